@@ -1,0 +1,256 @@
+"""Lockstep: a cheap proof that two boards never part, whatever their timers.
+
+Kept for a pair of configurations is only which clocks have the same age and which counters the same value; all ages,
+values and inputs are forgotten between instants, and anything may happen at the next one. Where even then no output can
+differ, the boards are identical. Where one could, nothing is concluded.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow
+from twincore.behaviour.pair import Pair
+
+States = tuple[int, ...]
+Tally = tuple[int, int]
+"""A counter: (class of equal counters, how much was added at this instant); class CONSTANT for a known value."""
+CONSTANT = -1
+
+
+@dataclass(frozen=True, slots=True)
+class _Config:
+    states: tuple[States, States]
+    clocks: tuple[int, ...]
+    """For each clock of both boards its class of equal ages, or EXPIRED or DEAD."""
+    counters: tuple[int, ...]
+    powered: bool
+
+
+@dataclass(slots=True)
+class _Draft:
+    states: list[States]
+    clocks: list[list[int]]
+    counters: list[list[Tally]]
+    known: int
+    inputs: int
+    ages: dict[int, tuple[int, int]]
+    values: dict[int, tuple[int, int]]
+    side: int = 0
+    taken: int = 0
+
+    def copy(self) -> "_Draft":
+        return _Draft(
+            list(self.states), [list(c) for c in self.clocks], [list(c) for c in self.counters], self.known,
+            self.inputs, dict(self.ages), dict(self.values), self.side, self.taken,
+        )  # fmt: skip
+
+
+class _Apart(Exception):
+    """The boards might part here: lockstep concludes nothing."""
+
+
+def in_lockstep(pair: Pair, limit: int) -> tuple[bool, int]:
+    """Whether the boards are shown to be identical, and how many pairs of configurations were looked at."""
+    return _Lockstep(pair, limit).run()
+
+
+class _Lockstep:
+    def __init__(self, pair: Pair, limit: int) -> None:
+        self.pair, self.limit = pair, limit
+
+    def run(self) -> tuple[bool, int]:
+        seen: set[_Config] = set()
+        try:
+            waiting = list(self._settled(self._start()))
+            while waiting:
+                config = waiting.pop()
+                if config in seen:
+                    continue
+                seen.add(config)
+                if len(seen) > self.limit:
+                    return False, len(seen)
+                waiting.extend(self._successors(config))
+        except _Apart:
+            return False, len(seen)
+        return True, len(seen)
+
+    def _start(self) -> _Draft:
+        every_input = (1 << len(self.pair.sides[0].inputs)) - 1
+        counters: list[list[Tally]] = [[(CONSTANT, 0)] * len(side.counters) for side in self.pair.sides]
+        clocks = [self._powered_clocks(i, None) for i in (0, 1)]
+        return _Draft([side.starts for side in self.pair.sides], clocks, counters, every_input, self.pair.rest, {}, {})
+
+    def _powered_clocks(self, i: int, before: list[int] | None) -> list[int]:
+        side = self.pair.sides[i]
+        clocks = [NOW] * len(side.machines)
+        for number, (expired, keeps) in enumerate(side.named_clocks):
+            kept = keeps and before is not None
+            clocks.append(before[len(side.machines) + number] if kept and before else EXPIRED if expired else NOW)
+        return clocks
+
+    def _successors(self, config: _Config) -> Iterator[_Config]:
+        draft = self._draft(config)
+        if config.powered:
+            yield from self._settled(draft)
+            if self.pair.power:
+                yield self._without_power(self._draft(config))
+        else:
+            draft.clocks = [self._powered_clocks(i, draft.clocks[i]) for i in (0, 1)]
+            yield from self._settled(draft)
+
+    def _draft(self, config: _Config) -> _Draft:
+        cut = len(self.pair.sides[0].machines) + len(self.pair.sides[0].named_clocks)
+        split = len(self.pair.sides[0].counters)
+        counters: list[Tally] = [(each, 0) for each in config.counters]
+        return _Draft(
+            list(config.states), [list(config.clocks[:cut]), list(config.clocks[cut:])],
+            [counters[:split], counters[split:]], self.pair.power, self.pair.power, {}, {},
+        )  # fmt: skip
+
+    def _without_power(self, draft: _Draft) -> _Config:
+        for i, side in enumerate(self.pair.sides):
+            draft.states[i], _ = side.without_power(draft.states[i], (0,) * len(side.counters))
+            draft.counters[i] = [
+                kept if survives else (CONSTANT, 0)
+                for kept, survives in zip(draft.counters[i], side.counters, strict=True)
+            ]
+            for slot in range(len(draft.clocks[i])):
+                named = slot - len(side.machines)
+                if named < 0 or not side.named_clocks[named][1]:
+                    draft.clocks[i][slot] = DEAD
+        return self._forget(draft, powered=False)
+
+    # settling with every undecided question answered both ways ------------------------------------------------------
+
+    def _settled(self, draft: _Draft) -> Iterator[_Config]:
+        waiting = [draft]
+        while waiting:
+            draft = waiting.pop()
+            if self._impossible(draft):
+                continue
+            while draft.side < 2:
+                arrow = self._next_arrow(draft, waiting)
+                if arrow is None:
+                    draft.side, draft.taken = draft.side + 1, 0
+                else:
+                    self._take(draft, *arrow)
+            self._compare(draft, waiting)
+            yield self._forget(draft, powered=True)
+
+    def _impossible(self, draft: _Draft) -> bool:
+        return any(
+            draft.known & mask == mask and draft.inputs & mask == value for mask, value in self.pair.forbidden
+        )
+
+    def _next_arrow(self, draft: _Draft, waiting: list[_Draft]) -> tuple[int, Arrow] | None:
+        i = draft.side
+        side = self.pair.sides[i]
+        for machine, state in enumerate(draft.states[i]):
+            for arrow in side.machines[machine][state].arrows:
+                if self._holds(draft, i, arrow, waiting):
+                    return machine, arrow
+        return None
+
+    def _holds(self, draft: _Draft, i: int, arrow: Arrow, waiting: list[_Draft]) -> bool:
+        if not self._inputs_hold(draft, arrow.mask, arrow.value, waiting):
+            return False
+        bits = arrow.signal_mask
+        while bits:
+            bit = bits & -bits
+            bits ^= bit
+            if self._signal(draft, i, bit, waiting) != bool(arrow.signal_value & bit):
+                return False
+        if arrow.counter >= 0:
+            group, added = draft.counters[i][arrow.counter]
+            reached = added >= arrow.threshold if group == CONSTANT else self._at_least(
+                draft, "values", group, arrow.threshold - added, waiting
+            )
+            if reached != arrow.reached:
+                return False
+        if arrow.clock < 0:
+            return True
+        clock = draft.clocks[i][arrow.clock]
+        if clock in (NOW, EXPIRED):
+            return clock == EXPIRED
+        return self._at_least(draft, "ages", clock, arrow.after, waiting)
+
+    def _inputs_hold(self, draft: _Draft, mask: int, value: int, waiting: list[_Draft]) -> bool:
+        """Whether inputs stand so; an input not decided yet is taken as wanted here and as not wanted in a copy."""
+        if (draft.inputs ^ value) & mask & draft.known:
+            return False
+        unknown = mask & ~draft.known
+        while unknown:
+            bit = unknown & -unknown
+            unknown ^= bit
+            other = draft.copy()
+            other.known |= bit
+            other.inputs = other.inputs & ~bit | (~value & bit)
+            waiting.append(other)
+            draft.known |= bit
+            draft.inputs = draft.inputs & ~bit | (value & bit)
+        return True
+
+    def _signal(self, draft: _Draft, i: int, bit: int, waiting: list[_Draft]) -> bool:
+        side = self.pair.sides[i]
+        places = [machine[state] for machine, state in zip(side.machines, draft.states[i], strict=True)]
+        if any(place.steady & bit for place in places):
+            return True
+        return any(
+            self._inputs_hold(draft, mask, value, waiting)
+            for place in places
+            for output, mask, value in place.conditional
+            if output == bit
+        )
+
+    def _at_least(self, draft: _Draft, what: str, group: int, threshold: int, waiting: list[_Draft]) -> bool:
+        """Whether an age or counter has reached a threshold; where open, yes here and no in a copy."""
+        bounds: dict[int, tuple[int, int]] = getattr(draft, what)
+        low, high = bounds.get(group, (0, 1 << 60))
+        if threshold <= low:
+            return True
+        if threshold >= high:
+            return False
+        other = draft.copy()
+        getattr(other, what)[group] = (low, threshold)
+        waiting.append(other)
+        bounds[group] = (threshold, high)
+        return True
+
+    def _take(self, draft: _Draft, machine: int, arrow: Arrow) -> None:
+        if draft.taken >= MOST_TRANSITIONS:
+            raise _Apart
+        i = draft.side
+        states = draft.states[i]
+        draft.states[i] = (*states[:machine], arrow.target, *states[machine + 1 :])
+        for slot in (machine, *arrow.resets):
+            draft.clocks[i][slot] = NOW
+        for index in arrow.clears:
+            draft.counters[i][index] = (CONSTANT, 0)
+        for index in arrow.adds:
+            group, added = draft.counters[i][index]
+            draft.counters[i][index] = (group, added + 1)
+        draft.taken += 1
+
+    def _compare(self, draft: _Draft, waiting: list[_Draft]) -> None:
+        compared = self.pair.sides[0].compared
+        while compared:
+            bit = compared & -compared
+            compared ^= bit
+            if self._signal(draft, 0, bit, waiting) != self._signal(draft, 1, bit, waiting):
+                raise _Apart
+
+    # what is kept between instants ----------------------------------------------------------------------------------
+
+    def _forget(self, draft: _Draft, powered: bool) -> _Config:
+        clocks: list[int] = []
+        counters: list[int] = []
+        ages: dict[int, int] = {}
+        tallies: dict[Tally, int] = {}
+        for i in (0, 1):
+            outlook = self.pair.outlooks[i]
+            for clock, limit in zip(draft.clocks[i], outlook.clock_limits(draft.states[i]), strict=True):
+                dead = limit < 0 or clock == DEAD
+                clocks.append(DEAD if dead else EXPIRED if clock == EXPIRED else ages.setdefault(clock, len(ages)))
+            for tally, limit in zip(draft.counters[i], outlook.counter_limits(draft.states[i]), strict=True):
+                counters.append(DEAD if limit < 0 else tallies.setdefault(tally, len(tallies)))
+        return _Config((draft.states[0], draft.states[1]), tuple(clocks), tuple(counters), powered)

@@ -1,0 +1,62 @@
+"""Two boards under comparison, and which input changes are allowed: shared by every search."""
+
+from dataclasses import dataclass
+
+from twincore.behaviour.machine import Side
+from twincore.behaviour.outlook import Outlook, look_ahead
+from twincore.profile import Family
+
+
+@dataclass(frozen=True, slots=True)
+class Pair:
+    """Both compiled boards in one time unit, with the inputs that can matter and the combinations that cannot occur."""
+
+    sides: tuple[Side, Side]
+    outlooks: tuple[Outlook, Outlook]
+    rest: int
+    power: int
+    forbidden: tuple[tuple[int, int], ...]
+    tied: dict[int, int]
+    """For each input bit, all bits that `never_together` ties to it, itself included."""
+
+    def allowed(self, inputs: int) -> bool:
+        """Whether a combination of inputs can occur."""
+        return all(inputs & mask != value for mask, value in self.forbidden)
+
+    def powered(self, inputs: int) -> bool:
+        """Whether the boards have power; a family without such an input is always powered."""
+        return not self.power or bool(inputs & self.power)
+
+    def branches(self, states: tuple[tuple[int, ...], tuple[int, ...]]) -> list[int]:
+        """The input bits whose change can matter from a pair of states on."""
+        read = self.outlooks[0].inputs_read(states[0]) | self.outlooks[1].inputs_read(states[1])
+        found = self.power
+        for bit, group in self.tied.items():
+            if read & bit:
+                found |= group
+        return [bit for bit in self.tied if found & bit]
+
+
+def build_pair(original: Side, replacement: Side, family: Family, rest: int) -> Pair:
+    """Prepare two compiled boards for the searches."""
+    bits = {name: 1 << index for index, name in enumerate(family.inputs)}
+    forbidden = []
+    tied = {bit: bit for bit in bits.values()}
+    for combination in family.never_together:
+        mask = sum(bits[name] for name in combination)
+        forbidden.append((mask, sum(bits[name] for name, value in combination.items() if value)))
+        group = mask
+        for bit in bits.values():
+            if mask & bit:
+                group |= tied[bit]
+        for bit in bits.values():
+            if group & bit:
+                tied[bit] = group
+    return Pair(
+        sides=(original, replacement),
+        outlooks=(look_ahead(original), look_ahead(replacement)),
+        rest=rest,
+        power=bits.get("power", 0),
+        forbidden=tuple(forbidden),
+        tied=tied,
+    )

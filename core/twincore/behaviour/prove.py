@@ -1,0 +1,181 @@
+"""Prove: do two boards show the same outputs for every series of input changes, or what tells them apart?"""
+
+from dataclasses import dataclass
+
+from twincore.behaviour.functions import Offset, function_values, offsets, undecided
+from twincore.behaviour.lockstep import in_lockstep
+from twincore.behaviour.machine import behaviour_times, compile_side, time_unit
+from twincore.behaviour.pair import Pair, build_pair
+from twincore.behaviour.simulate import play, rest_mask
+from twincore.behaviour.timing import earliest_times
+from twincore.behaviour.zones import ExactSearch, Node, distances_of, events_of
+from twincore.errors import TwinError
+from twincore.profile import Board, Family, Number, Record, Scenario, Step, Value
+from twincore.profile.values import tidy
+from twincore.settings import Decoded
+
+LIMIT = 40_000
+"""Nodes after which a search says `not proved` (some ten seconds)."""
+
+
+@dataclass(frozen=True, slots=True)
+class CounterCase:
+    """A scenario at whose end (`at`, seconds) the two boards show different outputs."""
+
+    changes: int
+    fewest: bool
+    steps: tuple[Step, ...]
+    at: Number
+    original: tuple[str, ...]
+    replacement: tuple[str, ...]
+
+    def scenario(self) -> Scenario:
+        """The counter-case as a scenario like any other."""
+        return Scenario("", self.steps, self.at)
+
+
+@dataclass(frozen=True, slots=True)
+class Proof:
+    """The verdict of a twin check, with what it rests on."""
+
+    verdict: str
+    offsets: tuple[Offset, ...]
+    counter_case: CounterCase | None = None
+    functions: tuple[str, ...] = ()
+    missing: tuple[str, ...] = ()
+    explored: int = 0
+    limit: int | None = None
+    method: str = ""
+
+    def answer(self) -> dict[str, object]:
+        """As the command line writes it."""
+        found: dict[str, object] = {
+            "verdict": self.verdict,
+            "offsets": [{"id": o.id, "original": o.original, "replacement": o.replacement} for o in self.offsets],
+        }
+        if case := self.counter_case:
+            found["counter_case"] = {
+                "changes": case.changes,
+                "fewest": case.fewest,
+                "steps": [{"at": step.at, "set": dict(step.set)} for step in case.steps],
+                "at": case.at,
+                "original": list(case.original),
+                "replacement": list(case.replacement),
+            }
+        if self.functions:
+            found["functions"] = list(self.functions)
+        if self.missing:
+            found["missing"] = list(self.missing)
+        if self.explored:
+            found["explored"] = self.explored
+        if self.limit is not None:
+            found["limit"] = self.limit
+        return found
+
+
+@dataclass(frozen=True, slots=True)
+class Twin:
+    """Two boards with their settings, and the function values with which the twin check compares them."""
+
+    original: Board
+    replacement: Board
+    family: Family
+    values: tuple[dict[str, Value], dict[str, Value]]
+    offsets: tuple[Offset, ...]
+    undecided: tuple[str, ...]
+
+    @property
+    def missing(self) -> tuple[str, ...]:
+        """The boards whose behaviour is not known."""
+        return tuple(board.part_number for board in (self.original, self.replacement) if board.behaviour is None)
+
+    def unit(self, scenario: Scenario | None = None) -> int:
+        """Time units in a second, so that every time of both boards and the scenario is whole."""
+        times: list[Number] = []
+        for board, values in zip((self.original, self.replacement), self.values, strict=True):
+            assert board.behaviour is not None  # callers look at `missing` first
+            times += behaviour_times(board.behaviour, values)
+        if scenario:
+            times += [scenario.until, *(step.at for step in scenario.steps)]
+        return time_unit(times)
+
+    def pair(self, unit: int) -> Pair:
+        """Both boards compiled for the searches."""
+        sides = [
+            compile_side(board, values, self.family, unit)
+            for board, values in zip((self.original, self.replacement), self.values, strict=True)
+        ]
+        return build_pair(sides[0], sides[1], self.family, rest_mask(self.family))
+
+
+def make_twin(
+    original: Board, original_record: Record, replacement: Board, replacement_record: Record, family: Family
+) -> Twin:
+    """Two boards as they stand; numbers of the replacement within tolerance are replaced by the original's."""
+    decoded = [function_values(original, original_record, family), function_values(replacement, replacement_record, family)]
+    shifted = offsets(decoded[0], decoded[1], family)
+    open_functions = dict.fromkeys([*undecided(original, decoded[0]), *undecided(replacement, decoded[1])])
+    values = [_decided(each) for each in decoded]
+    values[1].update({offset.id: offset.original for offset in shifted})
+    return Twin(original, replacement, family, (values[0], values[1]), shifted, tuple(open_functions))
+
+
+def _decided(decoded: dict[str, Decoded]) -> dict[str, Value]:
+    return {name: each.values[0] for name, each in decoded.items() if each.decided}
+
+
+def prove(twin: Twin, limit: int = LIMIT) -> Proof:
+    """The verdict on two boards: identical, within tolerance, different, open or not proved.
+
+    Exact over dense time. `limit` bounds the search in nodes; beyond it the verdict is `not proved`, or `different`
+    with a counter-case that may not be the shortest. Raises EndlessLoopError where a board is found never to settle.
+    """
+    if twin.missing:
+        return Proof("not proved", twin.offsets, missing=twin.missing)
+    if twin.undecided:
+        return Proof("open", twin.offsets, functions=twin.undecided)
+    unit = twin.unit()
+    pair = twin.pair(unit)
+    alike = "within tolerance" if twin.offsets else "identical"
+    locked, looked_at = in_lockstep(pair, limit)
+    if locked:
+        return Proof(alike, twin.offsets, explored=looked_at, method="lockstep")
+    found = ExactSearch(pair, limit).run()
+    if found.nodes:
+        case = _earliest_case(found.nodes, found.closed, pair, twin, unit)
+        return Proof("different", twin.offsets, case, explored=found.explored, method="zones")
+    if not found.closed:
+        return Proof("not proved", twin.offsets, explored=found.explored, limit=limit, method="zones")
+    return Proof(alike, twin.offsets, explored=found.explored, method="zones")
+
+
+def _earliest_case(nodes: list[Node], fewest: bool, pair: Pair, twin: Twin, unit: int) -> CounterCase:
+    cases = (_counter_case(node, fewest, pair, twin, unit) for node in nodes[:40])
+    return min(cases, key=lambda case: case.at)
+
+
+def _counter_case(node: Node, fewest: bool, pair: Pair, twin: Twin, unit: int) -> CounterCase:
+    """Times for the way to a node, checked by simulating both boards over it."""
+    way = events_of(node)
+    times = earliest_times(len(way), distances_of(way))
+    if times is None:
+        raise TwinError("the search found a way that cannot be timed; this is a fault of the program")
+    steps = []
+    names = pair.sides[0].inputs
+    for event, time in zip(way, times, strict=True):
+        if event.changed:
+            name = names[event.changed.bit_length() - 1]
+            steps.append(Step(tidy(time / unit), ((name, bool(event.inputs & event.changed)),)))
+    at = tidy(times[-1] / unit)
+    shown = _shown_at_end(twin, Scenario("", tuple(steps), at))
+    return CounterCase(node.changes, fewest, tuple(steps), at, shown[0], shown[1])
+
+
+def _shown_at_end(twin: Twin, scenario: Scenario) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    unit = twin.unit(scenario)
+    pair = twin.pair(unit)
+    ends = [play(side, pair.rest, scenario, unit)[-1].on for side in pair.sides]
+    compared = twin.family.compared
+    if set(ends[0]) & compared == set(ends[1]) & compared:
+        raise TwinError("the counter-case does not hold in the simulator; this is a fault of the program")
+    return ends[0], ends[1]

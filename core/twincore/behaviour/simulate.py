@@ -1,0 +1,156 @@
+"""Simulate: what one board shows over a scenario."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from fractions import Fraction
+
+from twincore.behaviour.functions import function_values, undecided
+from twincore.behaviour.machine import MOST_TRANSITIONS, Side, behaviour_times, compile_side, time_unit
+from twincore.errors import EndlessLoopError, LimitError, TwinError, UndecidedError
+from twincore.profile import Board, Family, Number, Record, Scenario
+from twincore.profile.values import tidy
+
+MOST_EVENTS = 100_000
+
+
+@dataclass(frozen=True, slots=True)
+class Shown:
+    """What stands at the end of an instant (seconds): outputs on, and the state of each machine."""
+
+    at: Number
+    on: tuple[str, ...]
+    states: tuple[str, ...]
+
+
+def simulate(board: Board, record: Record, family: Family, scenario: Scenario) -> list[Shown]:
+    """What a board shows at 0 s and at every instant at which its outputs change, to the scenario's end.
+
+    Raises UndecidedError where positions leave a function open that the behaviour names, EndlessLoopError where the
+    board never settles, LimitError beyond 100,000 events.
+    """
+    entries = run_board(board, record, family, scenario)
+    return [entry for i, entry in enumerate(entries) if i == 0 or entry.on != entries[i - 1].on]
+
+
+def run_board(board: Board, record: Record, family: Family, scenario: Scenario) -> list[Shown]:
+    """As `simulate`, with an entry also where only a state changed."""
+    if board.behaviour is None:
+        raise TwinError(f"behaviour: expected a behaviour, but that of {board.part_number} is not known")
+    decoded = function_values(board, record, family)
+    if open_functions := undecided(board, decoded):
+        raise UndecidedError(open_functions)
+    values = {name: each.values[0] for name, each in decoded.items() if each.decided}
+    times = [*behaviour_times(board.behaviour, values), scenario.until, *(step.at for step in scenario.steps)]
+    unit = time_unit(times)
+    return play(compile_side(board, values, family, unit), rest_mask(family), scenario, unit)
+
+
+def rest_mask(family: Family) -> int:
+    """The inputs at rest, as bits."""
+    return sum(1 << index for index, name in enumerate(family.inputs) if family.rest[name])
+
+
+def play(side: Side, rest: int, scenario: Scenario, unit: int) -> list[Shown]:
+    """Run a compiled board from rest; `unit` is the number of time units in a second and must fit the scenario."""
+    run = _Run(side, rest)
+    run.settle()
+    entries: list[Shown] = []
+    bits = {name: 1 << index for index, name in enumerate(side.inputs)}
+
+    def note() -> None:
+        shown = tuple(side.shown(run.signals()))
+        states = tuple(side.names(run.states)) if run.powered else ()
+        at = tidy(Fraction(run.now, unit))
+        if entries and entries[-1].at == at:
+            entries.pop()
+        if not entries or (entries[-1].on, entries[-1].states) != (shown, states):
+            entries.append(Shown(at, shown, states))
+
+    note()
+    for step in scenario.steps:
+        run.wait(int(step.at * unit), note)
+        for name, value in step.set:
+            run.change(bits[name], value)
+        note()
+    run.wait(int(scenario.until * unit), note)
+    return entries
+
+
+class _Run:
+    """One board at one instant, with exact whole-number times."""
+
+    def __init__(self, side: Side, rest: int) -> None:
+        self.side, self.inputs, self.now, self.events = side, rest, 0, 0
+        self.power = 1 << side.inputs.index("power") if "power" in side.inputs else 0
+        self.states = side.starts
+        self.counters = (0,) * len(side.counters)
+        self.since: list[int | None] = [0] * len(side.machines)
+        self.since += [None if expired else 0 for expired, _ in side.named_clocks]
+
+    @property
+    def powered(self) -> bool:
+        return not self.power or bool(self.inputs & self.power)
+
+    def signals(self) -> int:
+        return self.side.signals(self.states, self.inputs) if self.powered else 0
+
+    def change(self, bit: int, value: bool) -> None:
+        if bool(self.inputs & bit) == value:
+            return
+        self.inputs ^= bit
+        if bit == self.power:
+            self._lose_power() if not value else self._restart_clocks()
+        self.settle()
+
+    def _lose_power(self) -> None:
+        self.states, self.counters = self.side.without_power(self.states, self.counters)
+
+    def _restart_clocks(self) -> None:
+        first = len(self.side.machines)
+        for slot in range(first):
+            self.since[slot] = self.now
+        for index, (expired, keeps_running) in enumerate(self.side.named_clocks):
+            if not keeps_running:
+                self.since[first + index] = None if expired else self.now
+
+    def settle(self) -> None:
+        taken: list[str] = []
+        while self.powered:
+            for machine, arrow in self.side.ready(self.states, self.inputs, self.counters):
+                if arrow.clock < 0 or self._age_reached(arrow.clock, arrow.after):
+                    break
+            else:
+                return
+            if len(taken) >= MOST_TRANSITIONS:
+                inputs = {name: bool(self.inputs >> i & 1) for i, name in enumerate(self.side.inputs)}
+                raise EndlessLoopError(self.side.part_number, taken[-6:], inputs)
+            self.states = (*self.states[:machine], arrow.target, *self.states[machine + 1 :])
+            self.counters = self.side.count(self.counters, arrow)
+            for slot in (machine, *arrow.resets):
+                self.since[slot] = self.now
+            taken.append(self.side.machines[machine][arrow.target].name)
+
+    def _age_reached(self, slot: int, after: int) -> bool:
+        since = self.since[slot]
+        return since is None or self.now - since >= after
+
+    def wait(self, until: int, note: Callable[[], None]) -> None:
+        while (due := self._next_due()) is not None and due <= until:
+            self.events += 1
+            if self.events > MOST_EVENTS:
+                raise LimitError(f"until: expected a scenario in which the board has at most {MOST_EVENTS:,} events")
+            self.now = due
+            self.settle()
+            note()
+        self.now = until
+
+    def _next_due(self) -> int | None:
+        if not self.powered:
+            return None
+        times = [
+            since + arrow.after
+            for _, arrow in self.side.ready(self.states, self.inputs, self.counters)
+            if arrow.clock >= 0 and (since := self.since[arrow.clock]) is not None
+        ]
+        return min(times, default=None)
+

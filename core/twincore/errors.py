@@ -1,0 +1,51 @@
+"""The one small tree of exceptions that the core raises."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """One thing wrong in a document: where it is and what was expected there."""
+
+    place: str
+    expected: str
+
+    def __str__(self) -> str:
+        return f"{self.place}: {self.expected}" if self.place else self.expected
+
+
+class TwinError(Exception):
+    """Anything that the core refuses or cannot answer."""
+
+
+class DocumentError(TwinError):
+    """A document breaks a rule of its format; `faults` has every fault that was found, with its place."""
+
+    def __init__(self, faults: Sequence[Fault]) -> None:
+        self.faults = tuple(faults)
+        super().__init__("; ".join(str(fault) for fault in self.faults))
+
+
+class UndecidedError(TwinError):
+    """A question needs a function whose positions are unreadable or reserved."""
+
+    def __init__(self, functions: Sequence[str]) -> None:
+        self.functions = tuple(functions)
+        super().__init__(f"settings.positions: expected positions that decide {', '.join(functions)}")
+
+
+class EndlessLoopError(TwinError):
+    """A board never settles: more transitions in one settling than the format allows."""
+
+    def __init__(self, part_number: str, states: Sequence[str], inputs: dict[str, bool]) -> None:
+        self.part_number, self.states, self.inputs = part_number, tuple(states), inputs
+        shown = ", ".join(f"{name} {'on' if value else 'off'}" for name, value in inputs.items())
+        super().__init__(
+            f"behaviour.states: expected a board that settles, but {part_number} goes round "
+            f"{' > '.join(states)} without end while {shown}"
+        )
+
+
+class LimitError(TwinError):
+    """A question is larger than the core takes on; says which limit was met."""

@@ -1,0 +1,42 @@
+"""Documents of the product: families, boards, settings records and scenarios, parsed and checked."""
+
+from twincore.profile.board import Board, Chart, parse_board
+from twincore.profile.document import LARGEST_BYTES, Document, dump, open_document, parse_facts
+from twincore.profile.elements import Element, Point
+from twincore.profile.family import Family, FunctionDef, parse_family
+from twincore.profile.fit import check_board_in_family, check_layouts_agree, warnings_of
+from twincore.profile.functions import FunctionMap, Row
+from twincore.profile.record import Record, blank_record, factory_record, parse_record, written_positions
+from twincore.profile.scenario import Scenario, Step, parse_scenario
+from twincore.profile.values import Number, Value
+
+__all__ = [
+    "LARGEST_BYTES",
+    "Board",
+    "Chart",
+    "Document",
+    "Element",
+    "Family",
+    "FunctionDef",
+    "FunctionMap",
+    "Number",
+    "Point",
+    "Record",
+    "Row",
+    "Scenario",
+    "Step",
+    "Value",
+    "blank_record",
+    "check_board_in_family",
+    "check_layouts_agree",
+    "dump",
+    "factory_record",
+    "open_document",
+    "parse_board",
+    "parse_facts",
+    "parse_family",
+    "parse_record",
+    "parse_scenario",
+    "warnings_of",
+    "written_positions",
+]

@@ -1,0 +1,111 @@
+"""Board: one control board: its settable points, what they mean, and how it behaves."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from twincore.profile.behaviour import Behaviour, build_behaviour
+from twincore.profile.document import open_document
+from twincore.profile.elements import Element, Point, build_element
+from twincore.profile.faults import FaultList, known
+from twincore.profile.functions import FunctionMap, build_function
+
+MOST_POINTS = 400
+
+
+@dataclass(frozen=True, slots=True)
+class Chart:
+    """A leaflet's table: what to set for a machine; rows as (facts, positions as written)."""
+
+    id: str
+    rows: tuple[tuple[dict[str, Any], dict[str, Any]], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Board:
+    """A checked board; `document` keeps what only drawings and lists use."""
+
+    part_number: str
+    also_marked: tuple[str, ...]
+    maker: str
+    title: str
+    family: str
+    settings_layout: str | None
+    status: str
+    elements: tuple[Element, ...]
+    points: dict[str, Point]
+    functions: dict[str, FunctionMap]
+    behaviour: Behaviour | None
+    charts: tuple[Chart, ...]
+    document: dict[str, Any]
+
+
+def parse_board(data: bytes) -> Board:
+    """Read a board document. Raises DocumentError with every fault and its place.
+
+    What needs the family (names of inputs, outputs and functions) is checked by `check_board_in_family`.
+    """
+    root = open_document(data, "board").root
+    faults = FaultList()
+    built = [build_element(node, f"settings[{index}]", faults) for index, node in enumerate(root["settings"])]
+    faults.done()
+    elements = tuple(element for element in built if element)
+    names = [point.id for element in elements for point in element.points]
+    faults.unique([node["id"] for node in root["settings"]], "settings[{}].id", "name")
+    if len(set(names)) != len(names) or len(names) > MOST_POINTS:
+        faults.add("settings", f"expected at most {MOST_POINTS} points, each with a name of its own")
+    points = {point.id: point for element in elements for point in element.points}
+    functions = {
+        name: build_function(name, node, points, f"functions.{name}", faults)
+        for name, node in root["functions"].items()
+    }
+    behaviour = build_behaviour(root["behaviour"], "behaviour", faults) if "behaviour" in root else None
+    charts = _charts(root.get("charts", []), elements, faults)
+    _check_lists(root, faults)
+    faults.done()
+    return Board(
+        part_number=root["part_number"],
+        also_marked=tuple(root.get("also_marked", ())),
+        maker=root["maker"],
+        title=root["title"],
+        family=root["family"],
+        settings_layout=root.get("settings_layout"),
+        status=root["status"],
+        elements=elements,
+        points=points,
+        functions=functions,
+        behaviour=behaviour,
+        charts=charts,
+        document=root,
+    )
+
+
+def _charts(nodes: list[dict[str, Any]], elements: tuple[Element, ...], faults: FaultList) -> tuple[Chart, ...]:
+    by_id = {element.id: element for element in elements}
+    for index, node in enumerate(nodes):
+        for row_index, row in enumerate(node["rows"]):
+            for name, written in row["set"].items():
+                place = f"charts[{index}].rows[{row_index}].set.{name}"
+                element = by_id.get(name)
+                if element is None:
+                    faults.add(place, f"expected an element of this board ({known(by_id)})")
+                elif not _chart_sets(element, written):
+                    faults.add(place, "expected positions of this element, - for a place left open")
+    return tuple(Chart(node["id"], tuple((row["if"], row["set"]) for row in node["rows"])) for node in nodes)
+
+
+def _chart_sets(element: Element, written: Any) -> bool:
+    if element.kind in ("dip", "code"):
+        allowed = {*element.symbols(), "-"}
+        return isinstance(written, str) and len(written) == len(element.points) and set(written) <= allowed
+    return written == "-" or written in element.points[0].domain
+
+
+def _check_lists(root: dict[str, Any], faults: FaultList) -> None:
+    made = root.get("made", {})
+    if made.get("to", 9999) < made.get("from", 0):
+        faults.add("made.to", "expected a year not before made.from")
+    for name in ("connectors", "relays", "charts", "moves"):
+        faults.unique([each["id"] for each in root.get(name, ())], f"{name}[{{}}].id", "name")
+    supply = root.get("supply", {}).get("volts")
+    if supply and supply[1] < supply[0]:
+        faults.add("supply.volts[1]", f"expected at least {float(supply[0]):g}")

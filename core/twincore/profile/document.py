@@ -1,0 +1,171 @@
+"""Open a document that came from outside: hostile until its size, depth, numbers and structure are checked."""
+
+import json
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import jsonschema_rs
+
+from twincore.errors import DocumentError, Fault
+from twincore.profile.values import exact, plain
+
+LARGEST_BYTES = 2_000_000
+DEEPEST = 32
+MOST_FAULTS = 50
+KINDS = ("family", "board", "settings", "scenario", "job")
+PREFIX = "worthy-twin/"
+
+
+@dataclass(frozen=True, slots=True)
+class Document:
+    """A document whose structure agrees with its published schema; numbers in `root` are exact."""
+
+    kind: str
+    root: dict[str, Any]
+
+
+def open_document(data: bytes, kind: str | None = None) -> Document:
+    """Read a UTF-8 JSON document and check it against the published schema of its format.
+
+    `kind` is the format expected (without its prefix); None takes whatever format the document names.
+    Raises DocumentError with the place of every structural fault.
+    """
+    root = _read_json(data)
+    if not isinstance(root, dict):
+        raise DocumentError([Fault("", "expected a JSON object with \"format\" and \"version\"")])
+    named = root.get("format")
+    found = named[len(PREFIX) :] if isinstance(named, str) and named.startswith(PREFIX) else None
+    if found not in KINDS or kind not in (None, found):
+        wanted = f'"{PREFIX}{kind}"' if kind else "one of " + ", ".join(f'"{PREFIX}{known}"' for known in KINDS)
+        raise DocumentError([Fault("format", f"expected {wanted}, found {_shown(named)}")])
+    faults = [_fault(error) for error in _validator(found).iter_errors(plain(root))]
+    if faults:
+        raise DocumentError(sorted(faults, key=lambda fault: fault.place)[:MOST_FAULTS])
+    return Document(found, root)
+
+
+def parse_facts(data: bytes) -> dict[str, Any]:
+    """Facts about a machine: one flat JSON object of names and values."""
+    root = _read_json(data)
+    if not isinstance(root, dict):
+        raise DocumentError([Fault("", "expected a JSON object of facts and their values")])
+    wrong = [name for name, value in root.items() if isinstance(value, dict | list) or value is None]
+    if wrong:
+        raise DocumentError([Fault(name, "expected a number, a text, true or false") for name in wrong])
+    return root
+
+
+def dump(node: Any) -> str:
+    """A JSON text of exact values, one trailing line end."""
+    return json.dumps(plain(node), ensure_ascii=False, indent=1) + "\n"
+
+
+def schema_path(kind: str) -> Path:
+    """Where the published JSON Schema of a format lies."""
+    return Path(__file__).parent / "schemas" / f"{kind}.schema.json"
+
+
+@cache
+def _validator(kind: str) -> Any:
+    return jsonschema_rs.Draft202012Validator(json.loads(schema_path(kind).read_text()))
+
+
+def _read_json(data: bytes) -> Any:
+    if len(data) > LARGEST_BYTES:
+        raise DocumentError([Fault("", f"expected at most {LARGEST_BYTES:,} bytes, found {len(data):,}")])
+    try:
+        text = data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise DocumentError([Fault(f"byte {error.start}", "expected UTF-8 text")]) from error
+    try:
+        root = json.loads(text, parse_float=exact, parse_int=exact, parse_constant=_refuse, object_pairs_hook=_object)
+    except json.JSONDecodeError as error:
+        raise DocumentError([Fault(f"line {error.lineno} column {error.colno}", f"expected JSON: {error.msg}")]) from error
+    except RecursionError as error:
+        raise DocumentError([Fault("", f"expected at most {DEEPEST} levels of nesting")]) from error
+    except ValueError as error:
+        raise DocumentError([Fault("", f"expected {error}")]) from error
+    _check_depth(root)
+    return root
+
+
+def _refuse(name: str) -> Any:
+    raise ValueError(f"numbers only, found {name}")
+
+
+def _object(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    node = dict(pairs)
+    if len(node) != len(pairs):
+        names = [key for key, _ in pairs]
+        twice = next(key for key in names if names.count(key) > 1)
+        raise ValueError(f'every key once in an object, found "{twice[:60]}" twice')
+    return node
+
+
+def _check_depth(root: Any) -> None:
+    level, depth = [root], 0
+    while level:
+        depth += 1
+        if depth > DEEPEST:
+            raise DocumentError([Fault("", f"expected at most {DEEPEST} levels of nesting")])
+        level = [
+            child
+            for node in level
+            if isinstance(node, dict | list)
+            for child in (node.values() if isinstance(node, dict) else node)
+        ]
+
+
+def place_of(path: list[str | int]) -> str:
+    """A place as people write it: `behaviour.states.run.go[2].after`."""
+    place = ""
+    for part in path:
+        place += f"[{part}]" if isinstance(part, int) else f".{part}" if place else str(part)
+    return place
+
+
+def _fault(error: Any) -> Fault:
+    place = place_of(list(error.instance_path))
+    kind = type(error.kind).__name__.rsplit("_", 1)[-1]
+    message: str = error.message
+    if kind == "Required":
+        return Fault(place, f"expected {error.kind.property!r} here".replace("'", '"'))
+    if kind == "AdditionalProperties":
+        unknown = ", ".join(f'"{name}"' for name in error.kind.unexpected[:5])
+        return Fault(place, f"expected only keys of the published schema (or \"notes\"), found {unknown}")
+    expectation = _expectation(kind, error.kind)
+    if expectation:
+        return Fault(place, f"expected {expectation}, found {_shown(error.instance)}")
+    return Fault(place, message[:200])
+
+
+def _expectation(kind: str, detail: Any) -> str | None:
+    match kind:
+        case "Type":
+            names = detail.types if isinstance(detail.types, list) else [detail.types]
+            articles = {"object": "an object", "array": "a list", "integer": "a whole number", "string": "a text"}
+            return " or ".join(articles.get(str(name), f"a {name}") for name in names)
+        case "Enum":
+            return "one of " + ", ".join(_shown(option) for option in detail.options)
+        case "Constant":
+            return _shown(detail.expected_value)
+        case "Minimum" | "ExclusiveMinimum":
+            return f"a number {'of at least' if kind == 'Minimum' else 'above'} {detail.limit}"
+        case "Maximum" | "ExclusiveMaximum":
+            return f"a number {'of at most' if kind == 'Maximum' else 'below'} {detail.limit}"
+        case "Pattern":
+            return f"a text like {detail.pattern}"
+        case "MaxLength":
+            return f"at most {detail.limit} characters"
+        case "MinLength":
+            return f"at least {detail.limit} character"
+        case "MaxItems" | "MinItems":
+            return f"{'at most' if kind == 'MaxItems' else 'at least'} {detail.limit} entries"
+    return None
+
+
+def _shown(value: Any) -> str:
+    text = json.dumps(plain(value), ensure_ascii=False)
+    return text if len(text) <= 60 else text[:57] + "..."

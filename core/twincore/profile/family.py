@@ -1,0 +1,155 @@
+"""Family: what boards of one kind of machine share, so that two of them can be compared."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from twincore.profile.document import open_document
+from twincore.profile.faults import FaultList, known
+from twincore.profile.scenario import Scenario, build_scenario
+from twincore.profile.values import Number, Value, is_number, same
+
+NUMERIC = ("duration", "number", "count")
+
+
+@dataclass(frozen=True, slots=True)
+class FunctionDef:
+    """A function in shared terms; tolerances in the function's unit (seconds for a duration)."""
+
+    id: str
+    title: str
+    type: str
+    unit: str
+    choices: tuple[str, ...]
+    importance: str
+    below: Number
+    above: Number
+    if_absent: Value | None
+
+    @property
+    def numeric(self) -> bool:
+        """Whether its values are numbers."""
+        return self.type in NUMERIC
+
+    def wanted_value(self) -> str:
+        """What a value of this function must be, in words."""
+        match self.type:
+            case "choice":
+                return "one of " + known(self.choices)
+            case "flag":
+                return "true or false"
+            case "count":
+                return "a whole number of at least 0"
+            case "duration":
+                return "seconds of at least 0"
+        return "a number"
+
+    def accepts(self, value: object) -> bool:
+        """Whether a value is of this function's type."""
+        match self.type:
+            case "choice":
+                return value in self.choices
+            case "flag":
+                return isinstance(value, bool)
+            case "count":
+                return isinstance(value, int) and not isinstance(value, bool) and value >= 0
+            case "duration":
+                return is_number(value) and value >= 0  # type: ignore[operator]  # is_number narrows
+        return is_number(value)
+
+    def within(self, original: Value, replacement: Value) -> bool:
+        """Whether the replacement's value is the original's, or lies within tolerance of it."""
+        if self.numeric:
+            return original - self.below <= replacement <= original + self.above  # type: ignore[operator]
+        return same(original, replacement)
+
+
+@dataclass(frozen=True, slots=True)
+class Family:
+    """Inputs, outputs, functions and scenarios that the boards of a family share."""
+
+    id: str
+    title: str
+    inputs: tuple[str, ...]
+    outputs: tuple[str, ...]
+    compared: frozenset[str]
+    rest: dict[str, bool]
+    never_together: tuple[dict[str, bool], ...]
+    functions: tuple[FunctionDef, ...]
+    scenarios: tuple[Scenario, ...]
+    titles: dict[str, str]
+    document: dict[str, Any]
+
+    def function(self, name: str) -> FunctionDef | None:
+        """The definition of a function, or None."""
+        return next((each for each in self.functions if each.id == name), None)
+
+
+def parse_family(data: bytes) -> Family:
+    """Read a family document. Raises DocumentError with every fault and its place."""
+    root = open_document(data, "family").root
+    faults = FaultList()
+    inputs = [each["id"] for each in root["inputs"]]
+    outputs = [each["id"] for each in root["outputs"]]
+    faults.unique(inputs, "inputs[{}].id", "name")
+    faults.unique(outputs, "outputs[{}].id", "name")
+    for index, name in enumerate(outputs):
+        if name in inputs:
+            faults.add(f"outputs[{index}].id", f'expected a name that no input has, found "{name}"')
+    rest = {name: name == "power" for name in inputs} | {"power": True}
+    for name, value in root.get("rest", {}).items():
+        if name not in inputs:
+            faults.add(f"rest.{name}", f"expected an input of this family ({known(inputs)})")
+        rest[name] = value
+    never = tuple(root.get("never_together", ()))
+    for index, combination in enumerate(never):
+        for name in combination:
+            if name not in inputs:
+                faults.add(f"never_together[{index}].{name}", f"expected an input of this family ({known(inputs)})")
+        if all(rest.get(name) == value for name, value in combination.items()):
+            faults.add(f"never_together[{index}]", "expected a combination that the inputs do not have at rest")
+    functions = tuple(_function(each, f"functions[{i}]", faults) for i, each in enumerate(root["functions"]))
+    faults.unique([each.id for each in functions], "functions[{}].id", "name")
+    faults.unique([each["id"] for each in root.get("signals", ())], "signals[{}].id", "name")
+    scenarios = tuple(
+        build_scenario(each, inputs, f"scenarios[{i}].", faults) for i, each in enumerate(root.get("scenarios", ()))
+    )
+    faults.done()
+    titled = [*root["inputs"], *root["outputs"], *root["functions"], *root.get("signals", ())]
+    return Family(
+        id=root["id"],
+        title=root.get("title", root["id"]),
+        inputs=tuple(inputs),
+        outputs=tuple(outputs),
+        compared=frozenset(each["id"] for each in root["outputs"] if each.get("compare", True)),
+        rest=rest,
+        never_together=never,
+        functions=functions,
+        scenarios=scenarios,
+        titles={each["id"]: each.get("title") or each["id"] for each in titled},
+        document=root,
+    )
+
+
+def _function(node: dict[str, Any], place: str, faults: FaultList) -> FunctionDef:
+    tolerance = node.get("tolerance", {})
+    function = FunctionDef(
+        id=node["id"],
+        title=node.get("title", node["id"]),
+        type=node["type"],
+        unit=node.get("unit", "s" if node["type"] == "duration" else ""),
+        choices=tuple(node.get("choices", ())),
+        importance=node["importance"],
+        below=tolerance.get("below", 0),
+        above=tolerance.get("above", 0),
+        if_absent=node.get("if_absent"),
+    )
+    if (function.type == "choice") != bool(function.choices):
+        expected = "a list of choices" if function.type == "choice" else "no choices, for the type is not choice"
+        faults.add(f"{place}.choices", f"expected {expected}")
+    elif function.if_absent is not None and not function.accepts(function.if_absent):
+        faults.add(f"{place}.if_absent", f"expected {function.wanted_value()}")
+    if tolerance and not function.numeric:
+        faults.add(f"{place}.tolerance", "expected no tolerance, for the values are not numbers")
+    if function.type == "duration" and function.unit != "s":
+        faults.add(f"{place}.unit", 'expected "s", for durations are in seconds')
+    return function

@@ -1,0 +1,116 @@
+"""Carry over: the positions of a replacement that give the functions of the original, or come closest."""
+
+from dataclasses import dataclass
+from importlib import import_module
+from typing import Any
+
+from twincore.profile import Board, Family, FunctionDef, Record, Value
+from twincore.settings import eliminate
+from twincore.settings.decode import Decoded, decode
+from twincore.settings.problem import Problem, build_problem
+
+LARGEST_ELIMINATION = 60_000
+"""Table entries up to which elimination is the quicker of the two exact solvers (measured)."""
+
+
+@dataclass(frozen=True, slots=True)
+class CarriedFunction:
+    """One function on both boards: what was wanted, what the positions give, and how the two compare."""
+
+    id: str
+    wanted: Decoded
+    got: Value | None
+    verdict: str
+    importance: str
+
+    def answer(self) -> dict[str, Any]:
+        """As the command line writes it."""
+        wanted = self.wanted.values[0] if self.wanted.decided else self.wanted.answer()
+        return {"id": self.id, "wanted": wanted, "got": self.got, "verdict": self.verdict}
+
+
+@dataclass(frozen=True, slots=True)
+class Carried:
+    """The result of a carry-over; `record` is None where every choice is reserved, and `why` names the functions."""
+
+    record: Record | None
+    functions: tuple[CarriedFunction, ...]
+    moved: int
+    why: tuple[str, ...] = ()
+
+    def misses(self, safety: bool) -> int:
+        """How many functions are out of tolerance."""
+        return sum(f.verdict in ("off", "not on this board") and (f.importance == "safety") == safety for f in self.functions)
+
+
+def carry(original: Board, found: Record, replacement: Board, family: Family) -> Carried:
+    """The best positions of a replacement for an original as found.
+
+    Exact and deterministic: fewest safety functions out of tolerance, fewest others, least sum of relative
+    deviations, fewest points moved from factory, first in order. Locked points stay, reserved ones are avoided.
+    Raises LimitError where no optimum could be proved.
+    """
+    wanted = wanted_functions(original, found, family)
+    problem = build_problem(replacement, family, {name: d.values[0] for name, d in wanted.items() if d.decided})
+    positions = _solve(problem)
+    if positions is None:
+        return Carried(None, (), 0, _reserved_everywhere(problem))
+    record = Record(replacement.part_number, {name: positions[name] for name in replacement.points})
+    functions = judge(wanted, replacement, record, family)
+    moved = sum(value != problem.factory[name] for name, value in positions.items())
+    return Carried(record, functions, moved)
+
+
+def wanted_functions(original: Board, found: Record, family: Family) -> dict[str, Decoded]:
+    """What the replacement should do: every function of the original, or the family's value for one it lacks."""
+    decoded = decode(original, found, family)
+    return {
+        definition.id: decoded.get(definition.id) or Decoded((definition.if_absent,))  # type: ignore[arg-type]
+        for definition in family.functions
+        if definition.id in decoded or definition.if_absent is not None
+    }
+
+
+def judge(wanted: dict[str, Decoded], replacement: Board, record: Record, family: Family) -> tuple[CarriedFunction, ...]:
+    """How a replacement that stands so compares with what is wanted, function by function in the family's order."""
+    got = decode(replacement, record, family)
+    return tuple(
+        _judge_one(definition, wanted[definition.id], got.get(definition.id))
+        for definition in family.functions
+        if definition.id in wanted
+    )
+
+
+def _judge_one(definition: FunctionDef, wanted: Decoded, got: Decoded | None) -> CarriedFunction:
+    if got is None:
+        got = Decoded((definition.if_absent,)) if definition.if_absent is not None else None
+    value = got.values[0] if got and got.decided else None
+    if got is None:
+        verdict = "not on this board"
+    elif not wanted.decided or value is None:
+        verdict = "open"
+    elif definition.within(wanted.values[0], value):
+        verdict = "same" if value == wanted.values[0] else "within tolerance"
+    else:
+        verdict = "off"
+    if got is None and not wanted.decided:
+        verdict = "open"
+    return CarriedFunction(definition.id, wanted, value, verdict, definition.importance)
+
+
+def _solve(problem: Problem) -> dict[str, Value] | None:
+    if eliminate.width_product(problem) <= LARGEST_ELIMINATION:
+        return eliminate.solve(problem)
+    # loaded only here: the constraint solver takes over a second to import and few boards need it
+    solver: Any = import_module("twincore.settings.cpsat")
+    return solver.solve(problem)  # type: ignore[no-any-return]
+
+
+def _reserved_everywhere(problem: Problem) -> tuple[str, ...]:
+    """The functions that no position gives by themselves, or all that are coupled where only together they clash."""
+    alone = [
+        term.function
+        for term in problem.terms
+        if eliminate.solve(Problem({n: problem.domains[n] for n in term.scope}, problem.factory, (term,))) is None
+    ]
+    return tuple(alone or [term.function for term in problem.terms if len(term.scope) > 0])

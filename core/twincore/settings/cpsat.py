@@ -1,0 +1,94 @@
+"""The same problem by a constraint solver, for boards whose tables couple too many points for elimination.
+
+Criteria are minimised in stages, each fixed before the next; the deviations, whose common denominator may not fit
+the solver's 64 bits, are split into 40-bit limbs by weight of a rounded sum and then settled exactly.
+"""
+
+from ortools.sat.python import cp_model
+
+from twincore.errors import LimitError
+from twincore.profile import Value
+from twincore.settings.problem import Problem
+
+LARGEST_SUM = 2**55
+TIE_BITS = 32
+SECONDS = 60.0
+
+
+def solve(problem: Problem) -> dict[str, Value] | None:
+    """The best positions, or None where every choice is reserved. Raises LimitError when no optimum was proved."""
+    model = cp_model.CpModel()
+    at = {
+        name: [model.new_bool_var(f"{name}={index}") for index in range(len(domain))]
+        for name, domain in problem.domains.items()
+    }
+    for literals in at.values():
+        model.add_exactly_one(literals)
+    position = {name: {value: i for i, value in enumerate(domain)} for name, domain in problem.domains.items()}
+    costs: list[tuple[cp_model.IntVar, tuple[int, int, int]]] = []
+    for term in problem.terms:
+        holding = []
+        for when, cost in term.cases:
+            if any(value not in position[name] for name, value in when.items()):
+                continue
+            holds = model.new_bool_var("")
+            for name, value in when.items():
+                model.add_implication(holds, at[name][position[name][value]])
+            holding.append(holds)
+            costs.append((holds, cost))
+        model.add_exactly_one(holding)
+    moved = [
+        literal
+        for name, literals in at.items()
+        for literal, value in zip(literals, problem.domains[name], strict=True)
+        if value != problem.factory[name]
+    ]
+    if sum(cost[2] for _, cost in costs) > LARGEST_SUM:
+        raise LimitError("the deviations of this board have too large a common denominator for the wide solver")
+    stages = [
+        sum(holds * cost[0] for holds, cost in costs),
+        sum(holds * cost[1] for holds, cost in costs),
+        sum(holds * cost[2] for holds, cost in costs),
+        sum(moved),
+        *_tie_stages(at),
+    ]
+    solver = cp_model.CpSolver()
+    solver.parameters.num_workers = 2
+    solver.parameters.max_time_in_seconds = SECONDS
+    for stage in stages:
+        model.minimize(stage)
+        status = solver.solve(model)
+        if status == cp_model.INFEASIBLE:
+            return None
+        if status != cp_model.OPTIMAL:
+            raise LimitError(f"no best setting was proved within {SECONDS:g} s")
+        model.add(stage == round(solver.objective_value))
+        model.clear_hints()
+        for literals in at.values():
+            for literal in literals:
+                model.add_hint(literal, solver.value(literal))
+    return {
+        name: next(v for v, literal in zip(problem.domains[name], literals, strict=True) if solver.value(literal))
+        for name, literals in at.items()
+    }
+
+
+def _tie_stages(at: dict[str, list[cp_model.IntVar]]) -> list[cp_model.LinearExpr]:
+    """First in order, as a few weighted sums that each fit the solver's numbers."""
+    stages, chunk, weight = [], [], 1
+    for name in at:
+        if weight * len(at[name]) > 2**TIE_BITS:
+            stages.append(_weighted(chunk, at))
+            chunk, weight = [], 1
+        chunk.append(name)
+        weight *= len(at[name])
+    return [*stages, _weighted(chunk, at)]
+
+
+def _weighted(names: list[str], at: dict[str, list[cp_model.IntVar]]) -> cp_model.LinearExpr:
+    total: cp_model.LinearExpr = cp_model.LinearExpr.sum([])
+    weight = 1
+    for name in reversed(names):
+        total += sum(literal * (weight * index) for index, literal in enumerate(at[name]))
+        weight *= len(at[name])
+    return total
