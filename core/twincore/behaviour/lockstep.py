@@ -49,14 +49,19 @@ class _Apart(Exception):
     """The boards might part here: lockstep concludes nothing."""
 
 
-def in_lockstep(pair: Pair, limit: int) -> tuple[bool, int]:
+MOST_LOOKED_AT = 600
+"""Pairs of configurations, and drafts of them while settling, after which the exact search is the better use of time."""
+MOST_DRAFTS = 40_000
+
+
+def in_lockstep(pair: Pair) -> tuple[bool, int]:
     """Whether the boards are shown to be identical, and how many pairs of configurations were looked at."""
-    return _Lockstep(pair, limit).run()
+    return _Lockstep(pair).run()
 
 
 class _Lockstep:
-    def __init__(self, pair: Pair, limit: int) -> None:
-        self.pair, self.limit = pair, limit
+    def __init__(self, pair: Pair) -> None:
+        self.pair, self.drafts = pair, 0
 
     def run(self) -> tuple[bool, int]:
         seen: set[_Config] = set()
@@ -67,7 +72,7 @@ class _Lockstep:
                 if config in seen:
                     continue
                 seen.add(config)
-                if len(seen) > self.limit:
+                if len(seen) > MOST_LOOKED_AT or self.drafts > MOST_DRAFTS:
                     return False, len(seen)
                 waiting.extend(self._successors(config))
         except _Apart:
@@ -126,6 +131,7 @@ class _Lockstep:
         waiting = [draft]
         while waiting:
             draft = waiting.pop()
+            self.drafts += 1
             if self._impossible(draft):
                 continue
             while draft.side < 2:

@@ -62,6 +62,7 @@ class Side:
     compared: int
     outputs: tuple[tuple[int, str], ...]
     """(bit, name) of every output in the family's order."""
+    internal: tuple[str, ...]
     inputs: tuple[str, ...]
     _signals: dict[tuple[tuple[int, ...], int], int] = field(default_factory=dict)
     _ready: dict[tuple[tuple[int, ...], int, tuple[int, ...]], tuple[tuple[int, Arrow], ...]] = field(default_factory=dict)
@@ -186,6 +187,7 @@ def compile_side(board: Board, values: dict[str, Value], family: Family, unit: i
         caps=tuple(caps),
         compared=sum(signal_bits[name] for name in family.compared),
         outputs=tuple((signal_bits[name], name) for name in family.outputs),
+        internal=behaviour.internal,
         inputs=family.inputs,
     )
 

@@ -7,6 +7,7 @@ from twincore.behaviour.lockstep import in_lockstep
 from twincore.behaviour.machine import behaviour_times, compile_side, time_unit
 from twincore.behaviour.pair import Pair, build_pair
 from twincore.behaviour.simulate import play, rest_mask
+from twincore.behaviour.stepwise import step_for_step
 from twincore.behaviour.timing import earliest_times
 from twincore.behaviour.zones import ExactSearch, Node, distances_of, events_of
 from twincore.errors import TwinError
@@ -137,9 +138,10 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
     unit = twin.unit()
     pair = twin.pair(unit)
     alike = "within tolerance" if twin.offsets else "identical"
-    locked, looked_at = in_lockstep(pair, limit)
-    if locked:
-        return Proof(alike, twin.offsets, explored=looked_at, method="lockstep")
+    for method, cheap_proof in (("stepwise", step_for_step), ("lockstep", in_lockstep)):
+        proved, looked_at = cheap_proof(pair)
+        if proved:
+            return Proof(alike, twin.offsets, explored=looked_at, method=method)
     found = ExactSearch(pair, limit).run()
     if found.nodes:
         case = _earliest_case(found.nodes, found.closed, pair, twin, unit)

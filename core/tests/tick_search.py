@@ -1,0 +1,160 @@
+"""A separate, plain judge of two boards: explicit search in small ticks, straight from the documents.
+
+Shares no code with the product. Time is counted in quarters of a second, which is fine enough for the small boards of
+the tests; what this search finds is real, and what it does not find may still be found by finer timing.
+"""
+
+from collections import deque
+from typing import Any
+
+TICKS = 4
+OLD = 99
+
+
+class Settles(Exception):
+    """A board that never settles was met."""
+
+
+class Plain:
+    """One board, its configuration a tuple: (states, state ages, clock ages, counters), ages in ticks, OLD is expired."""
+
+    def __init__(self, board: dict[str, Any], values: dict[str, Any]) -> None:
+        self.b = board["behaviour"]
+        self.machines = self.b.get("machines", [self.b])
+        self.values = values
+        self.clocks = self.b.get("clocks", [])
+        self.counters = self.b.get("counters", [])
+
+    def amount(self, x: Any) -> Any:
+        return self.values[x] if isinstance(x, str) else x
+
+    def first_age(self, clock: dict[str, Any]) -> int:
+        return OLD if clock.get("starts") == "expired" else 0
+
+    def start(self) -> tuple[Any, ...]:
+        return (
+            tuple(m["start"] for m in self.machines), (0,) * len(self.machines),
+            tuple(self.first_age(c) for c in self.clocks), (0,) * len(self.counters),
+        )  # fmt: skip
+
+    def on(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> set[str]:
+        if not inputs["power"]:
+            return set()
+        found = set()
+        for machine, state in zip(self.machines, config[0], strict=True):
+            for out in machine["states"][state].get("on", []):
+                if isinstance(out, str):
+                    found.add(out)
+                elif all(inputs[k] == v for k, v in out.get("if", {}).items()) and all(
+                    self.values[k] == v for k, v in out.get("when", {}).items()
+                ):
+                    found.add(out["output"])
+        return found
+
+    def enabled(self, go: dict[str, Any], m: int, config: tuple[Any, ...], inputs: dict[str, bool], on: set[str]) -> bool:
+        states, ages, clocks, counters = config
+        for name, wanted in go.get("if", {}).items():
+            if (inputs[name] if name in inputs else name in on) != wanted:
+                return False
+        if any(self.values[k] != v for k, v in go.get("when", {}).items()):
+            return False
+        if "count" in go:
+            n = counters[[c["id"] for c in self.counters].index(go["count"]["counter"])]
+            if "reached" in go["count"] and n < self.amount(go["count"]["reached"]):
+                return False
+            if "below" in go["count"] and n >= self.amount(go["count"]["below"]):
+                return False
+        if "after" in go:
+            age = clocks[[c["id"] for c in self.clocks].index(go["clock"])] if "clock" in go else ages[m]
+            return bool(age >= self.amount(go["after"]) * TICKS)
+        return True
+
+    def settle(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
+        if not inputs["power"]:
+            return config
+        for _ in range(33):
+            step = self.first(config, inputs)
+            if step is None:
+                return config
+            m, go = step
+            states, ages, clocks, counters = (list(part) for part in config)
+            states[m], ages[m] = go["to"], 0
+            for i, c in enumerate(self.clocks):
+                if c["id"] in go.get("reset", []):
+                    clocks[i] = 0
+            for i, c in enumerate(self.counters):
+                if c["id"] in go.get("clear", []):
+                    counters[i] = 0
+                if c["id"] in go.get("add", []):
+                    counters[i] = min(counters[i] + 1, 9)
+            config = (tuple(states), tuple(ages), tuple(clocks), tuple(counters))
+        raise Settles
+
+    def first(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[int, dict[str, Any]] | None:
+        on = self.on(config, inputs)
+        for m, machine in enumerate(self.machines):
+            for go in machine["states"][config[0][m]].get("go", []):
+                if self.enabled(go, m, config, inputs, on):
+                    return m, go
+        return None
+
+    def tick(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
+        states, ages, clocks, counters = config
+        powered = inputs["power"]
+        older = tuple(min(a + 1, OLD) if a < 20 else OLD for a in ages) if powered else ages
+        named = tuple(
+            (min(a + 1, OLD) if a < 20 else OLD) if powered or c.get("runs_without_power") else a
+            for a, c in zip(clocks, self.clocks, strict=True)
+        )
+        return self.settle((states, older, named, counters), inputs)
+
+    def power(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
+        states, ages, clocks, counters = config
+        if not inputs["power"]:
+            states = tuple(
+                s if s in m.get("survive_power_loss", []) else m["start"] for s, m in zip(states, self.machines, strict=True)
+            )
+            counters = tuple(n if c.get("survives_power_loss") else 0 for n, c in zip(counters, self.counters, strict=True))
+        clocks = tuple(
+            a if c.get("runs_without_power") else self.first_age(c) for a, c in zip(clocks, self.clocks, strict=True)
+        )
+        return (states, (0,) * len(ages), clocks, counters)
+
+
+def fewest_changes(
+    family: dict[str, Any], boards: list[dict[str, Any]], values: list[dict[str, Any]], most: int = 200_000
+) -> int | None | str:
+    """The fewest input changes to a difference, None where the boards are alike, "large" past `most` configurations."""
+    one, two = (Plain(b, v) for b, v in zip(boards, values, strict=True))
+    names = [each["id"] for each in family["inputs"]]
+    compared = {o["id"] for o in family["outputs"] if o.get("compare", True)}
+    rest = {name: family.get("rest", {}).get(name, name == "power") for name in names}
+    never = family.get("never_together", [])
+    first = (tuple(rest.values()), one.settle(one.start(), rest), two.settle(two.start(), rest))
+    seen = {first: 0}
+    queue = deque([(0, first)])
+    while queue:
+        cost, here = queue.popleft()
+        if seen[here] < cost:
+            continue
+        inputs = dict(zip(names, here[0], strict=True))
+        if one.on(here[1], inputs) & compared != two.on(here[2], inputs) & compared:
+            return cost
+        if len(seen) > most:
+            return "large"
+        later = (here[0], one.tick(here[1], inputs), two.tick(here[2], inputs))
+        if seen.get(later, 10**9) > cost:
+            seen[later] = cost
+            queue.appendleft((cost, later))
+        for name in names:
+            changed = inputs | {name: not inputs[name]}
+            if any(all(changed[k] == v for k, v in combination.items()) for combination in never):
+                continue
+            a, b = here[1], here[2]
+            if name == "power":
+                a, b = one.power(a, changed), two.power(b, changed)
+            new = (tuple(changed.values()), one.settle(a, changed), two.settle(b, changed))
+            if seen.get(new, 10**9) > cost + 1:
+                seen[new] = cost + 1
+                queue.append((cost + 1, new))
+    return None

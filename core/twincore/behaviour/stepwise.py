@@ -1,0 +1,191 @@
+"""Stepwise: the cheapest proof: two boards whose arrows correspond one to one never part.
+
+Kept for a pair of configurations is which clocks have the same age and which counters the same value on both sides.
+Where, machine by machine, both list the same conditions over equal clocks and counters in the same order, the same
+arrow is taken on both, and the pairs of targets follow. This looks at no time and no input at all. It says nothing
+where the lists differ, nor where a board might never settle, which only a closer search can tell.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from twincore.behaviour.machine import DEAD, EXPIRED, Arrow, Place, Side
+from twincore.behaviour.pair import Pair
+
+States = tuple[int, ...]
+FRESH = -3
+MOST_INPUTS = 12
+
+
+@dataclass(frozen=True, slots=True)
+class _Config:
+    states: tuple[States, States]
+    clocks: tuple[States, States]
+    counters: tuple[States, States]
+
+
+def step_for_step(pair: Pair) -> tuple[bool, int]:
+    """Whether the boards are shown to be identical, and how many pairs of configurations were looked at."""
+    one, other = pair.sides
+    if len(one.machines) != len(other.machines) or any(may_go_round(side) for side in pair.sides):
+        return False, 0
+    read = one.compared
+    for side in pair.sides:
+        for machine in side.machines:
+            for place in machine:
+                for arrow in place.arrows:
+                    read |= arrow.signal_mask
+    if read >> len(one.outputs) and one.internal != other.internal:
+        return False, 0
+    return _Stepwise(pair, read).run()
+
+
+class _Stepwise:
+    def __init__(self, pair: Pair, read: int) -> None:
+        self.pair, self.read = pair, read
+
+    def run(self) -> tuple[bool, int]:
+        first = self._forget(
+            [side.starts for side in self.pair.sides],
+            [[EXPIRED if e else FRESH for e in self._expired(side)] for side in self.pair.sides],
+            [[(0, 0)] * len(side.counters) for side in self.pair.sides],
+        )
+        seen, waiting = {first}, [first]
+        while waiting:
+            config = waiting.pop()
+            if not self._alike(config):
+                return False, len(seen)
+            for successor in self._successors(config):
+                if successor not in seen:
+                    seen.add(successor)
+                    waiting.append(successor)
+        return True, len(seen)
+
+    def _expired(self, side: Side) -> list[bool]:
+        return [False] * len(side.machines) + [expired for expired, _ in side.named_clocks]
+
+    def _places(self, config: _Config, i: int) -> list[Place]:
+        return [machine[s] for machine, s in zip(self.pair.sides[i].machines, config.states[i], strict=True)]
+
+    def _alike(self, config: _Config) -> bool:
+        for one, other in zip(self._places(config, 0), self._places(config, 1), strict=True):
+            if one.steady & self.read != other.steady & self.read or len(one.arrows) != len(other.arrows):
+                return False
+            if self._conditional(one) != self._conditional(other):
+                return False
+            for mine, theirs in zip(one.arrows, other.arrows, strict=True):
+                if self._guard(config, 0, mine) != self._guard(config, 1, theirs):
+                    return False
+        return True
+
+    def _conditional(self, place: Place) -> set[tuple[int, int, int]]:
+        return {each for each in place.conditional if each[0] & self.read}
+
+    def _guard(self, config: _Config, i: int, arrow: Arrow) -> tuple[object, ...]:
+        clock = None if arrow.clock < 0 else (config.clocks[i][arrow.clock], arrow.after)
+        count = None if arrow.counter < 0 else (config.counters[i][arrow.counter], arrow.threshold, arrow.reached)
+        return (arrow.mask, arrow.value, arrow.signal_mask, arrow.signal_value, clock, count)
+
+    def _successors(self, config: _Config) -> Iterator[_Config]:
+        for machine, (one, other) in enumerate(zip(self._places(config, 0), self._places(config, 1), strict=True)):
+            for arrows in zip(one.arrows, other.arrows, strict=True):
+                yield self._take(config, machine, arrows)
+        if self.pair.power:
+            yield self._power_cycle(config)
+
+    def _take(self, config: _Config, machine: int, arrows: tuple[Arrow, Arrow]) -> _Config:
+        states = list(config.states)
+        clocks = [list(each) for each in config.clocks]
+        counters = [[(group, 0) for group in each] for each in config.counters]
+        for i, arrow in enumerate(arrows):
+            states[i] = (*states[i][:machine], arrow.target, *states[i][machine + 1 :])
+            for slot in (machine, *arrow.resets):
+                clocks[i][slot] = FRESH
+            for index in arrow.clears:
+                counters[i][index] = (FRESH, 0)
+            for index in arrow.adds:
+                counters[i][index] = (counters[i][index][0], 1)
+        return self._forget(states, clocks, counters)
+
+    def _power_cycle(self, config: _Config) -> _Config:
+        states, clocks, counters = [], [], []
+        for i, side in enumerate(self.pair.sides):
+            kept, _ = side.without_power(config.states[i], (0,) * len(side.counters))
+            states.append(kept)
+            first = len(side.machines)
+            fresh = [EXPIRED if expired else FRESH for expired in self._expired(side)]
+            for number, (_, keeps) in enumerate(side.named_clocks):
+                if keeps:
+                    fresh[first + number] = config.clocks[i][first + number]
+            clocks.append(fresh)
+            counters.append(
+                [(group if keeps else FRESH, 0) for group, keeps in zip(config.counters[i], side.counters, strict=True)]
+            )
+        return self._forget(states, clocks, counters)
+
+    def _forget(self, states: list[States], clocks: list[list[int]], counters: list[list[tuple[int, int]]]) -> _Config:
+        ages: dict[int, int] = {}
+        tallies: dict[tuple[int, int], int] = {}
+        kept_clocks, kept_counters = [], []
+        for i in (0, 1):
+            outlook = self.pair.outlooks[i]
+            kept_clocks.append(
+                tuple(
+                    DEAD if limit < 0 or clock == DEAD
+                    else EXPIRED if clock == EXPIRED
+                    else ages.setdefault(clock, len(ages))
+                    for clock, limit in zip(clocks[i], outlook.clock_limits(states[i]), strict=True)
+                )
+            )  # fmt: skip
+            kept_counters.append(
+                tuple(
+                    DEAD if limit < 0 else tallies.setdefault(tally, len(tallies))
+                    for tally, limit in zip(counters[i], outlook.counter_limits(states[i]), strict=True)
+                )
+            )
+        return _Config(
+            (states[0], states[1]), (kept_clocks[0], kept_clocks[1]), (kept_counters[0], kept_counters[1])
+        )
+
+
+def may_go_round(side: Side) -> bool:
+    """Whether some machine has a ring of arrows that one combination of inputs allows without any time passing."""
+    return any(_ring(machine, index) for index, machine in enumerate(side.machines))
+
+
+def _ring(places: tuple[Place, ...], own_clock: int) -> bool:
+    quick = [[arrow for arrow in place.arrows if arrow.clock != own_clock] for place in places]
+    inner = _on_rings({(s, arrow.target) for s, arrows in enumerate(quick) for arrow in arrows})
+    if not inner:
+        return False
+    mask = 0
+    for state in inner:
+        for arrow in quick[state]:
+            if arrow.target in inner:
+                mask |= arrow.mask
+    if mask.bit_count() > MOST_INPUTS:
+        return True
+    inputs = mask
+    while True:
+        allowed = {
+            (state, arrow.target)
+            for state in inner
+            for arrow in quick[state]
+            if arrow.target in inner and inputs & arrow.mask == arrow.value
+        }
+        if _on_rings(allowed):
+            return True
+        if inputs == 0:
+            return False
+        inputs = (inputs - 1) & mask
+
+
+def _on_rings(edges: set[tuple[int, int]]) -> set[int]:
+    """The states left when those without a way in or out are taken away, again and again."""
+    while True:
+        starts, ends = {a for a, _ in edges}, {b for _, b in edges}
+        inner = starts & ends
+        kept = {(a, b) for a, b in edges if a in inner and b in inner}
+        if len(kept) == len(edges):
+            return inner
+        edges = kept
