@@ -5,28 +5,36 @@ change where something may read it. Both keep the searches small and neither lea
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from twincore.behaviour.machine import Arrow, Place, Side
 
 NEVER = -1
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Outlook:
     """Per machine and state: the largest coming threshold of each clock slot and counter (-1: never read), and inputs read."""
 
     clocks: tuple[tuple[tuple[int, ...], ...], ...]
     counters: tuple[tuple[tuple[int, ...], ...], ...]
     inputs: tuple[tuple[int, ...], ...]
+    _clock_limits: dict[tuple[int, ...], tuple[int, ...]] = field(default_factory=dict)
+    _counter_limits: dict[tuple[int, ...], tuple[int, ...]] = field(default_factory=dict)
 
     def clock_limits(self, states: tuple[int, ...]) -> tuple[int, ...]:
         """The largest threshold that each clock can still meet, over all machines."""
-        return tuple(map(max, zip(*(table[s] for table, s in zip(self.clocks, states, strict=True)), strict=True)))
+        found = self._clock_limits.get(states)
+        if found is None:
+            found = self._clock_limits[states] = _over_all(self.clocks, states)
+        return found
 
     def counter_limits(self, states: tuple[int, ...]) -> tuple[int, ...]:
         """The largest threshold that each counter can still meet."""
-        return tuple(map(max, zip(*(table[s] for table, s in zip(self.counters, states, strict=True)), strict=True)))
+        found = self._counter_limits.get(states)
+        if found is None:
+            found = self._counter_limits[states] = _over_all(self.counters, states)
+        return found
 
     def inputs_read(self, states: tuple[int, ...]) -> int:
         """The inputs that some guard or output may read at the next instant at which something happens, as bits."""
@@ -34,6 +42,11 @@ class Outlook:
         for table, state in zip(self.inputs, states, strict=True):
             mask |= table[state]
         return mask
+
+
+def _over_all(tables: tuple[tuple[tuple[int, ...], ...], ...], states: tuple[int, ...]) -> tuple[int, ...]:
+    rows = [table[state] for table, state in zip(tables, states, strict=True)]
+    return tuple(map(max, zip(*rows, strict=True))) if len(rows) > 1 else rows[0]
 
 
 def look_ahead(side: Side) -> Outlook:

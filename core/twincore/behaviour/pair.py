@@ -1,13 +1,13 @@
 """Two boards under comparison, and which input changes are allowed: shared by every search."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from twincore.behaviour.machine import Side
 from twincore.behaviour.outlook import Outlook, look_ahead
 from twincore.profile import Family
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Pair:
     """Both compiled boards in one time unit, with the inputs that can matter and the combinations that cannot occur."""
 
@@ -18,6 +18,7 @@ class Pair:
     forbidden: tuple[tuple[int, int], ...]
     tied: dict[int, int]
     """For each input bit, all bits that `never_together` ties to it, itself included."""
+    _branches: dict[tuple[tuple[int, ...], tuple[int, ...]], list[int]] = field(default_factory=dict)
 
     def allowed(self, inputs: int) -> bool:
         """Whether a combination of inputs can occur."""
@@ -29,12 +30,15 @@ class Pair:
 
     def branches(self, states: tuple[tuple[int, ...], tuple[int, ...]]) -> list[int]:
         """The input bits whose change can matter from a pair of states on."""
-        read = self.outlooks[0].inputs_read(states[0]) | self.outlooks[1].inputs_read(states[1])
-        found = self.power
-        for bit, group in self.tied.items():
-            if read & bit:
-                found |= group
-        return [bit for bit in self.tied if found & bit]
+        found = self._branches.get(states)
+        if found is None:
+            read = self.outlooks[0].inputs_read(states[0]) | self.outlooks[1].inputs_read(states[1])
+            wanted = self.power
+            for bit, group in self.tied.items():
+                if read & bit:
+                    wanted |= group
+            found = self._branches[states] = [bit for bit in self.tied if wanted & bit]
+        return found
 
 
 def build_pair(original: Side, replacement: Side, family: Family, rest: int) -> Pair:

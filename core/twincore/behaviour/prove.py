@@ -15,8 +15,8 @@ from twincore.profile import Board, Family, Number, Record, Scenario, Step, Valu
 from twincore.profile.values import tidy
 from twincore.settings import Decoded
 
-LIMIT = 40_000
-"""Nodes after which a search says `not proved` (some ten seconds)."""
+LIMIT = 60_000
+"""Arrivals at a settled pair after which a search says `not proved` (under ten seconds)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,7 +128,7 @@ def _decided(decoded: dict[str, Decoded]) -> dict[str, Value]:
 def prove(twin: Twin, limit: int = LIMIT) -> Proof:
     """The verdict on two boards: identical, within tolerance, different, open or not proved.
 
-    Exact over dense time. `limit` bounds the search in nodes; beyond it the verdict is `not proved`, or `different`
+    Exact over dense time. `limit` bounds the search in arrivals at a settled pair; beyond it the verdict is `not proved`, or `different`
     with a counter-case that may not be the shortest. Raises EndlessLoopError where a board is found never to settle.
     """
     if twin.missing:

@@ -72,7 +72,7 @@ class _Draft:
 
 
 class ExactSearch:
-    """Explores a pair until the first difference, the end of the space, or `limit` nodes."""
+    """Explores a pair until the first difference, the end of the space, or `limit` arrivals at a settled pair."""
 
     def __init__(self, pair: Pair, limit: int) -> None:
         self.pair, self.limit = pair, limit
@@ -111,7 +111,6 @@ class ExactSearch:
             return False
         zones[:] = [known for known in zones if not z.inside(known, node.zone)]
         zones.append(node.zone)
-        self.explored += 1
         return True
 
     def _start(self) -> Iterator[Node]:
@@ -260,12 +259,13 @@ class ExactSearch:
     ) -> Node:
         limits: dict[int, int] = {}
         refs = [self._live_refs(draft, i, size, limits) for i in (0, 1)]
-        order = tuple(dict.fromkeys(ref for side in refs for ref in side if ref > 0))
-        fresh = any(ref == NOW for side in refs for ref in side)
+        order = tuple(ref for ref in limits if ref > 0)
+        fresh = NOW in limits
         number = {old: new for new, old in enumerate(order, 1)} | {NOW: len(order) + 1}
         zone = z.project(draft.zone, size, order, fresh)
         bounds = [0, *(limits[ref] for ref in order), *([limits[NOW]] if fresh else [])]
         depth = parent.depth + 1 if parent else 0
+        self.explored += 1
         shown = [
             side.signals(states, draft.inputs) & side.compared
             for side, states in zip(self.pair.sides, draft.states, strict=True)
@@ -299,7 +299,10 @@ class ExactSearch:
 
     def _live_counters(self, draft: _Draft, i: int) -> States:
         limits = self.pair.outlooks[i].counter_limits(draft.states[i])
-        return tuple(min(n, limit) if limit >= 0 else 0 for n, limit in zip(draft.counters[i], limits, strict=True))
+        counters = draft.counters[i]
+        if not counters:
+            return counters
+        return tuple(min(n, limit) if limit >= 0 else 0 for n, limit in zip(counters, limits, strict=True))
 
 
 def events_of(node: Node) -> list[Node]:

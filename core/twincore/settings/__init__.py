@@ -1,6 +1,6 @@
 """Settings: what positions mean, and which positions of another board mean the same."""
 
-from twincore.settings.carry import Carried, CarriedFunction, carry, judge
+from twincore.settings.carry import Carried, CarriedFunction, carry, judge, wanted_functions
 from twincore.settings.decode import Decoded, decode
 from twincore.settings.schools import Copied, chart_rows, copy_positions
 from twincore.settings.unreadable import UnreadablePoint, unreadable_points
@@ -17,4 +17,5 @@ __all__ = [
     "decode",
     "judge",
     "unreadable_points",
+    "wanted_functions",
 ]

@@ -1,0 +1,53 @@
+"""The bench: any two boards of a family side by side, without a job."""
+
+from catalogue import queries
+from catalogue.models import Board
+from catalogue.profiles import board_profile
+from config.errors import Refused
+from django.http import HttpRequest
+from ninja import Router
+from twincore.profile import factory_record, written_positions
+from twincore.profile.values import plain
+
+from bench import comparing
+from bench.comparing import Comparison
+from bench.scenarios import checked_scenario
+from bench.schemas import ComparisonShown, PairGiven, PlayGiven, PlayShown
+
+router = Router(tags=["bench"])
+
+
+@router.post("/bench/compare", response=ComparisonShown)
+def compare(request: HttpRequest, pair: PairGiven) -> ComparisonShown:
+    """Two boards side by side; an original without positions stands as it leaves the maker."""
+    return comparing.compare(_comparison(pair))
+
+
+@router.post("/bench/play", response=PlayShown)
+def play(request: HttpRequest, given: PlayGiven) -> PlayShown:
+    """A scenario on both boards."""
+    comparison = _comparison(given.pair)
+    return comparing.play(comparison, checked_scenario(given.scenario, comparison.family))
+
+
+def _comparison(pair: PairGiven) -> Comparison:
+    original, replacement = queries.board(pair.original), queries.board(pair.replacement)
+    if original.family_id != replacement.family_id:
+        raise Refused(
+            f"{original.part_number} is of the family {original.family_id}, {replacement.part_number} of "
+            f"{replacement.family_id}. Only boards of one family can be compared."
+        )
+    assert original.family.current_id and original.current_id and replacement.current_id  # queries.board sees to it
+    return Comparison(
+        family_id=original.family.current_id,
+        original_id=original.current_id,
+        found=pair.found if pair.found is not None else _factory(original),
+        replacement_id=replacement.current_id,
+        plan=pair.plan,
+    )
+
+
+def _factory(board: Board) -> dict[str, object]:
+    assert board.current_id is not None  # queries.board refuses boards without a revision
+    profile = board_profile(board.current_id)
+    return plain(written_positions(profile, factory_record(profile).points))  # type: ignore[no-any-return]

@@ -1,0 +1,9 @@
+"""Bench."""
+
+from django.apps import AppConfig
+
+
+class BenchConfig(AppConfig):
+    """Bench."""
+
+    name = "bench"

@@ -1,0 +1,271 @@
+"""Two boards side by side: carry-over, copying and twin check together, for the bench and for jobs alike."""
+
+import json
+from dataclasses import dataclass
+from hashlib import sha256
+from typing import Any
+
+from catalogue.profiles import board_profile, family_profile
+from config.errors import Faulty
+from django.core.cache import cache
+from twincore.behaviour import CounterCase, Proof, make_twin, prove, run_board
+from twincore.errors import TwinError
+from twincore.profile import Board, Family, Record, Scenario, Value, written_positions
+from twincore.profile.faults import FaultList
+from twincore.profile.record import build_record
+from twincore.profile.values import exact, plain
+from twincore.settings import (
+    Carried,
+    CarriedFunction,
+    carry,
+    copy_positions,
+    decode,
+    judge,
+    unreadable_points,
+    wanted_functions,
+)
+
+from bench import wording
+from bench.schemas import (
+    ComparisonShown,
+    CopiedShown,
+    CounterCaseShown,
+    ExtraShown,
+    OffsetShown,
+    PlayShown,
+    PointShown,
+    ProofShown,
+    RowShown,
+    ShownAt,
+    StepShown,
+    UnreadableShown,
+)
+
+QUICK_LIMIT = 15_000
+"""Search limit where many candidates are judged at once."""
+
+
+@dataclass(frozen=True, slots=True)
+class Comparison:
+    """What is compared: revisions of a family and two boards, the original's positions, the replacement's or None."""
+
+    family_id: int
+    original_id: int
+    found: dict[str, Any]
+    replacement_id: int
+    plan: dict[str, Any] | None = None
+
+    @property
+    def key(self) -> str:
+        """Names this comparison; revisions never change, so an answer kept under it stays true."""
+        parts = [self.family_id, self.original_id, self.found, self.replacement_id, self.plan]
+        return sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
+
+    @property
+    def family(self) -> Family:
+        """The family in common."""
+        return family_profile(self.family_id)
+
+    @property
+    def original(self) -> Board:
+        """The board coming out."""
+        return board_profile(self.original_id)
+
+    @property
+    def replacement(self) -> Board:
+        """The board going in."""
+        return board_profile(self.replacement_id)
+
+    def found_record(self) -> Record:
+        """The original as found."""
+        return record_of(self.original, self.found)
+
+    def carried(self) -> Carried:
+        """The best positions for the replacement."""
+        return cached(
+            f"carry-{self.key}", lambda: carry(self.original, self.found_record(), self.replacement, self.family)
+        )
+
+    def plan_record(self) -> Record | None:
+        """The replacement as planned: the best positions, with what a person set otherwise on top."""
+        best = self.carried().record
+        if not self.plan:
+            return best
+        written = written_positions(self.replacement, best.points) if best else {}
+        return record_of(self.replacement, {**written, **self.plan})
+
+    def unmet(self) -> list[str]:
+        """Functions that the plan does not meet, or that are open: somebody has to decide about each."""
+        record = self.plan_record()
+        wanted = wanted_functions(self.original, self.found_record(), self.family)
+        rows = judge(wanted, self.replacement, record, self.family) if record else ()
+        return [row.id for row in rows if row.verdict not in ("same", "within tolerance")]
+
+    def proof(self, record: Record, limit: int | None = None) -> Proof:
+        """The twin check of the original as found against the replacement standing so."""
+        positions = written_positions(self.replacement, record.points)
+        key = sha256(f"{self.key}-{json.dumps(plain(positions))}-{limit}".encode()).hexdigest()
+        twin = make_twin(self.original, self.found_record(), self.replacement, record, self.family)
+        return cached(f"prove-{key}", lambda: prove(twin, limit) if limit else prove(twin))
+
+
+def cached(key: str, work: Any) -> Any:
+    """An answer kept under a key that names everything it hangs on."""
+    found = cache.get(key)
+    if found is None:
+        found = work()
+        cache.set(key, found, timeout=None)
+    return found
+
+
+def record_of(board: Board, positions: dict[str, Any]) -> Record:
+    """A record from positions as written. Raises Faulty with the element and what was expected."""
+    faults = FaultList()
+    exactly = {name: exact(repr(value)) if isinstance(value, float) else value for name, value in positions.items()}
+    record = build_record(exactly, board, "positions", faults)
+    if faults.faults:
+        raise Faulty("A position is not one that this board has.", faults.faults)
+    return record
+
+
+def compare(comparison: Comparison) -> ComparisonShown:
+    """Everything about a pair on one page."""
+    family, original, replacement = comparison.family, comparison.original, comparison.replacement
+    found = comparison.found_record()
+    carried = comparison.carried()
+    record = comparison.plan_record()
+    wanted = wanted_functions(original, found, family)
+    copied = copy_positions(original, found, replacement)
+    as_copied = {row.id: row for row in judge(wanted, replacement, copied.record, family)}
+    functions = judge(wanted, replacement, record, family) if record else ()
+    rows = [_row(each, as_copied[each.id], comparison, found, record) for each in functions]
+    return ComparisonShown(
+        original=original.part_number,
+        replacement=replacement.part_number,
+        found=plain(written_positions(original, found.points)),
+        plan=plain(written_positions(replacement, record.points)) if record else None,
+        best=plain(written_positions(replacement, carried.record.points)) if carried.record else None,
+        why=[family.titles.get(name, name) for name in carried.why],
+        rows=rows,
+        extras=_extras(replacement, record, wanted.keys(), family),
+        moved=sum(record.points[name] != point.factory for name, point in replacement.points.items()) if record else 0,
+        safety_misses=sum(row.missed and row.importance == "safety" for row in rows),
+        other_misses=sum(row.missed and row.importance != "safety" for row in rows),
+        unreadable=[
+            UnreadableShown(point=u.point, functions=[family.titles[f] for f in u.functions], decides=u.decides)
+            for u in unreadable_points(original, found, family)
+        ],
+        same_layout=original.settings_layout is not None and original.settings_layout == replacement.settings_layout,
+        proof=_proof_shown(comparison, record) if record else None,
+        copied=CopiedShown(
+            positions=plain(written_positions(replacement, copied.record.points)),
+            without_place=list(copied.without_place),
+            proof=_proof_shown(comparison, copied.record),
+        ),
+    )
+
+
+def _row(
+    row: CarriedFunction, copied: CarriedFunction, comparison: Comparison, found: Record, record: Record | None
+) -> RowShown:
+    family = comparison.family
+    definition = family.function(row.id)
+    assert definition is not None  # judge goes over the family's functions
+    return RowShown(
+        id=row.id,
+        title=definition.title,
+        importance=definition.importance,
+        wanted=wording.decoded_words(row.wanted, definition),
+        on_original=row.id in comparison.original.functions,
+        got=wording.value_words(row.got, definition),
+        verdict=row.verdict,
+        missed=row.verdict in ("off", "not on this board"),
+        difference=wording.difference_words(row, definition),
+        tolerance=wording.tolerance_words(definition),
+        original_points=_points(comparison.original, row.id, found),
+        replacement_points=_points(comparison.replacement, row.id, record) if record else [],
+        copied=wording.value_words(copied.got, definition) if copied.verdict != "open" else "open",
+        copied_difference=wording.difference_words(copied, definition),
+        copied_missed=copied.verdict in ("off", "not on this board"),
+    )
+
+
+def _points(board: Board, function: str, record: Record) -> list[PointShown]:
+    scope = board.functions[function].scope if function in board.functions else ()
+    return [PointShown(point=name, value=_point_words(record.points[name])) for name in scope]
+
+
+def _point_words(value: Value | None) -> str:
+    return "?" if value is None else value if isinstance(value, str) else wording.number(value)
+
+
+def _extras(replacement: Board, record: Record | None, wanted: Any, family: Family) -> list[ExtraShown]:
+    """Functions that only the replacement has: nobody said what they should be."""
+    if record is None:
+        return []
+    decoded = decode(replacement, record, family)
+    return [
+        ExtraShown(
+            title=definition.title,
+            value=wording.decoded_words(decoded[definition.id], definition),
+            points=_points(replacement, definition.id, record),
+        )
+        for definition in family.functions
+        if definition.id in decoded and definition.id not in wanted
+    ]
+
+
+def _proof_shown(comparison: Comparison, record: Record) -> ProofShown:
+    try:
+        return proof_shown(comparison.proof(record), comparison.family)
+    except TwinError as error:
+        return ProofShown(verdict="not proved", words=f"Not proved: {error}", offsets=[], told=[], explored=0)
+
+
+def proof_shown(proof: Proof, family: Family) -> ProofShown:
+    """A proof for the screen and the job sheet."""
+    offsets = []
+    for each in proof.offsets:
+        definition = family.function(each.id)
+        assert definition is not None  # offsets are of the family's functions
+        offsets.append(
+            OffsetShown(
+                title=definition.title,
+                original=wording.value_words(each.original, definition),
+                replacement=wording.value_words(each.replacement, definition),
+            )
+        )
+    case = proof.counter_case
+    return ProofShown(
+        verdict=proof.verdict,
+        words=wording.verdict_words(proof, family),
+        offsets=offsets,
+        told=wording.counter_case_words(case, family) if case else [],
+        explored=proof.explored,
+        counter_case=_case_shown(case, family) if case else None,
+    )
+
+
+def _case_shown(case: CounterCase, family: Family) -> CounterCaseShown:
+    differing = [
+        name for name in family.outputs if name in family.compared and (name in case.original) != (name in case.replacement)
+    ]
+    return CounterCaseShown(
+        changes=case.changes,
+        fewest=case.fewest,
+        steps=[StepShown(at=float(step.at), set=dict(step.set)) for step in case.steps],
+        at=float(case.at),
+        differing=differing,
+    )
+
+
+def play(comparison: Comparison, scenario: Scenario) -> PlayShown:
+    """A scenario on both boards; numbers as they are set, not as the twin check evens them out."""
+    record = comparison.plan_record()
+    if record is None:
+        raise Faulty("There are no positions to play: every choice on this board is reserved.")
+    sides = []
+    for board, positions in ((comparison.original, comparison.found_record()), (comparison.replacement, record)):
+        shown = run_board(board, positions, comparison.family, scenario)
+        sides.append([ShownAt(at=float(e.at), on=list(e.on), states=list(e.states)) for e in shown])
+    return PlayShown(original=sides[0], replacement=sides[1], until=float(scenario.until))

@@ -1,0 +1,151 @@
+"""What the API shows of a pair of boards."""
+
+from ninja import Field, Schema
+
+Positions = dict[str, str | int | float]
+
+
+class PointShown(Schema):
+    """A point and how it stands (or must stand)."""
+
+    point: str
+    value: str
+
+
+class RowShown(Schema):
+    """One function on both boards."""
+
+    id: str
+    title: str
+    importance: str
+    wanted: str
+    on_original: bool
+    got: str
+    verdict: str
+    missed: bool
+    difference: str
+    tolerance: str
+    original_points: list[PointShown]
+    replacement_points: list[PointShown]
+    copied: str
+    copied_difference: str
+    copied_missed: bool
+
+
+class ExtraShown(Schema):
+    """A function that only the replacement has."""
+
+    title: str
+    value: str
+    points: list[PointShown]
+
+
+class OffsetShown(Schema):
+    """A number that differs within tolerance."""
+
+    title: str
+    original: str
+    replacement: str
+
+
+class StepShown(Schema):
+    """Input changes at one instant (seconds)."""
+
+    at: float = Field(ge=0, le=10_000_000)
+    set: dict[str, bool]
+
+
+class CounterCaseShown(Schema):
+    """A scenario at whose end the two boards differ, and the outputs in which they do."""
+
+    changes: int
+    fewest: bool
+    steps: list[StepShown]
+    at: float
+    differing: list[str]
+
+
+class ProofShown(Schema):
+    """A twin verdict with what it rests on."""
+
+    verdict: str
+    words: str
+    offsets: list[OffsetShown]
+    told: list[str]
+    explored: int
+    counter_case: CounterCaseShown | None = None
+
+
+class CopiedShown(Schema):
+    """What setting the replacement as the original stood would do."""
+
+    positions: Positions
+    without_place: list[str]
+    proof: ProofShown
+
+
+class UnreadableShown(Schema):
+    """A point that could not be read, the functions that hang on it, and how many its reading decides on average."""
+
+    point: str
+    functions: list[str]
+    decides: float
+
+
+class ComparisonShown(Schema):
+    """Two boards side by side."""
+
+    original: str
+    replacement: str
+    found: Positions
+    plan: Positions | None
+    best: Positions | None
+    why: list[str]
+    rows: list[RowShown]
+    extras: list[ExtraShown]
+    moved: int
+    safety_misses: int
+    other_misses: int
+    unreadable: list[UnreadableShown]
+    same_layout: bool
+    proof: ProofShown | None
+    copied: CopiedShown
+
+
+class ShownAt(Schema):
+    """What stands at an instant (seconds)."""
+
+    at: float
+    on: list[str]
+    states: list[str]
+
+
+class PlayShown(Schema):
+    """A scenario played on both boards."""
+
+    original: list[ShownAt]
+    replacement: list[ShownAt]
+    until: float
+
+
+class ScenarioGiven(Schema):
+    """A scenario to play."""
+
+    steps: list[StepShown] = Field(max_length=500)
+    until: float = Field(ge=0, le=10_000_000)
+
+
+class PairGiven(Schema):
+    """Two boards of the catalogue; without `plan` the replacement is set by carry-over."""
+
+    original: str = Field(max_length=80)
+    found: Positions | None = None
+    replacement: str = Field(max_length=80)
+    plan: Positions | None = None
+
+
+class PlayGiven(Schema):
+    """A pair and a scenario to play on it."""
+
+    pair: PairGiven
+    scenario: ScenarioGiven

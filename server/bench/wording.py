@@ -1,0 +1,103 @@
+"""Differences and counter-cases in words, made from the data that the core answers with."""
+
+from collections.abc import Iterable
+
+from twincore.behaviour import CounterCase, Proof
+from twincore.profile import Family, FunctionDef, Number, Step, Value
+from twincore.settings import CarriedFunction, Decoded
+
+
+def number(value: Number) -> str:
+    """A number as people write it."""
+    return f"{float(value):.10g}"
+
+
+def value_words(value: Value | None, definition: FunctionDef) -> str:
+    """A value with its unit: "90 s", "manual", "yes"."""
+    if value is None:
+        return "not there"
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, str):
+        return value
+    return f"{number(value)} {definition.unit}".rstrip()
+
+
+def decoded_words(decoded: Decoded, definition: FunctionDef) -> str:
+    """What a function stands at, unreadable and reserved positions included."""
+    if decoded.decided:
+        return value_words(decoded.values[0], definition)
+    if not decoded.values:
+        return "reserved: these positions mean nothing"
+    either = " or ".join(value_words(value, definition) for value in decoded.values[:6])
+    more = " …" if len(decoded.values) > 6 else ""
+    return either + more + (" (or reserved)" if decoded.reserved else "")
+
+
+def difference_words(row: CarriedFunction, definition: FunctionDef) -> str:
+    """How the replacement differs from what is wanted: "60 s shorter"; empty where it does not."""
+    if row.verdict == "same":
+        return ""
+    if row.verdict == "not on this board":
+        return "not on this board"
+    if row.verdict == "open" or not row.wanted.decided:
+        return "open"
+    wanted, got = row.wanted.values[0], row.got
+    if definition.numeric and got is not None:
+        gap = abs(got - wanted)  # type: ignore[operator]  # numeric functions have numbers
+        words = ("longer", "shorter") if definition.type == "duration" else ("more", "less")
+        if definition.type == "count":
+            words = ("more", "fewer")
+        return f"{number(gap)} {definition.unit}".rstrip() + f" {words[0 if got > wanted else 1]}"  # type: ignore[operator]
+    return f"{value_words(got, definition)} instead of {value_words(wanted, definition)}"
+
+
+def tolerance_words(definition: FunctionDef) -> str:
+    """What is allowed, in words; empty where only the same value is."""
+    if not definition.numeric or not (definition.below or definition.above):
+        return ""
+    return f"allowed: {number(definition.below)} below to {number(definition.above)} above".replace("0 below to ", "up to ")
+
+
+def step_words(steps: Iterable[Step], family: Family) -> list[str]:
+    """Input changes as a person at the machine would see them: "At 30 s: Supply on ends, then begins"."""
+    lines: dict[str, list[str]] = {}
+    for step in steps:
+        for name, value in step.set:
+            change = f"{family.titles[name]} {'begins' if value else 'ends'}"
+            lines.setdefault(f"At {number(step.at)} s", []).append(change)
+    return [f"{at}: {', then '.join(changes)}." for at, changes in lines.items()]
+
+
+def shown_words(names: Iterable[str], family: Family) -> str:
+    """Outputs that are on, in words."""
+    return ", ".join(family.titles[name] for name in names) or "nothing on"
+
+
+def counter_case_words(case: CounterCase, family: Family) -> list[str]:
+    """A counter-case told step by step, ending with what each board then shows."""
+    return [
+        *step_words(case.steps, family),
+        f"At {number(case.at)} s the original shows: {shown_words(case.original, family)}.",
+        f"The replacement shows: {shown_words(case.replacement, family)}.",
+    ]
+
+
+def verdict_words(proof: Proof, family: Family) -> str:
+    """The verdict in one sentence that says what it rests on."""
+    match proof.verdict:
+        case "identical":
+            return "In register: no series of input changes makes the two show anything different."
+        case "within tolerance":
+            return "In register within tolerance: the two differ only by the offsets below."
+        case "different" if proof.counter_case:
+            fewest = "the fewest possible" if proof.counter_case.fewest else "perhaps not the fewest"
+            changes = proof.counter_case.changes
+            what = f"{changes} input change{'s' if changes != 1 else ''} ({fewest})" if changes else "no input change at all"
+            return f"Off register: {what} and the two show something different."
+        case "open":
+            names = ", ".join(family.titles[name] for name in proof.functions)
+            return f"Open: positions that could not be read, or mean nothing, leave undecided: {names}."
+    if proof.missing:
+        return f"Not proved: nobody has written down how {' and '.join(proof.missing)} behaves."
+    return f"Not proved: the search ended at its limit after {proof.explored:,} pairs of situations without a difference."

@@ -1,0 +1,117 @@
+"""Use cases of the catalogue: load a document. The only way in, for the API and for the demo world alike."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from hashlib import sha256
+
+from django.db import transaction
+from twincore.errors import DocumentError, Fault
+from twincore.profile import (
+    Board as BoardProfile,
+)
+from twincore.profile import (
+    Family as FamilyProfile,
+)
+from twincore.profile import (
+    check_board_in_family,
+    check_layouts_agree,
+    open_document,
+    parse_board,
+    parse_family,
+    warnings_of,
+)
+from twincore.recognise import normal_form, without_look_alikes
+
+from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Marking
+from catalogue.profiles import board_profile, family_profile
+from config.errors import Faulty
+from people.access import require_parts_lead
+from people.models import Person
+
+
+@dataclass(frozen=True, slots=True)
+class Loaded:
+    """What loading a document did: its kind, name and revision; `new` is false where it was there already."""
+
+    kind: str
+    name: str
+    revision: int
+    new: bool
+    warnings: tuple[Fault, ...] = ()
+
+
+def load_document(person: Person | None, data: bytes, now: datetime, keep: bool = True) -> Loaded:
+    """Check a board or family and keep it as a new revision; with `keep` false, only check.
+
+    `person` is None for the demo world and for commands run on the server. Raises DocumentError with every fault.
+    """
+    if person is not None:
+        require_parts_lead(person)
+    document = open_document(data)
+    if document.kind not in ("family", "board"):
+        raise Faulty("Expected a board or a family.", [Fault("format", f"found {document.root['format']}")])
+    with transaction.atomic():
+        if document.kind == "family":
+            loaded = _load_family(person, parse_family(data), data, now)
+        else:
+            loaded = _load_board(person, parse_board(data), data, now)
+        if not keep:
+            transaction.set_rollback(True)
+    return loaded
+
+
+def _load_family(person: Person | None, profile: FamilyProfile, data: bytes, now: datetime) -> Loaded:
+    family, _ = Family.objects.select_for_update(of=("self",)).select_related("current").get_or_create(
+        code=profile.id, defaults={"title": profile.title}
+    )
+    digest = sha256(data).hexdigest()
+    if family.current and family.current.digest == digest:
+        return Loaded("family", profile.id, family.current.number, False)
+    faults = []
+    for board in family.boards.select_related("current"):
+        try:
+            check_board_in_family(board_profile(board.current_id), profile)
+        except DocumentError as error:
+            faults += [Fault(f"{board.part_number}: {fault.place}", fault.expected) for fault in error.faults]
+    if faults:
+        raise Faulty("Boards of this family would no longer fit it. Load them in a form that fits first.", faults)
+    number = family.current.number + 1 if family.current else 1
+    family.title = profile.title
+    family.current = FamilyRevision.objects.create(
+        family=family, number=number, document=data, digest=digest, loaded_at=now, loaded_by=person
+    )
+    family.save()
+    return Loaded("family", profile.id, number, True)
+
+
+def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: datetime) -> Loaded:
+    family = Family.objects.select_related("current").filter(code=profile.family).first()
+    if family is None or family.current is None:
+        raise Faulty("Load the family first.", [Fault("family", f'expected a family of the catalogue, found "{profile.family}"')])
+    check_board_in_family(profile, family_profile(family.current_id))
+    if profile.settings_layout is not None:
+        others = Board.objects.filter(settings_layout=profile.settings_layout).exclude(part_number=profile.part_number)
+        for other in others:
+            check_layouts_agree(profile, board_profile(other.current_id))
+    board, _ = Board.objects.select_for_update(of=("self",)).select_related("current").get_or_create(
+        part_number=profile.part_number,
+        defaults={"family": family, "maker": profile.maker, "title": profile.title, "status": profile.status},
+    )
+    digest = sha256(data).hexdigest()
+    warnings = tuple(warnings_of(profile))
+    if board.current and board.current.digest == digest:
+        return Loaded("board", profile.part_number, board.current.number, False, warnings)
+    number = board.current.number + 1 if board.current else 1
+    board.family, board.maker, board.title, board.status = family, profile.maker, profile.title, profile.status
+    board.settings_layout = profile.settings_layout
+    board.current = BoardRevision.objects.create(
+        board=board, number=number, document=data, digest=digest, loaded_at=now, loaded_by=person,
+        family_revision=family.current,
+    )  # fmt: skip
+    board.save()
+    board.markings.all().delete()
+    Marking.objects.bulk_create(
+        Marking(board=board, text=text, normal=normal_form(text), folded=without_look_alikes(text))
+        for text in dict.fromkeys([profile.part_number, *profile.also_marked])
+    )
+    return Loaded("board", profile.part_number, number, True, warnings)

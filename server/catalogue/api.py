@@ -1,0 +1,246 @@
+"""The catalogue over HTTP."""
+
+import json
+from datetime import datetime
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Field, Query, Router, Schema
+from twincore.profile import dump, factory_record, written_positions
+
+from catalogue import actions, queries
+from catalogue.models import Board, Family, Revision
+from catalogue.profiles import board_profile, family_profile
+from config.paging import Page, Paging, paged
+from people.access import person_of
+
+router = Router(tags=["catalogue"])
+
+
+class BoardLine(Schema):
+    """A board in a list."""
+
+    part_number: str
+    maker: str
+    title: str
+    family: str
+    status: str
+    revision: int
+
+
+class MarkedBoard(BoardLine):
+    """A board that a marking may belong to."""
+
+    marking: str
+    how: str
+
+
+class RevisionLine(Schema):
+    """One revision in a list."""
+
+    number: int
+    loaded_at: datetime
+    loaded_by: str
+
+
+class ElementShown(Schema):
+    """An element of a board: its points in order, what each may be, and how it leaves the maker."""
+
+    id: str
+    kind: str
+    title: str
+    unit: str
+    points: list[str]
+    values: list[str | int | float]
+    factory: str | int | float
+    locked: list[str]
+
+
+class BoardShown(BoardLine):
+    """A board in full; `document` is its file, for the drawing and the state diagram."""
+
+    elements: list[ElementShown]
+    document: dict[str, Any]
+    family_title: str
+    behaviour_known: bool
+
+
+class FamilyShown(Schema):
+    """A family in full."""
+
+    id: str
+    title: str
+    revision: int
+    boards: int
+    document: dict[str, Any]
+
+
+class FamilyLine(Schema):
+    """A family in a list."""
+
+    id: str
+    title: str
+    boards: int
+
+
+class FaultShown(Schema):
+    """A place in a document and what was expected there."""
+
+    place: str
+    expected: str
+
+
+class LoadedShown(Schema):
+    """What loading a document did."""
+
+    kind: str
+    name: str
+    revision: int
+    new: bool
+    warnings: list[FaultShown]
+
+
+class BoardSearch(Paging):
+    """Which boards to list."""
+
+    search: str = Field("", max_length=80)
+    family: str = Field("", max_length=80)
+    status: str = Field("", pattern="^(|current|discontinued)$")
+
+
+def board_line(board: Board) -> BoardLine:
+    """A board in a list."""
+    return BoardLine(**_line(board))
+
+
+def _line(board: Board) -> dict[str, Any]:
+    return {
+        "part_number": board.part_number,
+        "maker": board.maker,
+        "title": board.title,
+        "family": board.family_id,
+        "status": board.status,
+        "revision": board.current.number if board.current else 0,
+    }
+
+
+def board_shown(board: Board, revision_id: int) -> BoardShown:
+    """A board in full, in the revision asked for."""
+    profile = board_profile(revision_id)
+    factory = written_positions(profile, factory_record(profile).points)
+    elements = [
+        ElementShown(
+            id=element.id,
+            kind=element.kind,
+            title=element.title,
+            unit=element.unit,
+            points=[point.id for point in element.points],
+            values=[_plain(value) for value in element.points[0].domain[:2000]],
+            factory=_plain(factory[element.id]),
+            locked=[point.id for point in element.points if point.locked],
+        )
+        for element in profile.elements
+    ]
+    return BoardShown(
+        **_line(board),
+        elements=elements,
+        document=json.loads(dump(profile.document)),
+        family_title=board.family.title,
+        behaviour_known=profile.behaviour is not None,
+    )
+
+
+def _plain(value: Any) -> Any:
+    return value if isinstance(value, str | int) else float(value)
+
+
+@router.get("/boards", response=Page[BoardLine])
+def list_boards(request: HttpRequest, search: Query[BoardSearch]) -> dict[str, Any]:
+    """Boards of the catalogue, a page at a time."""
+    return paged(queries.boards(search.search, search.family, search.status), search, board_line)
+
+
+@router.get("/boards/marked", response=list[MarkedBoard])
+def list_marked(request: HttpRequest, text: str = Query(..., max_length=80)) -> list[MarkedBoard]:
+    """The boards that a marking may belong to, at most eight."""
+    return [MarkedBoard(**_line(hit.board), marking=hit.marking, how=hit.how) for hit in queries.boards_marked(text)]
+
+
+@router.get("/boards/{part_number}", response=BoardShown)
+def show_board(request: HttpRequest, part_number: str, revision: int | None = None) -> BoardShown:
+    """One board, in its current revision unless another is asked for."""
+    board = queries.board(part_number)
+    wanted = queries.revision(part_number, revision) if revision else board.current
+    assert wanted is not None  # queries.board refuses boards without a revision
+    return board_shown(board, wanted.pk)
+
+
+@router.get("/boards/{part_number}/revisions", response=Page[RevisionLine])
+def list_revisions(request: HttpRequest, part_number: str, paging: Query[Paging]) -> dict[str, Any]:
+    """The revisions of a board, newest first."""
+    return paged(queries.board(part_number).revisions.select_related("loaded_by"), paging, _revision_line)
+
+
+def _revision_line(revision: Revision) -> RevisionLine:
+    by = revision.loaded_by.shown_name if revision.loaded_by else "demo world"
+    return RevisionLine(number=revision.number, loaded_at=revision.loaded_at, loaded_by=by)
+
+
+@router.get("/boards/{part_number}/file", response={200: Any})
+def board_file(request: HttpRequest, part_number: str, revision: int | None = None) -> HttpResponse:
+    """The board's file as it was loaded."""
+    board = queries.board(part_number)
+    wanted = queries.revision(part_number, revision) if revision else board.current
+    assert wanted is not None  # queries.board refuses boards without a revision
+    return _file(bytes(wanted.document), f"{part_number}.board.json")
+
+
+@router.get("/families", response=Page[FamilyLine])
+def list_families(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
+    """The families of the catalogue."""
+    return paged(queries.families(), paging, _family_line)
+
+
+def _family_line(family: Family) -> FamilyLine:
+    return FamilyLine(id=family.code, title=family.title, boards=family.board_count)  # type: ignore[attr-defined]
+
+
+@router.get("/families/{code}", response=FamilyShown)
+def show_family(request: HttpRequest, code: str) -> FamilyShown:
+    """One family in its current revision."""
+    family = queries.family(code)
+    assert family.current is not None  # queries.family refuses families without a revision
+    profile = family_profile(family.current.pk)
+    return FamilyShown(
+        id=family.code,
+        title=family.title,
+        revision=family.current.number,
+        boards=family.boards.count(),
+        document=json.loads(dump(profile.document)),
+    )
+
+
+@router.get("/families/{code}/file", response={200: Any})
+def family_file(request: HttpRequest, code: str) -> HttpResponse:
+    """The family's file as it was loaded."""
+    family = queries.family(code)
+    assert family.current is not None  # queries.family refuses families without a revision
+    return _file(bytes(family.current.document), f"{code}.family.json")
+
+
+@router.post("/documents", response=LoadedShown)
+def load_document(request: HttpRequest, keep: bool = True) -> LoadedShown:
+    """Load a board or family (the file is the body); with `keep=false` only check it."""
+    loaded = actions.load_document(person_of(request), request.body, timezone.now(), keep)
+    warnings = [FaultShown(place=each.place, expected=each.expected) for each in loaded.warnings]
+    return LoadedShown(
+        kind=loaded.kind, name=loaded.name, revision=loaded.revision, new=loaded.new, warnings=warnings
+    )
+
+
+def _file(data: bytes, name: str) -> HttpResponse:
+    safe = "".join(c if c.isalnum() or c in "-._" else "_" for c in name)
+    return HttpResponse(
+        data, content_type="application/json", headers={"Content-Disposition": f'attachment; filename="{safe}"'}
+    )

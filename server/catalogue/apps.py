@@ -1,0 +1,9 @@
+"""Catalogue."""
+
+from django.apps import AppConfig
+
+
+class CatalogueConfig(AppConfig):
+    """Catalogue."""
+
+    name = "catalogue"

@@ -1,0 +1,81 @@
+"""The catalogue that all depots share: families and boards, each with revisions that never change."""
+
+from django.contrib.postgres.indexes import GinIndex
+from django.db import models
+
+from people.models import Person
+
+
+class Family(models.Model):
+    """A family of boards, known by the id that its document gives."""
+
+    code = models.CharField(max_length=80, primary_key=True)
+    title = models.CharField(max_length=2000)
+    current = models.ForeignKey("FamilyRevision", on_delete=models.PROTECT, null=True, related_name="+")
+
+
+class Revision(models.Model):
+    """One state of a document, kept as it was loaded."""
+
+    number = models.PositiveIntegerField()
+    document = models.BinaryField()
+    digest = models.CharField(max_length=64)
+    loaded_at = models.DateTimeField()
+    loaded_by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
+
+    class Meta:
+        abstract = True
+        ordering = ["-number"]
+
+
+class FamilyRevision(Revision):
+    """One state of a family."""
+
+    family = models.ForeignKey(Family, on_delete=models.PROTECT, related_name="revisions")
+
+    class Meta(Revision.Meta):
+        constraints = [models.UniqueConstraint(fields=["family", "number"], name="family_revision_once")]
+
+
+class Board(models.Model):
+    """A board, known by its part number."""
+
+    part_number = models.CharField(max_length=80, unique=True)
+    family = models.ForeignKey(Family, on_delete=models.PROTECT, related_name="boards")
+    maker = models.CharField(max_length=80)
+    title = models.CharField(max_length=2000)
+    status = models.CharField(max_length=16)
+    settings_layout = models.CharField(max_length=80, null=True, db_index=True)
+    current = models.ForeignKey("BoardRevision", on_delete=models.PROTECT, null=True, related_name="+")
+
+    class Meta:
+        ordering = ["part_number"]
+        constraints = [
+            models.CheckConstraint(
+                name="board_status_known", condition=models.Q(status__in=["current", "discontinued"])
+            )
+        ]
+
+
+class BoardRevision(Revision):
+    """One state of a board, checked against the family revision that was current then."""
+
+    board = models.ForeignKey(Board, on_delete=models.PROTECT, related_name="revisions")
+    family_revision = models.ForeignKey(FamilyRevision, on_delete=models.PROTECT, related_name="+")
+
+    class Meta(Revision.Meta):
+        constraints = [models.UniqueConstraint(fields=["board", "number"], name="board_revision_once")]
+
+
+class Marking(models.Model):
+    """Something printed on a board that says which one it is, in the forms that searches use."""
+
+    board = models.ForeignKey(Board, on_delete=models.CASCADE, related_name="markings")
+    text = models.CharField(max_length=80)
+    normal = models.CharField(max_length=80, db_index=True)
+    folded = models.CharField(max_length=80)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [models.UniqueConstraint(fields=["board", "text"], name="marking_once")]
+        indexes = [GinIndex(fields=["folded"], name="marking_trigrams", opclasses=["gin_trgm_ops"])]

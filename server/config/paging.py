@@ -1,0 +1,34 @@
+"""Paging: every list comes in pages."""
+
+from collections.abc import Callable, Sequence
+from typing import Any, Generic, TypeVar
+
+from django.db.models import Model, QuerySet
+from ninja import Field, Schema
+
+Item = TypeVar("Item")
+Row = TypeVar("Row", bound=Model)
+PAGE_SIZE = 25
+
+
+class Paging(Schema):
+    """Which page of a list; pages count from 1."""
+
+    page: int = Field(1, ge=1, le=100_000)
+    size: int = Field(PAGE_SIZE, ge=1, le=100)
+
+
+class Page(Schema, Generic[Item]):
+    """One page of a list, and how many there are in all."""
+
+    items: list[Item]
+    total: int
+    page: int
+    size: int
+
+
+def paged(rows: QuerySet[Row], paging: Paging, show: Callable[[Row], Any]) -> dict[str, Any]:
+    """One page of a query: two queries, whatever its length."""
+    start = (paging.page - 1) * paging.size
+    items: Sequence[Row] = rows[start : start + paging.size]
+    return {"items": [show(row) for row in items], "total": rows.count(), "page": paging.page, "size": paging.size}

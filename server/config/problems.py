@@ -1,0 +1,80 @@
+"""Every error as a problem document (RFC 9457)."""
+
+import logging
+from typing import Any
+
+from django.core.exceptions import RequestDataTooBig
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+from twincore.errors import DocumentError, TwinError
+
+from config.errors import Faulty, Refused
+
+logger = logging.getLogger(__name__)
+
+
+def problem(status: int, title: str, detail: str, **extra: Any) -> JsonResponse:
+    """A problem document as an answer."""
+    body = {"type": "about:blank", "title": title, "status": status, "detail": detail, **extra}
+    return JsonResponse(body, status=status, content_type="application/problem+json")
+
+
+def register(api: NinjaAPI) -> None:
+    """Turn every exception of the API into a problem document."""
+
+    @api.exception_handler(Refused)
+    def refused(request: HttpRequest, error: Refused) -> HttpResponse:
+        return problem(error.status, error.title, error.detail, **error.extra)
+
+    @api.exception_handler(DocumentError)
+    def document(request: HttpRequest, error: DocumentError) -> HttpResponse:
+        return refused(request, Faulty("The document breaks a rule of its format; nothing of it was kept.", error.faults))
+
+    @api.exception_handler(TwinError)
+    def twin(request: HttpRequest, error: TwinError) -> HttpResponse:
+        return problem(422, "This cannot be answered", str(error))
+
+    @api.exception_handler(AuthenticationError)
+    def unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return problem(401, "Sign in first", "Nobody is signed in, or the sign-in has run out.")
+
+    @api.exception_handler(ValidationError)
+    def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        faults = [
+            {"place": ".".join(str(part) for part in each["loc"][1:]), "expected": str(each["msg"])}
+            for each in error.errors
+        ]
+        return problem(422, "There is something wrong in it", "The request does not have the form expected.", faults=faults)
+
+    @api.exception_handler(Http404)
+    def missing(request: HttpRequest, error: Http404) -> HttpResponse:
+        return problem(404, "Not found", "There is nothing here under this name.")
+
+    @api.exception_handler(RequestDataTooBig)
+    def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+        return problem(413, "Too large", "Expected at most 2 MB.")
+
+    @api.exception_handler(HttpError)
+    def http(request: HttpRequest, error: HttpError) -> HttpResponse:
+        return problem(error.status_code, "This cannot be done", str(error))
+
+    @api.exception_handler(Exception)
+    def unexpected(request: HttpRequest, error: Exception) -> HttpResponse:
+        logger.exception("unexpected error in %s", request.path)
+        return problem(500, "Something went wrong here", "Nothing was saved. Try again; if it stays, tell the depot.")
+
+
+def csrf_failure(request: HttpRequest, reason: str = "") -> HttpResponse:
+    """The answer where the form token is missing or stale."""
+    return problem(403, "Not allowed", "The page is out of date. Load it again and repeat the last step.")
+
+
+def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """The answer for an address that does not exist."""
+    return problem(404, "Not found", "There is nothing at this address.")
+
+
+def server_error(request: HttpRequest) -> HttpResponse:
+    """The answer for anything unexpected outside the API."""
+    return problem(500, "Something went wrong here", "Try again; if it stays, tell the depot.")

@@ -1,0 +1,100 @@
+"""Settings, from the environment; the defaults suit a private server on loopback."""
+
+from pathlib import Path
+
+import environ
+
+env = environ.Env()
+ROOT = Path(__file__).resolve().parents[2]
+
+DEBUG = env.bool("TWIN_DEBUG", default=False)
+SECRET_KEY = env.str("TWIN_SECRET_KEY")
+ALLOWED_HOSTS = env.list("TWIN_HOSTS", default=["127.0.0.1", "localhost"])
+CSRF_TRUSTED_ORIGINS = env.list("TWIN_ORIGINS", default=[])
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.postgres",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "ninja",
+    "axes",
+    "people",
+    "catalogue",
+    "jobs",
+    "bench",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "config.headers.content_policy",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "config.urls"
+WSGI_APPLICATION = "config.wsgi.application"
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "APP_DIRS": True,
+        "OPTIONS": {"string_if_invalid": ""},
+    }
+]
+
+DATABASES = {"default": {**env.db("TWIN_DATABASE_URL"), "CONN_MAX_AGE": 600, "CONN_HEALTH_CHECKS": True}}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTH_USER_MODEL = "people.Person"
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+PASSWORD_HASHERS = env.list("TWIN_PASSWORD_HASHERS", default=["django.contrib.auth.hashers.PBKDF2PasswordHasher"])
+
+# five wrong passwords for one name from one address: fifteen minutes of rest
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = 0.25
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_VERBOSE = False
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("TWIN_HTTPS", default=False)
+CSRF_FAILURE_VIEW = "config.problems.csrf_failure"
+
+CACHES = {
+    "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "OPTIONS": {"MAX_ENTRIES": 5000}},
+}
+
+LANGUAGE_CODE = "en-gb"
+TIME_ZONE = env.str("TWIN_TIME_ZONE", default="UTC")
+USE_TZ = True
+
+STATIC_URL = "/static/"
+STATIC_ROOT = ROOT / "server" / "static_root"
+WEB_DIST = ROOT / "web" / "dist"
+STATICFILES_DIRS = [WEB_DIST] if WEB_DIST.is_dir() else []
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/"
+
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2_500_000
+FILE_UPLOAD_MAX_MEMORY_SIZE = 2_500_000
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": env.str("TWIN_LOG_LEVEL", default="WARNING")},
+}
+# the middleware only shows the lockout page of form logins; the API answers with a problem document
+SILENCED_SYSTEM_CHECKS = ["axes.W002"]

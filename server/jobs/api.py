@@ -1,0 +1,183 @@
+"""Jobs over HTTP."""
+
+from typing import Any
+from uuid import UUID
+
+from bench import comparing
+from bench.scenarios import checked_scenario
+from bench.schemas import ComparisonShown, PlayShown, ScenarioGiven
+from catalogue.api import BoardShown, board_shown
+from catalogue.models import BoardRevision
+from config.errors import Refused
+from config.paging import Page, Paging, paged
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Query, Router
+from people.access import person_of
+
+from jobs import actions, queries
+from jobs.comparison import comparison_of
+from jobs.models import Entry, Job
+from jobs.schemas import (
+    BoardRef,
+    CandidatesShown,
+    EntryGiven,
+    EntryShown,
+    JobLine,
+    JobSearch,
+    JobShown,
+    NewJob,
+)
+from jobs.sheet import sheet_document, sheet_pdf
+from jobs.steps import steps_of
+
+router = Router(tags=["jobs"])
+
+
+def _line(job: Job) -> dict[str, Any]:
+    return {
+        "id": job.pk,
+        "code": job.code,
+        "machine": job.machine,
+        "complaint": job.complaint,
+        "step": job.step,
+        "original": job.state["original"],
+        "replacement": job.state["replacement"],
+        "changed_at": job.changed_at,
+        "closed": job.closed_at is not None,
+    }
+
+
+def _shown(job: Job) -> JobShown:
+    state = job.state
+    return JobShown(
+        **_line(job),
+        opened_at=job.opened_at,
+        opened_by=job.opened_by.shown_name,
+        closed_at=job.closed_at,
+        family=job.family_revision.family_id if job.family_revision else None,
+        original_board=_ref(job.original_revision),
+        replacement_board=_ref(job.replacement_revision),
+        found=state["found"],
+        how=state["how"],
+        overrides=state["overrides"],
+        reasons=state["reasons"],
+        left=state["left"],
+        verdict=state["verdict"],
+        steps=steps_of(job),
+        entry_count=job.entry_count,
+    )
+
+
+def _ref(revision: BoardRevision | None) -> BoardRef | None:
+    if revision is None:
+        return None
+    board = revision.board
+    return BoardRef(part_number=board.part_number, title=board.title, maker=board.maker, revision=revision.number)
+
+
+def _entry_shown(entry: Entry) -> EntryShown:
+    return EntryShown(
+        id=entry.pk,
+        number=entry.number,
+        at=entry.at,
+        by=entry.by.shown_name,
+        target=entry.target,
+        before=entry.before,
+        after=entry.after,
+        reason=entry.reason,
+        read_how=entry.read_how,
+    )
+
+
+@router.get("/jobs", response=Page[JobLine])
+def list_jobs(request: HttpRequest, search: Query[JobSearch]) -> dict[str, Any]:
+    """The depot's jobs, last changed first."""
+    rows = queries.jobs(person_of(request), search.show, search.search)
+    return paged(rows, search, lambda job: JobLine(**_line(job)))
+
+
+@router.post("/jobs", response=JobShown)
+def open_job(request: HttpRequest, given: NewJob) -> JobShown:
+    """Open a job."""
+    person = person_of(request)
+    job = actions.open_job(person, given.id, given.machine, given.complaint, timezone.now())
+    return _shown(queries.job(person, job.pk))
+
+
+@router.get("/jobs/{job_id}", response=JobShown)
+def show_job(request: HttpRequest, job_id: UUID) -> JobShown:
+    """A job's sheet."""
+    return _shown(queries.job(person_of(request), job_id))
+
+
+@router.post("/jobs/{job_id}/entries", response=JobShown)
+def add_entry(request: HttpRequest, job_id: UUID, given: EntryGiven) -> JobShown:
+    """Add one entry; sending the same one again changes nothing."""
+    person = person_of(request)
+    actions.add_entry(person, job_id, actions.NewEntry(**given.dict()), timezone.now())
+    return _shown(queries.job(person, job_id))
+
+
+@router.get("/jobs/{job_id}/entries", response=Page[EntryShown])
+def list_entries(request: HttpRequest, job_id: UUID, paging: Query[Paging]) -> dict[str, Any]:
+    """A job's history, newest first."""
+    return paged(queries.entries(queries.job(person_of(request), job_id)), paging, _entry_shown)
+
+
+@router.get("/jobs/{job_id}/candidates", response=CandidatesShown)
+def list_candidates(request: HttpRequest, job_id: UUID) -> CandidatesShown:
+    """The boards that may replace the original, best first."""
+    return queries.candidates(queries.job(person_of(request), job_id))
+
+
+@router.get("/jobs/{job_id}/boards/{side}", response=BoardShown)
+def job_board(request: HttpRequest, job_id: UUID, side: str) -> BoardShown:
+    """The original or the replacement in the revision that the job keeps."""
+    job = queries.job(person_of(request), job_id)
+    revision = {"original": job.original_revision, "replacement": job.replacement_revision}.get(side)
+    if revision is None:
+        raise Refused(f"This job has no {side} yet.")
+    shown = board_shown(revision.board, revision.pk)
+    shown.revision = revision.number
+    return shown
+
+
+@router.get("/jobs/{job_id}/comparison", response=ComparisonShown)
+def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
+    """The job's boards side by side: carry-over, copying, twin check."""
+    return comparing.compare(comparison_of(_with_both_boards(request, job_id)))
+
+
+@router.post("/jobs/{job_id}/play", response=PlayShown)
+def play(request: HttpRequest, job_id: UUID, given: ScenarioGiven) -> PlayShown:
+    """A scenario on the job's boards."""
+    comparison = comparison_of(_with_both_boards(request, job_id))
+    return comparing.play(comparison, checked_scenario(given, comparison.family))
+
+
+def _with_both_boards(request: HttpRequest, job_id: UUID) -> Job:
+    job = queries.job(person_of(request), job_id)
+    if job.original_revision_id is None or job.replacement_revision_id is None:
+        raise Refused("Choose the original and the replacement first.")
+    return job
+
+
+@router.get("/jobs/{job_id}/sheet.json", response={200: Any})
+def sheet_json(request: HttpRequest, job_id: UUID) -> HttpResponse:
+    """The job sheet in the product's own format."""
+    job = queries.job(person_of(request), job_id)
+    return _download(sheet_document(job).encode(), "application/json", f"{job.code}.job.json")
+
+
+@router.get("/jobs/{job_id}/sheet.pdf", response={200: Any})
+def sheet_as_pdf(request: HttpRequest, job_id: UUID) -> HttpResponse:
+    """The job sheet for the office."""
+    job = queries.job(person_of(request), job_id)
+    return _download(sheet_pdf(job, timezone.now()), "application/pdf", f"{job.code}.pdf")
+
+
+def _download(data: bytes, content_type: str, name: str) -> HttpResponse:
+    return HttpResponse(
+        data, content_type=content_type, headers={"Content-Disposition": f'attachment; filename="{name}"'}
+    )

@@ -1,0 +1,62 @@
+"""Jobs, and the entries of which their history consists."""
+
+from uuid import uuid4
+
+from catalogue.models import BoardRevision, FamilyRevision
+from django.db import models
+from people.models import Depot, Person
+
+
+class Job(models.Model):
+    """One replacement of one board. The state is what its entries add up to, kept with them in one transaction."""
+
+    id = models.UUIDField(primary_key=True, default=uuid4)
+    depot = models.ForeignKey(Depot, on_delete=models.PROTECT, related_name="jobs")
+    number = models.PositiveIntegerField()
+    machine = models.CharField(max_length=200)
+    complaint = models.CharField(max_length=2000, blank=True)
+    opened_at = models.DateTimeField()
+    opened_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    closed_at = models.DateTimeField(null=True)
+    family_revision = models.ForeignKey(FamilyRevision, on_delete=models.PROTECT, null=True, related_name="+")
+    original_revision = models.ForeignKey(BoardRevision, on_delete=models.PROTECT, null=True, related_name="+")
+    replacement_revision = models.ForeignKey(BoardRevision, on_delete=models.PROTECT, null=True, related_name="+")
+    state = models.JSONField(default=dict)
+    step = models.CharField(max_length=16, default="rule_out")
+    entry_count = models.PositiveIntegerField(default=0)
+    changed_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ["-changed_at", "-number"]
+        constraints = [models.UniqueConstraint(fields=["depot", "number"], name="job_number_once")]
+        indexes = [
+            models.Index(fields=["depot", "-changed_at", "-number"], name="jobs_of_depot"),
+            models.Index(
+                fields=["depot", "-changed_at", "-number"], name="open_jobs_of_depot",
+                condition=models.Q(closed_at__isnull=True),
+            ),
+        ]  # fmt: skip
+
+    @property
+    def code(self) -> str:
+        """The number as people say it."""
+        return f"{self.depot.code}-{self.number:04d}"
+
+
+class Entry(models.Model):
+    """One thing that somebody did: only ever added. The id is made by the client, so that sending twice adds once."""
+
+    id = models.UUIDField(primary_key=True)
+    job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="entries")
+    number = models.PositiveIntegerField()
+    at = models.DateTimeField()
+    by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    target = models.CharField(max_length=100)
+    before = models.JSONField(null=True)
+    after = models.JSONField(null=True)
+    reason = models.CharField(max_length=2000, blank=True)
+    read_how = models.CharField(max_length=40, blank=True)
+
+    class Meta:
+        ordering = ["-number"]
+        constraints = [models.UniqueConstraint(fields=["job", "number"], name="entry_number_once")]

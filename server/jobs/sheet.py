@@ -1,0 +1,129 @@
+"""The job sheet: as a document in the product's own format, and as a PDF for the office."""
+
+from datetime import datetime
+from typing import Any
+
+from bench import comparing
+from bench.schemas import ComparisonShown
+from django.template.loader import render_to_string
+from twincore.profile import dump
+from weasyprint import HTML
+
+from jobs.comparison import comparison_of
+from jobs.models import Job
+from jobs.steps import steps_of
+
+MOST_ENTRIES = 5000
+
+
+def sheet_document(job: Job) -> str:
+    """The whole job as a `worthy-twin/job` document."""
+    comparison = _comparison(job)
+    state = job.state
+    proof = comparison.proof if comparison else None
+    return dump(
+        {
+            "format": "worthy-twin/job",
+            "version": 1,
+            "id": str(job.pk),
+            "number": job.code,
+            "depot": job.depot.name,
+            "machine": job.machine,
+            "complaint": job.complaint,
+            "opened": {"at": _time(job.opened_at), "by": job.opened_by.shown_name},
+            "closed_at": _time(job.closed_at),
+            "family": job.family_revision.family_id if job.family_revision else None,
+            "original": _board(job.original_revision, state["found"]),
+            "replacement": _board(job.replacement_revision, state["left"]),
+            "functions": [
+                {
+                    "id": row.id,
+                    "title": row.title,
+                    "wanted": row.wanted,
+                    "got": row.got,
+                    "verdict": row.verdict,
+                    "reason": state["reasons"].get(row.id, ""),
+                }
+                for row in (comparison.rows if comparison else [])
+            ],
+            "twin_check": {
+                "verdict": proof.verdict if proof else None,
+                "words": proof.words if proof else "",
+                "told": proof.told if proof else [],
+                "offsets": [offset.dict() for offset in proof.offsets] if proof else [],
+            },
+            "steps": [
+                {"id": step.id, "state": step.state, "result": step.result, "note": step.note or ""}
+                for step in steps_of(job)
+            ],
+            "entries": _entries(job),
+        }
+    )
+
+
+def _board(revision: Any, positions: dict[str, Any] | None) -> dict[str, Any] | None:
+    if revision is None:
+        return None
+    return {"part_number": revision.board.part_number, "revision": revision.number, "positions": positions}
+
+
+def _entries(job: Job) -> list[dict[str, Any]]:
+    return [
+        {
+            "id": str(entry.pk),
+            "at": _time(entry.at),
+            "by": entry.by.shown_name,
+            "target": entry.target,
+            "before": entry.before,
+            "after": entry.after,
+            "reason": entry.reason,
+            "read_how": entry.read_how,
+        }
+        for entry in job.entries.select_related("by").order_by("number")[:MOST_ENTRIES]
+    ]
+
+
+def _time(at: datetime | None) -> str | None:
+    return at.isoformat(timespec="seconds") if at else None
+
+
+def _comparison(job: Job) -> ComparisonShown | None:
+    if job.original_revision_id is None or job.replacement_revision_id is None:
+        return None
+    return comparing.compare(comparison_of(job))
+
+
+def sheet_pdf(job: Job, now: datetime) -> bytes:
+    """The job sheet as a PDF, A4."""
+    comparison = _comparison(job)
+    context = {
+        "job": job,
+        "state": job.state,
+        "printed_at": now,
+        "comparison": comparison,
+        "steps": steps_of(job),
+        "positions": _positions(comparison, job.state["left"]) if comparison else [],
+        "rows": [{"row": row, "reason": job.state["reasons"].get(row.id, "")} for row in comparison.rows]
+        if comparison
+        else [],
+    }
+    html = render_to_string("jobs/sheet.html", context)
+    data: bytes | None = HTML(string=html, url_fetcher=_nothing_from_outside).write_pdf()
+    assert data is not None  # write_pdf returns bytes where no target is given
+    return data
+
+
+def _positions(comparison: ComparisonShown, left: dict[str, Any] | None) -> list[dict[str, Any]]:
+    """As found and as left side by side; the two boards' elements need not pair up."""
+    found = list(comparison.found.items())
+    after = list((left or comparison.plan or {}).items())
+    blank = ("", "")
+    length = max(len(found), len(after))
+    return [
+        {"found": a, "left": b}
+        for a, b in zip(found + [blank] * (length - len(found)), after + [blank] * (length - len(after)), strict=True)
+    ]
+
+
+def _nothing_from_outside(url: str, *_: Any, **__: Any) -> dict[str, Any]:
+    raise ValueError(f"a job sheet loads nothing, not even {url}")

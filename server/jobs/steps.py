@@ -1,0 +1,62 @@
+"""The nine steps of a job's sheet, each folded to one line of result."""
+
+from typing import Any
+
+from jobs.models import Job
+from jobs.schemas import StepState
+from jobs.state import STEPS, State, done, waiting_for
+
+
+NAMES = {
+    "rule_out": "Rule out", "recognise": "Recognise", "choose": "Choose", "make_safe": "Make safe", "record": "Record",
+    "carry_over": "Carry over", "fit": "Fit", "prove": "Prove", "hand_over": "Hand over",
+}  # fmt: skip
+
+
+def steps_of(job: Job) -> list[StepState]:
+    """Every step with its state and result, from the job's own data alone."""
+    return [_step(job, step) for step in STEPS]
+
+
+def _step(job: Job, step: str) -> StepState:
+    waiting = waiting_for(job.state, step)
+    finished = done(job.state, step)
+    confirmed = job.state["confirmed"].get(step)
+    return StepState(
+        id=step,
+        name=NAMES[step],
+        state="done" if finished else "waiting" if waiting else "open",
+        result=_result(job, step, confirmed) if finished else "",
+        waits_for=waiting,
+        note=confirmed["note"] if confirmed else None,
+    )
+
+
+def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:
+    state = job.state
+    by = f"{confirmed['by']}, {confirmed['at'][11:16]}" if confirmed else ""
+    match step:
+        case "recognise":
+            return f"Original: {state['original']}"
+        case "choose":
+            return f"Replacement: {state['replacement']}"
+        case "record":
+            return f"{_positions(state)} ({by})"
+        case "carry_over":
+            decided = len(state["reasons"])
+            return f"Plan confirmed, {decided} decision{'s' if decided != 1 else ''} with a reason ({by})"
+        case "prove":
+            return f"{str(state['verdict']).capitalize()}{_note(confirmed)} ({by})"
+        case "hand_over":
+            return f"Closed ({by})"
+    return f"Confirmed{_note(confirmed)} ({by})"
+
+
+def _note(confirmed: dict[str, Any] | None) -> str:
+    return f": {confirmed['note']}" if confirmed and confirmed["note"] else ""
+
+
+def _positions(state: State) -> str:
+    shown = ", ".join(f"{name} {value}" for name, value in list(state["found"].items())[:4])
+    more = len(state["found"]) - 4
+    return f"Read: {shown}" + (f" and {more} more" if more > 0 else "")

@@ -1,0 +1,44 @@
+"""Depots and the people who work for them."""
+
+from django.contrib.auth.models import AbstractUser
+from django.db import models
+
+
+class Depot(models.Model):
+    """A depot whose vans look after machines; jobs belong to it."""
+
+    name = models.CharField(max_length=120, unique=True)
+    code = models.CharField(max_length=8, unique=True, help_text="Stands before the numbers of its jobs.")
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Person(AbstractUser):
+    """Somebody who signs in; sees the jobs of one depot only."""
+
+    class Role(models.TextChoices):
+        """What a person may do beyond jobs: a parts lead keeps the catalogue."""
+
+        TECHNICIAN = "technician"
+        PARTS_LEAD = "parts_lead"
+
+    depot = models.ForeignKey(Depot, on_delete=models.PROTECT, related_name="people", null=True)
+    role = models.CharField(max_length=16, choices=Role.choices, default=Role.TECHNICIAN)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                name="person_role_known", condition=models.Q(role__in=["technician", "parts_lead"])
+            )
+        ]
+
+    @property
+    def shown_name(self) -> str:
+        """The name that others see."""
+        return self.get_full_name() or self.username
+
+    @property
+    def keeps_catalogue(self) -> bool:
+        """Whether this person may load boards and families."""
+        return self.role == self.Role.PARTS_LEAD
