@@ -1,0 +1,96 @@
+import { Problem } from "@/api/client";
+import { useSession, useSignOut } from "@/features/session/api";
+import { SignInPage } from "@/features/session/SignInPage";
+import { Button } from "@/ui/Button";
+import { Loading, ProblemNotice } from "@/ui/notices";
+import { Link, Outlet } from "@tanstack/react-router";
+import { useEffect, useState } from "react";
+import { KeySheet } from "./KeySheet";
+import { useTheme, type Theme } from "./theme";
+
+const LINK = "min-h-11 px-1 py-2.5 no-underline [&.active]:border-b-4 [&.active]:border-text [&.active]:font-bold";
+
+/** The frame of every page: who is signed in, where one can go. */
+export function Shell() {
+  const session = useSession();
+  const signOut = useSignOut();
+  const [keys, setKeys] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof Element && event.target.closest("input, textarea, select, [role=group]");
+      if (event.key === "?" && !typing) setKeys(true);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
+  if (session.isPending)
+    return (
+      <div className="p-6">
+        <Loading what="Opening" />
+      </div>
+    );
+  if (!session.data) {
+    if (session.error instanceof Problem && session.error.status === 401) return <SignInPage />;
+    return (
+      <main className="mx-auto flex max-w-md flex-col gap-4 p-6">
+        <ProblemNotice problem={session.error} />
+        <Button onClick={() => void session.refetch()}>Try again</Button>
+      </main>
+    );
+  }
+  return (
+    <>
+      <a href="#page" className="absolute left-2 -top-20 z-40 bg-ground p-3 focus:top-2">
+        To the page
+      </a>
+      <header className="border-b-2 border-text">
+        <div className="mx-auto flex max-w-5xl flex-wrap items-center gap-x-5 px-4">
+          <nav aria-label="Main" className="flex gap-x-5">
+            <Link to="/jobs" search={{ show: "open", search: "", page: 1 }} className={LINK}>
+              Jobs
+            </Link>
+            <Link to="/bench" search={{}} className={LINK}>
+              Bench
+            </Link>
+            <Link to="/catalogue" search={{ search: "", status: "", page: 1 }} className={LINK}>
+              Catalogue
+            </Link>
+          </nav>
+          <details className="relative ml-auto">
+            <summary className="min-h-11 py-2.5">{session.data.name}</summary>
+            <div className="absolute right-0 z-10 flex w-64 flex-col gap-3 border border-text bg-ground p-4">
+              <p className="text-sm text-faint">
+                {session.data.depot}, {session.data.role === "parts_lead" ? "parts lead" : "technician"}
+              </p>
+              <ThemeChoice />
+              <Button onClick={() => setKeys(true)}>Keys</Button>
+              <Button onClick={() => signOut.mutate()}>Sign out</Button>
+            </div>
+          </details>
+        </div>
+      </header>
+      <div id="page" tabIndex={-1}>
+        <Outlet />
+      </div>
+      <KeySheet open={keys} onClose={() => setKeys(false)} />
+    </>
+  );
+}
+
+function ThemeChoice() {
+  const [theme, setTheme] = useTheme();
+  return (
+    <label className="flex items-center justify-between gap-2">
+      Light or dark
+      <select
+        value={theme}
+        onChange={(event) => setTheme(event.target.value as Theme)}
+        className="min-h-11 border border-edge bg-raised px-2"
+      >
+        <option value="device">as the device</option>
+        <option value="light">light</option>
+        <option value="dark">dark</option>
+      </select>
+    </label>
+  );
+}

@@ -1,0 +1,72 @@
+import { BenchPage } from "@/features/bench/BenchPage";
+import { BoardPage } from "@/features/catalogue/BoardPage";
+import { CataloguePage } from "@/features/catalogue/CataloguePage";
+import { LoadPage } from "@/features/catalogue/LoadPage";
+import { JobPage } from "@/features/jobs/JobPage";
+import { JobsPage } from "@/features/jobs/JobsPage";
+import { Link, createRootRoute, createRoute, createRouter, redirect } from "@tanstack/react-router";
+import { Shell } from "./Shell";
+
+const root = createRootRoute({
+  component: Shell,
+  notFoundComponent: () => (
+    <main className="mx-auto max-w-3xl px-4 py-6">
+      <h1>Nothing here</h1>
+      <p className="my-3">There is no page at this address.</p>
+      <Link to="/">To the jobs</Link>
+    </main>
+  ),
+});
+
+const page = (value: unknown) => Math.max(1, Math.floor(Number(value)) || 1);
+const text = (value: unknown) => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
+const oneOf = <T extends string>(value: unknown, choices: readonly T[], otherwise: T): T =>
+  choices.find((each) => each === value) ?? otherwise;
+
+const home = createRoute({
+  getParentRoute: () => root,
+  path: "/",
+  beforeLoad: () => {
+    throw redirect({ to: "/jobs", search: { show: "open", search: "", page: 1 } });
+  },
+});
+const jobs = createRoute({
+  getParentRoute: () => root,
+  path: "/jobs",
+  validateSearch: (search: Record<string, unknown>) => ({
+    show: oneOf(search.show, ["open", "closed", "all"] as const, "open"),
+    search: text(search.search),
+    page: page(search.page),
+  }),
+  component: JobsPage,
+});
+const job = createRoute({ getParentRoute: () => root, path: "/jobs/$id", component: JobPage });
+const catalogue = createRoute({
+  getParentRoute: () => root,
+  path: "/catalogue",
+  validateSearch: (search: Record<string, unknown>) => ({
+    search: text(search.search),
+    status: oneOf(search.status, ["", "current", "discontinued"] as const, ""),
+    page: page(search.page),
+  }),
+  component: CataloguePage,
+});
+const load = createRoute({ getParentRoute: () => root, path: "/catalogue/load", component: LoadPage });
+const board = createRoute({ getParentRoute: () => root, path: "/catalogue/$partNumber", component: BoardPage });
+const bench = createRoute({
+  getParentRoute: () => root,
+  path: "/bench",
+  validateSearch: (search: Record<string, unknown>): { original?: string; replacement?: string } => ({
+    original: text(search.original) || undefined,
+    replacement: text(search.replacement) || undefined,
+  }),
+  component: BenchPage,
+});
+
+export const router = createRouter({ routeTree: root.addChildren([home, jobs, job, catalogue, load, board, bench]) });
+
+declare module "@tanstack/react-router" {
+  interface Register {
+    router: typeof router;
+  }
+}

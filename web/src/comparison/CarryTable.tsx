@@ -1,0 +1,107 @@
+import type { Schemas } from "@/api/client";
+import { InkMark } from "@/ui/inks";
+import { ReasonField } from "./ReasonField";
+
+type Row = Schemas["RowShown"];
+type Props = {
+  rows: Row[];
+  reasons?: Record<string, string>;
+  onReason?: (id: string, reason: string) => void;
+  readOnly?: boolean;
+};
+
+/** Each function a row, read from left to right: how the original stands, what it means, what the replacement must be. */
+export function CarryTable({ rows, reasons = {}, onReason, readOnly }: Props) {
+  return (
+    <ul className="border-t border-rule">
+      {rows.map((row) => (
+        <li key={row.id} className="border-b border-rule py-3">
+          <div className="grid grid-cols-[1fr_1fr] gap-x-4 gap-y-1 md:grid-cols-[minmax(0,1.1fr)_minmax(0,1.5fr)_minmax(0,1.1fr)_minmax(0,1fr)] md:items-start">
+            <Points
+              side="original"
+              points={row.original_points}
+              missing={row.on_original ? "fixed" : "does not have it"}
+            />
+            <p className="order-first col-span-2 md:order-none md:col-span-1">
+              <strong>{row.title}</strong>
+              {row.importance === "safety" && <span className="text-faint"> (safety)</span>}
+              <br />
+              <Compared row={row} />
+            </p>
+            <Points
+              side="replacement"
+              points={row.replacement_points}
+              missing={row.verdict === "not on this board" ? "not on this board" : "fixed"}
+            />
+            <p className="col-span-2 text-[0.92rem] text-faint md:col-span-1">
+              If copied: {row.copied}
+              {row.copied_difference && row.copied_difference !== "open" && (
+                <strong className="block text-text">{row.copied_difference}</strong>
+              )}
+            </p>
+          </div>
+          {onReason && (row.missed || row.verdict === "open") && (
+            <ReasonField
+              label={
+                row.verdict === "open"
+                  ? `Why go on with ${row.title} open?`
+                  : `Why go on with ${row.title} ${row.difference}?`
+              }
+              value={reasons[row.id] ?? ""}
+              disabled={readOnly}
+              onSave={(text) => onReason(row.id, text)}
+            />
+          )}
+          {!onReason && reasons[row.id] && <p className="mt-1">Reason: {reasons[row.id]}</p>}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Points({
+  side,
+  points,
+  missing,
+}: {
+  side: "original" | "replacement";
+  points: Schemas["PointShown"][];
+  missing: string;
+}) {
+  if (points.length === 0) return <p className="text-faint">{missing}</p>;
+  return (
+    <p className="flex flex-wrap gap-1">
+      {points.map((point) => (
+        <InkMark key={point.point} side={side}>
+          {point.point} {point.value}
+        </InkMark>
+      ))}
+    </p>
+  );
+}
+
+function Compared({ row }: { row: Row }) {
+  if (row.verdict === "same") return <span>{row.wanted} on both, in register</span>;
+  const word = {
+    "within tolerance": "within tolerance",
+    off: "off register",
+    open: "open",
+    "not on this board": "not on this board",
+  }[row.verdict];
+  return (
+    <span>
+      <span className="text-original">{row.wanted}</span>
+      {row.verdict !== "open" && (
+        <>
+          {" → "}
+          <span className="text-replacement">{row.got}</span>
+        </>
+      )}
+      <strong className="block">
+        {word}
+        {row.difference && row.difference !== row.verdict && `: ${row.difference}`}
+      </strong>
+      {row.tolerance && row.verdict !== "open" && <span className="block text-sm text-faint">{row.tolerance}</span>}
+    </span>
+  );
+}

@@ -1,0 +1,233 @@
+import type { Schemas } from "@/api/client";
+import { ElementEditor } from "@/drawing/ElementEditor";
+import type { BoardDocument, Element, Position, Positions, Side } from "@/drawing/types";
+import { Button } from "@/ui/Button";
+import { InkMark, SideName } from "@/ui/inks";
+import { Sheet } from "@/ui/Sheet";
+import { useState } from "react";
+import { CarryTable } from "./CarryTable";
+import { ProofPanel } from "./ProofPanel";
+
+type Board = { part_number: string; elements: Element[]; document: Record<string, unknown> };
+type Props = {
+  comparison: Schemas["ComparisonShown"];
+  original: Board;
+  replacement: Board;
+  overrides: Positions;
+  onOverride?: (element: string, value: Position | null) => void;
+  reasons?: Record<string, string>;
+  onReason?: (id: string, reason: string) => void;
+};
+
+/** Both banks drawn large, then every function, then what copying place for place would have done. */
+export function CarryView({ comparison, original, replacement, overrides, onOverride, reasons, onReason }: Props) {
+  const [editing, setEditing] = useState<string | null>(null);
+  const element = replacement.elements.find((each) => each.id === editing);
+  const changed = Object.keys(overrides);
+  return (
+    <div className="flex flex-col gap-5">
+      <div className="grid gap-5 md:grid-cols-2">
+        <Standing side="original" title="Stood on the original" board={original} positions={comparison.found} />
+        <Standing
+          side="replacement"
+          title="Set on the replacement"
+          board={replacement}
+          positions={comparison.plan ?? {}}
+          overrides={overrides}
+          onEdit={onOverride ? setEditing : undefined}
+        />
+      </div>
+      {comparison.plan === null && (
+        <p role="alert" className="border-l-4 border-text bg-raised px-4 py-3">
+          <strong>Every choice is reserved.</strong> No position of {replacement.part_number} gives these functions a
+          meaning: {comparison.why.join(", ")}.
+        </p>
+      )}
+      {changed.length > 0 && (
+        <div className="flex flex-wrap items-center gap-3">
+          <p>
+            Set otherwise by hand: {changed.join(", ")}. Best would be{" "}
+            {changed.map((name) => (
+              <InkMark key={name} side="replacement">
+                {name} {comparison.best?.[name] ?? "–"}
+              </InkMark>
+            ))}
+          </p>
+          {onOverride && (
+            <Button onClick={() => changed.forEach((name) => onOverride(name, null))}>Back to the best</Button>
+          )}
+        </div>
+      )}
+      <Summary comparison={comparison} />
+      <CarryTable rows={comparison.rows} reasons={reasons} onReason={onReason} />
+      {comparison.extras.length > 0 && (
+        <p>
+          Only on the replacement: {comparison.extras.map((extra) => `${extra.title}, ${extra.value}`).join("; ")}.
+          Nobody said what it should be.
+        </p>
+      )}
+      <Copying comparison={comparison} />
+      {element && onOverride && (
+        <Sheet open onClose={() => setEditing(null)} title={`Set ${element.id} on ${replacement.part_number}`}>
+          <ElementEditor
+            element={element}
+            placed={placedOf(replacement, element.id)}
+            value={comparison.plan?.[element.id]}
+            side="replacement"
+            unreadable={false}
+            onChange={(value) => onOverride(element.id, value === comparison.best?.[element.id] ? null : value)}
+          />
+          <div className="mt-4">
+            <Summary comparison={comparison} />
+          </div>
+        </Sheet>
+      )}
+    </div>
+  );
+}
+
+function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
+  const { safety_misses: safety, other_misses: other, rows } = comparison;
+  const open = rows.filter((row) => row.verdict === "open").length;
+  const parts = [
+    safety ? `${safety} safety function${safety > 1 ? "s" : ""} off register` : "",
+    other ? `${other} other function${other > 1 ? "s" : ""} off register` : "",
+    open ? `${open} open` : "",
+  ].filter(Boolean);
+  return (
+    <p className="text-lg font-semibold" role="status">
+      {parts.length ? parts.join(", ") : `All ${rows.length} functions in register`}
+      <span className="font-normal text-faint">
+        {" "}
+        · {comparison.moved} position{comparison.moved === 1 ? "" : "s"} moved from factory
+      </span>
+    </p>
+  );
+}
+
+function placedOf(board: Board, id: string) {
+  return (board.document as BoardDocument).layout?.find((each) => each.ref === id);
+}
+
+type StandingProps = {
+  side: Side;
+  title: string;
+  board: Board;
+  positions: Positions;
+  overrides?: Positions;
+  onEdit?: (element: string) => void;
+};
+
+function Standing({ side, title, board, positions, overrides = {}, onEdit }: StandingProps) {
+  return (
+    <section aria-label={title}>
+      <h3 className="mb-2">
+        <SideName side={side}>
+          {title} <span className="font-mono">{board.part_number}</span>
+        </SideName>
+      </h3>
+      <ul className="flex flex-col gap-3">
+        {board.elements.map((element) => (
+          <li key={element.id}>
+            <div className="flex flex-wrap items-center gap-3">
+              <span className="w-14 font-mono font-semibold">{element.id}</span>
+              {element.kind === "dip" ? (
+                <StillBank
+                  element={element}
+                  placed={placedOf(board, element.id)}
+                  value={positions[element.id]}
+                  side={side}
+                />
+              ) : (
+                <span
+                  className={`border-2 px-3 py-1 font-mono text-2xl ${side === "original" ? "border-original text-original" : "rounded-xl border-replacement text-replacement"}`}
+                >
+                  {positions[element.id] ?? "–"}
+                  {element.unit && <span className="text-base"> {element.unit}</span>}
+                </span>
+              )}
+              {onEdit && (
+                <Button kind="quiet" aria-label={`Change ${element.id}`} onClick={() => onEdit(element.id)}>
+                  Change{element.id in overrides ? "d" : ""}
+                </Button>
+              )}
+            </div>
+          </li>
+        ))}
+        {board.elements.length === 0 && <li className="text-faint">Nothing to set on this board.</li>}
+      </ul>
+    </section>
+  );
+}
+
+function StillBank({
+  element,
+  placed,
+  value,
+  side,
+}: {
+  element: Element;
+  placed: ReturnType<typeof placedOf>;
+  value: Position | undefined;
+  side: Side;
+}) {
+  const text = String(value ?? "?".repeat(element.points.length));
+  const reversed = placed?.first === "right";
+  const onTop = placed?.on_side !== "bottom";
+  return (
+    <span
+      role="img"
+      aria-label={`${element.id} ${text}, 1 is on`}
+      className={`inline-flex border-2 bg-raised p-1 ${side === "original" ? "border-original" : "rounded-xl border-replacement"} ${reversed ? "flex-row-reverse" : ""}`}
+    >
+      {[...text].map((mark, index) => (
+        <span key={index} aria-hidden="true" className="flex w-8 flex-col items-center font-mono text-xs">
+          {index + 1}
+          <span className="relative mt-0.5 block h-11 w-5 border border-edge bg-ground">
+            {mark === "?" ? (
+              <span className="absolute inset-0 grid place-items-center text-lg">?</span>
+            ) : (
+              <span
+                className={`absolute inset-x-0 h-5 ${(mark === "1") === onTop ? "top-0" : "bottom-0"} ${side === "original" ? "bg-original" : "bg-replacement"}`}
+              />
+            )}
+          </span>
+          <span className="text-base font-semibold">{mark}</span>
+        </span>
+      ))}
+    </span>
+  );
+}
+
+function Copying({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
+  const wrong = comparison.rows.filter((row) => row.copied_difference && row.copied_difference !== "open");
+  const { copied } = comparison;
+  return (
+    <section className="border-t border-rule pt-3">
+      <h3>If somebody set it place for place as the old one stood</h3>
+      <p className="my-2 flex flex-wrap gap-1">
+        {Object.entries(copied.positions).map(([name, value]) => (
+          <InkMark key={name} side="replacement">
+            {name} {value}
+          </InkMark>
+        ))}
+      </p>
+      {comparison.same_layout && <p>Both boards share one settings layout: copying is right here.</p>}
+      {wrong.length === 0 && !comparison.same_layout && <p>It would mean the same here, by luck of these positions.</p>}
+      {wrong.length > 0 && (
+        <ul className="list-disc pl-5">
+          {wrong.map((row) => (
+            <li key={row.id}>
+              {row.title}: {row.copied} instead of {row.wanted}, <strong>{row.copied_difference}</strong>
+            </li>
+          ))}
+        </ul>
+      )}
+      {copied.without_place.length > 0 && <p>No place on the replacement for {copied.without_place.join(", ")}.</p>}
+      <details className="mt-2">
+        <summary className="min-h-11 py-2 font-semibold">What the machine would then do</summary>
+        <ProofPanel proof={copied.proof} />
+      </details>
+    </section>
+  );
+}

@@ -1,0 +1,113 @@
+import type { Schemas } from "@/api/client";
+import { TimeTracks } from "@/drawing/TimeTracks";
+import { Choice } from "@/ui/fields";
+import { SideName } from "@/ui/inks";
+import { ProblemNotice } from "@/ui/notices";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { StepList } from "./StepList";
+import { oneByOne, useScenario, type NamedScenario } from "./useScenario";
+
+export type FamilyDocument = {
+  inputs: { id: string; title?: string }[];
+  outputs: { id: string; title?: string; compare?: boolean }[];
+  rest?: Record<string, boolean>;
+  scenarios?: NamedScenario[];
+};
+
+type Props = {
+  family: FamilyDocument;
+  counterCase?: Schemas["CounterCaseShown"] | null;
+  /** Names the pair, so that answers are kept apart. */
+  pairKey: unknown[];
+  play: (scenario: Schemas["ScenarioGiven"]) => Promise<Schemas["PlayShown"]>;
+};
+
+/** Scenarios played on both boards; changes can be dragged or keyed in, and both answer at once. */
+export function Player({ family, counterCase, pairKey, play }: Props) {
+  const choices = useMemo(() => scenarioChoices(family, counterCase), [family, counterCase]);
+  const scenario = useScenario(choices);
+  const { steps, until } = scenario.current;
+  const played = useQuery({
+    queryKey: ["play", ...pairKey, steps, until],
+    queryFn: () => play({ steps: [...steps].sort((a, b) => a.at - b.at), until }),
+    placeholderData: keepPreviousData,
+  });
+  const inputs = family.inputs.map((each) => ({
+    id: each.id,
+    title: each.title ?? each.id,
+    rest: family.rest?.[each.id] ?? each.id === "power",
+  }));
+  const outputs = family.outputs.map((each) => ({ id: each.id, title: each.title ?? each.id }));
+  const compared = family.outputs.filter((each) => each.compare !== false).map((each) => each.id);
+  const parting = played.data && firstDifference(played.data, compared);
+  return (
+    <div className="flex flex-col gap-3">
+      <Choice
+        label="Scenario"
+        value={scenario.changed ? "own" : scenario.chosen}
+        onChange={(event) => scenario.choose(event.target.value)}
+      >
+        {scenario.changed && <option value="own">Own scenario</option>}
+        {choices.map((each) => (
+          <option key={each.id} value={each.id}>
+            {each.title}
+          </option>
+        ))}
+      </Choice>
+      <p className="flex flex-wrap gap-x-5 text-sm">
+        <SideName side="original" />
+        <SideName side="replacement" />
+        <span className="inline-flex items-center gap-2">
+          <span aria-hidden="true" className="size-3 bg-both" /> both alike
+        </span>
+      </p>
+      <ProblemNotice problem={played.error} />
+      {played.data && (
+        <>
+          <div onPointerUp={() => scenario.changed && scenario.settle()}>
+            <TimeTracks
+              inputs={inputs}
+              outputs={outputs}
+              steps={steps}
+              original={played.data.original}
+              replacement={played.data.replacement}
+              until={until}
+              parting={parting}
+              onMove={scenario.move}
+            />
+          </div>
+          <p role="status">
+            {parting === undefined ? "Both boards show the same over this scenario." : `The two part at ${parting} s.`}
+          </p>
+        </>
+      )}
+      <StepList inputs={inputs} scenario={scenario} />
+    </div>
+  );
+}
+
+function scenarioChoices(family: FamilyDocument, counterCase?: Schemas["CounterCaseShown"] | null): NamedScenario[] {
+  const known = (family.scenarios ?? []).map((each) => ({ ...each, steps: oneByOne(each.steps) }));
+  if (!counterCase) return known;
+  const margin = Math.max(5, counterCase.at * 0.25);
+  return [
+    {
+      id: "counter-case",
+      title: "The counter-case",
+      steps: oneByOne(counterCase.steps),
+      until: Math.round(counterCase.at + margin),
+    },
+    ...known,
+  ];
+}
+
+/** The first instant at which compared outputs differ; undefined where none does. */
+function firstDifference(played: Schemas["PlayShown"], compared: string[]): number | undefined {
+  const times = [...new Set([...played.original, ...played.replacement].map((each) => each.at))].sort((a, b) => a - b);
+  const standing = (shown: Schemas["ShownAt"][], at: number) => {
+    const last = shown.filter((each) => each.at <= at).at(-1)?.on ?? [];
+    return compared.filter((name) => last.includes(name)).join();
+  };
+  return times.find((at) => standing(played.original, at) !== standing(played.replacement, at));
+}

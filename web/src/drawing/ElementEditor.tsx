@@ -1,0 +1,115 @@
+import { useState } from "react";
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { BankEditor } from "./BankEditor";
+import { UNREADABLE, type Element, type Placed, type Position, type Side } from "./types";
+
+type Props = {
+  element: Element;
+  placed?: Placed;
+  value: Position | undefined;
+  side: Side;
+  /** Whether an unreadable position is an allowed answer (in a record it is, in a plan it is not). */
+  unreadable?: boolean;
+  disabled?: boolean;
+  onChange: (value: Position) => void;
+};
+
+/** One element large, to be set by touch, by keys or by typing. */
+export function ElementEditor(props: Props) {
+  if (props.element.kind === "dip" || props.element.kind === "code") return <BankEditor {...props} />;
+  if (props.element.kind === "parameter") return <NumberEditor {...props} />;
+  return <ValueEditor {...props} />;
+}
+
+function ValueEditor({ element, value, side, unreadable = true, disabled, onChange }: Props) {
+  const options = unreadable ? [...element.values, UNREADABLE] : element.values;
+  return (
+    <div role="radiogroup" aria-label={`${element.id} ${element.title}`} className="flex flex-wrap gap-2">
+      {options.map((option) => {
+        const chosen = value === option;
+        return (
+          <button
+            key={String(option)}
+            type="button"
+            role="radio"
+            aria-checked={chosen}
+            disabled={disabled || (element.locked.length > 0 && !unreadable)}
+            onClick={() => onChange(option)}
+            className={`min-h-12 min-w-14 border-2 px-4 font-mono text-xl disabled:opacity-55 ${side === "original" ? "rounded-none" : "rounded-xl"} ${
+              chosen
+                ? side === "original"
+                  ? "border-original bg-original text-ground"
+                  : "border-replacement bg-replacement text-ground"
+                : "border-edge bg-raised"
+            }`}
+          >
+            {option === UNREADABLE ? "? unreadable" : option}
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+function NumberEditor({ element, value, unreadable = true, disabled, onChange }: Props) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const numbers = element.values.map(Number);
+  const [low, high] = [numbers[0] ?? 0, numbers[numbers.length - 1] ?? 0];
+  const step = numbers.length > 1 ? (numbers[1] ?? 0) - low : 1;
+  const shown = typed ?? (value === undefined || value === UNREADABLE ? "" : String(value));
+  const valid = (text: string) =>
+    text.trim() !== "" && numbers.some((number) => number === Number(text.replace(",", ".")));
+  const wrong = typed !== null && typed.trim() !== "" && !valid(typed);
+  const send = (text: string) => {
+    setTyped(text);
+    if (valid(text)) {
+      onChange(Number(text.replace(",", ".")));
+      setTyped(null);
+    }
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-2">
+      <div className="w-44">
+        <TextField
+          label={`${element.id}${element.unit ? ` in ${element.unit}` : ""}`}
+          inputMode="decimal"
+          className="font-mono text-2xl"
+          value={shown}
+          disabled={disabled}
+          aria-invalid={wrong}
+          onChange={(event) => setTyped(event.target.value)}
+          onBlur={(event) => send(event.target.value)}
+          onKeyDown={(event) => event.key === "Enter" && send(event.currentTarget.value)}
+        />
+      </div>
+      <Button
+        disabled={disabled}
+        aria-label={`${element.id} less`}
+        onClick={() => send(String(Math.max(low, Number(shown || low) - step)))}
+      >
+        −
+      </Button>
+      <Button
+        disabled={disabled}
+        aria-label={`${element.id} more`}
+        onClick={() => send(String(Math.min(high, Number(shown || low) + step)))}
+      >
+        +
+      </Button>
+      {unreadable && (
+        <Button
+          disabled={disabled}
+          aria-pressed={value === UNREADABLE}
+          onClick={() => (setTyped(null), onChange(UNREADABLE))}
+        >
+          ? unreadable
+        </Button>
+      )}
+      <p className={`basis-full text-sm ${wrong ? "font-semibold" : "text-faint"}`} role={wrong ? "alert" : undefined}>
+        {wrong ? "Not possible here: " : ""}
+        {low} to {high} in steps of {Number(step.toPrecision(9))}
+      </p>
+    </div>
+  );
+}

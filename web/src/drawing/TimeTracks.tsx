@@ -1,0 +1,193 @@
+import type { Schemas } from "@/api/client";
+import { useRef, type PointerEvent } from "react";
+
+type Shown = Schemas["ShownAt"];
+type Step = Schemas["StepShown"];
+
+type Props = {
+  inputs: { id: string; title: string; rest: boolean }[];
+  outputs: { id: string; title: string }[];
+  steps: Step[];
+  original: Shown[];
+  replacement: Shown[];
+  until: number;
+  /** Where the boards part, in seconds. */
+  parting?: number;
+  onMove?: (index: number, at: number) => void;
+};
+
+const LEFT = 148;
+const WIDTH = 760;
+const LINE = 22;
+const BAND = 26;
+
+/** Inputs as thin lines, outputs as tracks of two inks laid on each other; where both are on they print black. */
+export function TimeTracks({ inputs, outputs, steps, original, replacement, until, parting, onMove }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const dragged = useRef<number | null>(null);
+  const x = (at: number) => LEFT + (Math.min(at, until) / Math.max(until, 0.001)) * (WIDTH - LEFT - 12);
+  const used = inputs.filter((input) => steps.some((step) => input.id in step.set));
+  const top = 26 + used.length * LINE;
+  const height = top + outputs.length * BAND + 22;
+
+  const timeAt = (event: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    if (!box) return 0;
+    const at = (((event.clientX - box.left) / box.width) * WIDTH - LEFT) / (WIDTH - LEFT - 12);
+    return Math.max(0, Math.min(until, Math.round(at * until * 2) / 2));
+  };
+
+  return (
+    <div className="overflow-x-auto border-y border-rule bg-raised" tabIndex={0} role="region" aria-label="Time tracks">
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${WIDTH} ${height}`}
+        className="block min-w-[620px] touch-pan-x"
+        onPointerMove={(event) => dragged.current !== null && onMove?.(dragged.current, timeAt(event))}
+        onPointerUp={() => (dragged.current = null)}
+        onPointerLeave={() => (dragged.current = null)}
+      >
+        <title>Outputs of both boards over {until} seconds</title>
+        {ticks(until).map((at) => (
+          <g key={at}>
+            <path d={`M${x(at)} 18V${height - 18}`} stroke="var(--rule)" strokeWidth={1} />
+            <text x={x(at)} y={12} textAnchor="middle" fontSize={11} fill="var(--faint)">
+              {at} s
+            </text>
+          </g>
+        ))}
+        {used.map((input, row) => (
+          <InputLine
+            key={input.id}
+            input={input}
+            y={26 + row * LINE}
+            steps={steps}
+            x={x}
+            until={until}
+            onGrab={onMove ? (index) => (dragged.current = index) : undefined}
+          />
+        ))}
+        {outputs.map((output, row) => (
+          <OutputBand
+            key={output.id}
+            output={output}
+            y={top + row * BAND}
+            original={original}
+            replacement={replacement}
+            x={x}
+            until={until}
+          />
+        ))}
+        {parting !== undefined && (
+          <g>
+            <path d={`M${x(parting)} 18V${height - 16}`} stroke="var(--text)" strokeWidth={2} strokeDasharray="5 4" />
+            <text
+              x={Math.min(x(parting) + 4, WIDTH - 80)}
+              y={height - 5}
+              fontSize={12}
+              fontWeight={650}
+              fill="var(--text)"
+            >
+              they part here
+            </text>
+          </g>
+        )}
+      </svg>
+    </div>
+  );
+}
+
+function ticks(until: number): number[] {
+  const raw = until / 6 || 1;
+  const base = 10 ** Math.floor(Math.log10(raw));
+  const step = [1, 2, 5, 10].map((factor) => factor * base).find((each) => each >= raw) ?? base * 10;
+  return Array.from({ length: Math.floor(until / step) + 1 }, (_, index) => Number((index * step).toPrecision(6)));
+}
+
+type InputProps = {
+  input: { id: string; title: string; rest: boolean };
+  y: number;
+  steps: Step[];
+  x: (at: number) => number;
+  until: number;
+  onGrab?: (index: number) => void;
+};
+
+function InputLine({ input, y, steps, x, until, onGrab }: InputProps) {
+  let value = input.rest;
+  let path = `M${x(0)} ${y + (value ? 4 : 16)}`;
+  const grips: { index: number; at: number }[] = [];
+  steps.forEach((step, index) => {
+    const next = step.set[input.id];
+    if (next === undefined) return;
+    grips.push({ index, at: step.at });
+    path += `H${x(step.at)}V${y + (next ? 4 : 16)}`;
+    value = next;
+  });
+  path += `H${x(until)}`;
+  return (
+    <g>
+      <text x={4} y={y + 14} fontSize={12} fill="var(--faint)">
+        {input.title}
+      </text>
+      <path d={path} fill="none" stroke="var(--text)" strokeWidth={1.2} />
+      {onGrab &&
+        grips.map((grip) => (
+          <g key={grip.index} className="cursor-ew-resize touch-none" onPointerDown={() => onGrab(grip.index)}>
+            <rect x={x(grip.at) - 14} y={y - 2} width={28} height={24} fill="transparent" />
+            <circle cx={x(grip.at)} cy={y + 10} r={4.5} fill="var(--ground)" stroke="var(--text)" strokeWidth={1.4} />
+          </g>
+        ))}
+    </g>
+  );
+}
+
+type BandProps = {
+  output: { id: string; title: string };
+  y: number;
+  original: Shown[];
+  replacement: Shown[];
+  x: (at: number) => number;
+  until: number;
+};
+
+function OutputBand({ output, y, original, replacement, x, until }: BandProps) {
+  const [a, b] = [spans(original, output.id, until), spans(replacement, output.id, until)];
+  const both = a.flatMap(([s, e]) =>
+    b.map(([t, f]) => [Math.max(s, t), Math.min(e, f)] as const).filter(([s2, e2]) => e2 > s2),
+  );
+  const bar = (s: number, e: number) => ({ x: x(s), width: Math.max(1.5, x(e) - x(s)) });
+  return (
+    <g>
+      <text x={4} y={y + 16} fontSize={12.5} fill="var(--text)">
+        {output.title}
+      </text>
+      <path d={`M${x(0)} ${y + 22}H${x(until)}`} stroke="var(--rule)" strokeWidth={0.8} />
+      {a.map(([s, e]) => (
+        <rect key={s} {...bar(s, e)} y={y + 4} height={9} fill="var(--original)" />
+      ))}
+      {b.map(([s, e]) => (
+        <rect key={s} {...bar(s, e)} y={y + 12} height={9} rx={4} fill="var(--replacement)" />
+      ))}
+      {both.map(([s, e]) => (
+        <rect key={s} {...bar(s, e)} y={y + 4} height={17} fill="var(--both)" />
+      ))}
+    </g>
+  );
+}
+
+/** When an output is on, from the entries of its changes. */
+export function spans(shown: Shown[], output: string, until: number): [number, number][] {
+  const found: [number, number][] = [];
+  let since: number | null = null;
+  for (const entry of shown) {
+    const on = entry.on.includes(output);
+    if (on && since === null) since = entry.at;
+    if (!on && since !== null) {
+      found.push([since, entry.at]);
+      since = null;
+    }
+  }
+  if (since !== null) found.push([since, until]);
+  return found;
+}

@@ -1,0 +1,40 @@
+import type { Schemas } from "@/api/client";
+
+export type Element = Schemas["ElementShown"];
+export type Position = string | number;
+export type Positions = Record<string, Position>;
+export type Side = "original" | "replacement";
+
+/** Where a part sits on a board, in millimetres from the lower left corner. */
+export type Placed = {
+  ref: string;
+  at: [number, number];
+  size?: [number, number];
+  turn?: number;
+  on_side?: "top" | "bottom" | "left" | "right";
+  first?: "left" | "right" | "top" | "bottom";
+};
+
+/** What a drawing takes from a board's document. */
+export type BoardDocument = {
+  size_mm?: [number, number];
+  holes?: { at: [number, number]; diameter_mm: number }[];
+  layout?: Placed[];
+  connectors?: { id: string; style?: string; pins: { pin: number | string; mark?: string; signal?: string }[] }[];
+  look?: Record<string, string | number | boolean>;
+};
+
+export const UNREADABLE = "?";
+
+/** The places of a bank or code as written, unreadable where nothing is known. */
+export function places(element: Element, value: Position | undefined): string[] {
+  const text = value === undefined ? "" : String(value);
+  return element.points.map((_, index) => text[index] ?? UNREADABLE);
+}
+
+/** A position in words. */
+export function positionWords(element: Element, value: Position | undefined): string {
+  if (value === undefined) return "not read";
+  if (value === UNREADABLE) return "unreadable";
+  return `${value}${element.unit ? ` ${element.unit}` : ""}`;
+}

@@ -1,0 +1,125 @@
+import { CarryView } from "@/comparison/CarryView";
+import { Player, type FamilyDocument } from "@/comparison/Player";
+import { ProofPanel } from "@/comparison/ProofPanel";
+import { ElementEditor } from "@/drawing/ElementEditor";
+import type { BoardDocument, Position, Positions } from "@/drawing/types";
+import { Choice } from "@/ui/fields";
+import { Empty, Loading, ProblemNotice } from "@/ui/notices";
+import { useNavigate, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import { playPair, useBenchBoard, useBenchComparison, useBenchFamily, useBoardList } from "./api";
+
+/** Any two boards side by side, no job needed. */
+export function BenchPage() {
+  const { original = "", replacement = "" } = useSearch({ from: "/bench" });
+  const navigate = useNavigate({ from: "/bench" });
+  const boards = useBoardList();
+  const pick = (change: { original?: string; replacement?: string }) =>
+    void navigate({ search: { original, replacement, ...change } });
+  const family = boards.data?.items.find((each) => each.part_number === original)?.family;
+  return (
+    <main className="mx-auto flex max-w-4xl flex-col gap-6 px-4 py-6">
+      <h1>Bench</h1>
+      <ProblemNotice problem={boards.error} />
+      <div className="grid gap-4 sm:grid-cols-2">
+        <Choice
+          label="Original"
+          value={original}
+          onChange={(event) => pick({ original: event.target.value, replacement: "" })}
+        >
+          <option value="">choose a board</option>
+          {boards.data?.items.map((each) => (
+            <option key={each.part_number} value={each.part_number}>
+              {each.part_number}, {each.title}
+            </option>
+          ))}
+        </Choice>
+        <Choice
+          label="Replacement"
+          value={replacement}
+          disabled={!original}
+          onChange={(event) => pick({ replacement: event.target.value })}
+        >
+          <option value="">choose a board</option>
+          {boards.data?.items
+            .filter((each) => each.family === family)
+            .map((each) => (
+              <option key={each.part_number} value={each.part_number}>
+                {each.part_number}, {each.title}
+              </option>
+            ))}
+        </Choice>
+      </div>
+      {original && replacement ? (
+        <SideBySide key={`${original}/${replacement}`} original={original} replacement={replacement} />
+      ) : (
+        <Empty>
+          Choose two boards of one family to see what their positions mean, and whether they ever show anything
+          different.
+        </Empty>
+      )}
+    </main>
+  );
+}
+
+function SideBySide({ original, replacement }: { original: string; replacement: string }) {
+  const [found, setFound] = useState<Positions | null>(null);
+  const [overrides, setOverrides] = useState<Positions>({});
+  const one = useBenchBoard(original);
+  const other = useBenchBoard(replacement);
+  const family = useBenchFamily(one.data?.family);
+  const pair = { original, replacement, found, plan: Object.keys(overrides).length ? overrides : null };
+  const comparison = useBenchComparison(pair);
+  const problem = comparison.error ?? one.error ?? other.error ?? family.error;
+  if (problem) return <ProblemNotice problem={problem} />;
+  if (!comparison.data || !one.data || !other.data || !family.data) return <Loading what="Comparing" />;
+  const standing = found ?? (comparison.data.found as Positions);
+  const layout = (one.data.document as BoardDocument).layout;
+  const override = (element: string, value: Position | null) =>
+    setOverrides(({ [element]: _old, ...rest }) => (value === null ? rest : { ...rest, [element]: value }));
+  return (
+    <>
+      <details className="border-y border-rule">
+        <summary className="min-h-11 py-3 font-semibold">How the original stands</summary>
+        <div className="flex flex-col gap-5 pb-4">
+          {one.data.elements.map((element) => (
+            <section key={element.id} aria-label={`${element.id} of the original`}>
+              <h3 className="mb-1">
+                {element.id} {element.title}
+              </h3>
+              <ElementEditor
+                element={element}
+                placed={layout?.find((each) => each.ref === element.id)}
+                value={standing[element.id]}
+                side="original"
+                onChange={(value) => setFound({ ...standing, [element.id]: value })}
+              />
+            </section>
+          ))}
+        </div>
+      </details>
+      {comparison.data.proof && <ProofPanel proof={comparison.data.proof} />}
+      <CarryView
+        comparison={comparison.data}
+        original={one.data}
+        replacement={other.data}
+        overrides={overrides}
+        onOverride={override}
+      />
+      {comparison.data.plan &&
+        one.data.behaviour_known &&
+        other.data.behaviour_known &&
+        comparison.data.proof?.verdict !== "open" && (
+          <section className="flex flex-col gap-3">
+            <h2>Scenarios on both boards</h2>
+            <Player
+              family={family.data.document as FamilyDocument}
+              counterCase={comparison.data.proof?.counter_case}
+              pairKey={["bench", pair]}
+              play={(scenario) => playPair(pair, scenario)}
+            />
+          </section>
+        )}
+    </>
+  );
+}

@@ -1,0 +1,41 @@
+import { answer, api, type Schemas } from "@/api/client";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+
+export type Pair = Schemas["PairGiven"];
+
+export function useBoardList() {
+  return useQuery({
+    queryKey: ["bench-boards"],
+    queryFn: () => answer(api.GET("/api/boards", { params: { query: { size: 100 } } })),
+  });
+}
+
+export function useBenchBoard(partNumber: string) {
+  return useQuery({
+    queryKey: ["board", partNumber, undefined],
+    queryFn: () => answer(api.GET("/api/boards/{part_number}", { params: { path: { part_number: partNumber } } })),
+    enabled: partNumber !== "",
+  });
+}
+
+export function useBenchFamily(code: string | undefined) {
+  return useQuery({
+    queryKey: ["family", code],
+    queryFn: () => answer(api.GET("/api/families/{code}", { params: { path: { code: code ?? "" } } })),
+    enabled: code !== undefined,
+    staleTime: 60_000,
+  });
+}
+
+export function useBenchComparison(pair: Pair) {
+  return useQuery({
+    queryKey: ["bench", pair],
+    queryFn: () => answer(api.POST("/api/bench/compare", { body: pair })),
+    enabled: pair.original !== "" && pair.replacement !== "",
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function playPair(pair: Pair, scenario: Schemas["ScenarioGiven"]) {
+  return answer(api.POST("/api/bench/play", { body: { pair, scenario } }));
+}

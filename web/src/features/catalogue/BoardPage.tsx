@@ -1,0 +1,157 @@
+import { BoardDrawing } from "@/drawing/BoardDrawing";
+import { StateDiagram, type Machine } from "@/drawing/StateDiagram";
+import type { BoardDocument, Positions } from "@/drawing/types";
+import { Loading, ProblemNotice } from "@/ui/notices";
+import { Pager } from "@/ui/Pager";
+import { Link, useParams } from "@tanstack/react-router";
+import { useState } from "react";
+import { useBoard, useFamily, useRevisions } from "./api";
+import { Meanings, type FunctionNode } from "./Meanings";
+
+/** A board's page: drawing, settings and what they mean, behaviour, revisions. */
+export function BoardPage() {
+  const { partNumber } = useParams({ from: "/catalogue/$partNumber" });
+  const [revision, setRevision] = useState<number>();
+  const board = useBoard(partNumber, revision);
+  const family = useFamily(board.data?.family);
+  if (board.isPending)
+    return (
+      <Shell>
+        <Loading what="Reading the board" />
+      </Shell>
+    );
+  if (!board.data)
+    return (
+      <Shell>
+        <ProblemNotice problem={board.error} />
+      </Shell>
+    );
+  const { document, elements } = board.data;
+  const titles = titlesOf(family.data?.document);
+  const factory: Positions = Object.fromEntries(elements.map((each) => [each.id, each.factory]));
+  const behaviour = document.behaviour as (Machine & { machines?: Machine[] }) | undefined;
+  const codes = (document.codes ?? []) as { shown: string; meaning: string; look_at?: string; clears?: string }[];
+  const notes = Object.values((document.notes ?? {}) as Record<string, unknown>).map(String);
+  return (
+    <Shell>
+      <p className="text-faint">
+        <Link to="/catalogue" search={{ search: "", status: "", page: 1 }}>
+          Catalogue
+        </Link>
+      </p>
+      <h1 className="font-mono">{board.data.part_number}</h1>
+      <p>
+        {board.data.maker}, {board.data.title}. {board.data.status === "current" ? "Still made" : "Discontinued"}.{" "}
+        {board.data.family_title}.
+        {Array.isArray(document.also_marked) && ` Also marked ${document.also_marked.join(", ")}.`}
+      </p>
+      {notes.map((note) => (
+        <p key={note} className="border-l-4 border-text pl-3">
+          {note}
+        </p>
+      ))}
+      <p className="flex flex-wrap gap-4">
+        <a href={`/api/boards/${encodeURIComponent(partNumber)}/file`} className="min-h-11 py-2">
+          The board’s file
+        </a>
+        <Link to="/bench" search={{ original: board.data.part_number }} className="min-h-11 py-2">
+          On the bench as original
+        </Link>
+      </p>
+      <BoardDrawing
+        name={board.data.part_number}
+        document={document as BoardDocument}
+        elements={elements}
+        positions={factory}
+        side="original"
+      />
+      <p className="text-sm text-faint">Drawn as it leaves the maker.</p>
+      <section>
+        <h2>Settings and what they mean</h2>
+        <Meanings
+          elements={elements}
+          functions={document.functions as Record<string, FunctionNode>}
+          titles={titles.names}
+          units={titles.units}
+        />
+      </section>
+      <section className="flex flex-col gap-4">
+        <h2>Behaviour</h2>
+        {behaviour ? (
+          (behaviour.machines ?? [behaviour]).map((machine, index) => (
+            <StateDiagram key={index} machine={machine} titles={titles.names} />
+          ))
+        ) : (
+          <p className="text-faint">
+            Nobody has written down how this board behaves. Its settings can be carried over; a twin check stays
+            unproved.
+          </p>
+        )}
+      </section>
+      {codes.length > 0 && (
+        <section>
+          <h2>Codes</h2>
+          <ul>
+            {codes.map((code) => (
+              <li key={code.shown} className="border-b border-rule py-2">
+                <strong>{code.shown}</strong>: {code.meaning}. {code.look_at && `Look at ${code.look_at}. `}
+                {code.clears && `Clears: ${code.clears}.`}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <Revisions partNumber={partNumber} shown={board.data.revision} onShow={setRevision} />
+    </Shell>
+  );
+}
+
+function Shell({ children }: { children: React.ReactNode }) {
+  return <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">{children}</main>;
+}
+
+type Named = { id: string; title?: string; unit?: string; type?: string };
+
+function titlesOf(document: Record<string, unknown> | undefined) {
+  const all = ["inputs", "outputs", "functions", "signals"].flatMap((key) => (document?.[key] ?? []) as Named[]);
+  return {
+    names: Object.fromEntries(all.map((each) => [each.id, each.title ?? each.id])),
+    units: Object.fromEntries(all.map((each) => [each.id, each.unit ?? (each.type === "duration" ? "s" : "")])),
+  };
+}
+
+function Revisions({
+  partNumber,
+  shown,
+  onShow,
+}: {
+  partNumber: string;
+  shown: number;
+  onShow: (revision: number) => void;
+}) {
+  const [page, setPage] = useState(1);
+  const revisions = useRevisions(partNumber, page);
+  return (
+    <section>
+      <h2>Revisions</h2>
+      <ul className="border-t border-rule">
+        {revisions.data?.items.map((each) => (
+          <li key={each.number} className="border-b border-rule">
+            <button
+              type="button"
+              className="min-h-11 w-full py-2 text-left"
+              aria-current={each.number === shown}
+              onClick={() => onShow(each.number)}
+            >
+              Revision {each.number},{" "}
+              {new Date(each.loaded_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })},{" "}
+              {each.loaded_by}
+              {each.number === shown && " (shown)"}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {revisions.data && <Pager {...revisions.data} onPage={setPage} />}
+    </section>
+  );
+}

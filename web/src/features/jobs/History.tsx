@@ -1,0 +1,63 @@
+import { Pager } from "@/ui/Pager";
+import { ProblemNotice } from "@/ui/notices";
+import { useState } from "react";
+import type { Schemas } from "@/api/client";
+import { useEntriesPage, type Job } from "./api";
+import { STEP_NAMES } from "./stepNames";
+
+/** Every entry of the job, newest first: who, when, what, from, to, read how. */
+export function History({ job }: { job: Job }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className="mt-6 border-t border-text" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="min-h-11 py-3 font-semibold">Everything that was entered ({job.entry_count})</summary>
+      {open && <Entries job={job} />}
+    </details>
+  );
+}
+
+function Entries({ job }: { job: Job }) {
+  const [page, setPage] = useState(1);
+  const entries = useEntriesPage(job.id, page, job.entry_count);
+  return (
+    <>
+      <ProblemNotice problem={entries.error} />
+      <ol className="border-t border-rule">
+        {entries.data?.items.map((entry) => (
+          <li key={entry.id} className="border-b border-rule py-2">
+            <span className="text-sm text-faint">
+              {new Date(entry.at).toLocaleString([], { dateStyle: "short", timeStyle: "short" })}, {entry.by}
+              {entry.read_how && `, ${entry.read_how}`}
+            </span>
+            <br />
+            {entryWords(entry)}
+            {entry.reason && <span className="block">Reason: {entry.reason}</span>}
+          </li>
+        ))}
+      </ol>
+      {entries.data && <Pager {...entries.data} onPage={setPage} />}
+    </>
+  );
+}
+
+const KINDS: Record<string, string> = {
+  original: "Original",
+  replacement: "Replacement",
+  found: "Found",
+  override: "Set by hand",
+  reason: "Reason",
+  confirmed: "Confirmed",
+};
+
+function entryWords(entry: Schemas["EntryShown"]): string {
+  const [kind = "", ...rest] = entry.target.split(".");
+  const name = rest.join(".");
+  const what = `${KINDS[kind] ?? kind}${name ? ` ${STEP_NAMES[name] ?? name}` : ""}`;
+  return `${what}: ${valueWords(entry.before)} → ${valueWords(entry.after)}`;
+}
+
+function valueWords(value: unknown): string {
+  if (value === null || value === undefined) return "nothing";
+  if (typeof value === "object") return String((value as { note?: string }).note || "yes");
+  return String(value);
+}

@@ -1,0 +1,139 @@
+import { Loading, ProblemNotice } from "@/ui/notices";
+import { Link, useParams } from "@tanstack/react-router";
+import { useState } from "react";
+import { useJob, type Job } from "./api";
+import { History } from "./History";
+import { SaveState } from "./SaveState";
+import { STEP_NAMES } from "./stepNames";
+import { CarryStep } from "./steps/CarryStep";
+import { ChooseStep } from "./steps/ChooseStep";
+import { ConfirmStep } from "./steps/ConfirmStep";
+import { HandOverStep } from "./steps/HandOverStep";
+import { ProveStep } from "./steps/ProveStep";
+import { RecogniseStep } from "./steps/RecogniseStep";
+import { RecordStep } from "./steps/RecordStep";
+import { useEntries } from "./useEntries";
+
+/** One job, one sheet: it fills up from top to bottom as the work goes on. */
+export function JobPage() {
+  const { id } = useParams({ from: "/jobs/$id" });
+  const job = useJob(id);
+  if (job.isPending)
+    return (
+      <Page>
+        <Loading what="Reading the job" />
+      </Page>
+    );
+  if (!job.data)
+    return (
+      <Page>
+        <ProblemNotice problem={job.error} />
+        <Link to="/jobs" search={{ show: "open", search: "", page: 1 }}>
+          Back to the jobs
+        </Link>
+      </Page>
+    );
+  return <JobSheet key={id} job={job.data} />;
+}
+
+function Page({ children }: { children: React.ReactNode }) {
+  return <main className="mx-auto max-w-3xl px-4 py-6">{children}</main>;
+}
+
+function JobSheet({ job }: { job: Job }) {
+  const entries = useEntries(job);
+  const [looked, setLooked] = useState<Record<string, boolean>>({});
+  return (
+    <Page>
+      <header className="mb-5">
+        <p className="font-mono text-faint">{job.code}</p>
+        <h1>{job.machine}</h1>
+        {job.complaint && <p className="mt-1">{job.complaint}</p>}
+        {job.closed && (
+          <p className="mt-2 border-y border-text py-2 font-semibold">
+            Closed {when(job.closed_at)}. Nothing in this job changes any more.
+          </p>
+        )}
+      </header>
+      <SaveState sending={entries.sending} onRetry={() => void entries.retry()} onSeen={entries.forget} />
+      <ol className="relative">
+        {job.steps.map((step, index) => {
+          const inHand = !job.closed && step.id === job.step;
+          const open = looked[step.id] ?? inHand;
+          const flip = () => setLooked((old) => ({ ...old, [step.id]: !open }));
+          return (
+            <li key={step.id} className="relative border-t border-rule pl-10 sm:pl-12">
+              <Mark number={index + 1} state={step.state} inHand={inHand} last={index === job.steps.length - 1} />
+              <h2 className="text-base">
+                {step.state === "waiting" ? (
+                  <span className="block min-h-11 py-2.5 font-normal text-faint">
+                    {step.name}{" "}
+                    <span className="text-sm">
+                      waits for {step.waits_for.map((each) => STEP_NAMES[each]).join(" and ")}
+                    </span>
+                  </span>
+                ) : (
+                  <button
+                    type="button"
+                    aria-expanded={open}
+                    onClick={flip}
+                    className="flex min-h-11 w-full flex-wrap items-baseline gap-x-3 py-2.5 text-left"
+                  >
+                    <span className={inHand ? "text-xl font-bold" : "font-semibold"}>{step.name}</span>
+                    <span className="font-normal">{step.result}</span>
+                  </button>
+                )}
+              </h2>
+              {open && step.state !== "waiting" && (
+                <div className="pt-1 pb-6">
+                  <StepBody job={job} id={step.id} put={entries.put} />
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      <History job={job} />
+    </Page>
+  );
+}
+
+export type StepProps = { job: Job; put: ReturnType<typeof useEntries>["put"] };
+
+function StepBody({ id, ...props }: StepProps & { id: string }) {
+  switch (id) {
+    case "recognise":
+      return <RecogniseStep {...props} />;
+    case "choose":
+      return <ChooseStep {...props} />;
+    case "record":
+      return <RecordStep {...props} />;
+    case "carry_over":
+      return <CarryStep {...props} />;
+    case "prove":
+      return <ProveStep {...props} />;
+    case "hand_over":
+      return <HandOverStep {...props} />;
+  }
+  return <ConfirmStep {...props} step={id} />;
+}
+
+function Mark({ number, state, inHand, last }: { number: number; state: string; inHand: boolean; last: boolean }) {
+  const done = state === "done";
+  return (
+    <span aria-hidden="true" className="absolute top-0 left-0 h-full w-8">
+      {!last && <span className="absolute top-10 bottom-0 left-[15px] w-0.5 bg-rule" />}
+      <span
+        className={`absolute top-1.5 grid size-8 place-items-center border-2 font-mono text-sm ${
+          done ? "border-both bg-both text-ground" : inHand ? "border-both font-bold" : "border-rule text-faint"
+        }`}
+      >
+        {number}
+      </span>
+    </span>
+  );
+}
+
+function when(at: string | null) {
+  return at ? new Date(at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }) : "";
+}

@@ -1,0 +1,100 @@
+import { answer, api, type Schemas } from "@/api/client";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+export type Job = Schemas["JobShown"];
+export type JobsWanted = { show: "open" | "closed" | "all"; search: string; page: number };
+
+const at = (id: string) => ({ params: { path: { job_id: id } } });
+
+export function useJobs(wanted: JobsWanted) {
+  return useQuery({
+    queryKey: ["jobs", wanted],
+    queryFn: () => answer(api.GET("/api/jobs", { params: { query: wanted } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useOpenJob() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (job: Schemas["NewJob"]) => answer(api.POST("/api/jobs", { body: job })),
+    onSuccess: (job) => {
+      queries.setQueryData(["job", job.id], job);
+      void queries.invalidateQueries({ queryKey: ["jobs"] });
+    },
+  });
+}
+
+export function useJob(id: string) {
+  return useQuery({ queryKey: ["job", id], queryFn: () => answer(api.GET("/api/jobs/{job_id}", at(id))) });
+}
+
+export function useJobBoard(job: Job, side: "original" | "replacement") {
+  const board = side === "original" ? job.original_board : job.replacement_board;
+  return useQuery({
+    queryKey: ["job-board", job.id, side, board?.part_number, board?.revision],
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/boards/{side}", { params: { path: { job_id: job.id, side } } })),
+    enabled: board !== null,
+    staleTime: Infinity,
+  });
+}
+
+/** What the comparison hangs on: another plan, another answer. */
+export function planKey(job: Job) {
+  return [job.id, job.original, job.replacement, JSON.stringify(job.found), JSON.stringify(job.overrides)];
+}
+
+export function useComparison(job: Job) {
+  return useQuery({
+    queryKey: ["comparison", ...planKey(job)],
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/comparison", at(job.id))),
+    enabled: job.original !== null && job.replacement !== null,
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useCandidates(job: Job) {
+  return useQuery({
+    queryKey: ["candidates", job.id, job.original, JSON.stringify(job.found)],
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/candidates", at(job.id))),
+    enabled: job.original !== null,
+  });
+}
+
+export function useEntriesPage(id: string, page: number, count: number) {
+  return useQuery({
+    queryKey: ["entries", id, page, count],
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/entries", { params: { path: { job_id: id }, query: { page } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useMarked(text: string) {
+  return useQuery({
+    queryKey: ["marked", text],
+    queryFn: () => answer(api.GET("/api/boards/marked", { params: { query: { text } } })),
+    enabled: text.trim().length > 1,
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useBoardChoices(search: string, page: number) {
+  return useQuery({
+    queryKey: ["board-choices", search, page],
+    queryFn: () => answer(api.GET("/api/boards", { params: { query: { search, page, size: 25 } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function useFamily(code: string | null) {
+  return useQuery({
+    queryKey: ["family", code],
+    queryFn: () => answer(api.GET("/api/families/{code}", { params: { path: { code: code ?? "" } } })),
+    enabled: code !== null,
+    staleTime: 60_000,
+  });
+}
+
+export function playJob(id: string, scenario: Schemas["ScenarioGiven"]) {
+  return answer(api.POST("/api/jobs/{job_id}/play", { ...at(id), body: scenario }));
+}

@@ -1,0 +1,12 @@
+/** The nine steps in the order of the work. */
+export const STEP_NAMES: Record<string, string> = {
+  rule_out: "Rule out",
+  recognise: "Recognise",
+  choose: "Choose",
+  make_safe: "Make safe",
+  record: "Record",
+  carry_over: "Carry over",
+  fit: "Fit",
+  prove: "Prove",
+  hand_over: "Hand over",
+};

@@ -1,0 +1,64 @@
+import { Button } from "@/ui/Button";
+import { TextArea } from "@/ui/fields";
+import { Caution } from "@/ui/notices";
+import { useState } from "react";
+import type { StepProps } from "../JobPage";
+
+const TEXTS: Record<string, { caution: string; words: string; note: string; confirm: string }> = {
+  rule_out: {
+    caution: "Live tests only by those who are qualified",
+    words:
+      "Boards get blamed for a blown fuse, a bad sensor, a cut wire or a moved setting. Clear the other suspects first. Measuring live circuits is for qualified people where local rules allow it; local codes and the maker’s instructions come first.",
+    note: "What was measured, what speaks against the board?",
+    confirm: "The board is the cause",
+  },
+  make_safe: {
+    caution: "Hold point: nothing below opens before this is confirmed",
+    words:
+      "Isolate and lock off. Prove dead with an instrument checked before and after. Wait for stored energy until a reading shows that it has gone. Shut gas and water where they matter, let hot parts cool. Local codes, the maker’s instructions and licensed practice come first; this page only keeps what was confirmed, by whom and when.",
+    note: "Where it is locked off, lock number, reading when proved dead",
+    confirm: "Isolated, locked off and proved dead",
+  },
+  fit: {
+    caution: "Supply last, and only after the last look",
+    words:
+      "Set the new board as planned before it is mounted, and read it back. Move wires one at a time; no lead pinched, every routing kept; supply last. Local codes, the maker’s instructions and licensed practice come first.",
+    note: "Anything that was done otherwise than planned?",
+    confirm: "Fitted and set as planned",
+  },
+};
+
+/** A step that takes a note and a confirmation, with the usual caution. */
+export function ConfirmStep({ job, put, step }: StepProps & { step: string }) {
+  const texts = TEXTS[step];
+  const state = job.steps.find((each) => each.id === step);
+  const done = state?.state === "done";
+  const [note, setNote] = useState(state?.note ?? "");
+  if (!texts) return null;
+  return (
+    <div className="flex flex-col gap-4">
+      <Caution title={texts.caution}>{texts.words}</Caution>
+      <TextArea
+        label={texts.note}
+        value={note}
+        maxLength={2000}
+        disabled={job.closed || done}
+        onChange={(event) => setNote(event.target.value)}
+      />
+      {!job.closed && !done && (
+        <Button
+          kind="main"
+          className="self-start"
+          onClick={() => void put({ target: `confirmed.${step}`, after: { note } })}
+        >
+          {texts.confirm}
+        </Button>
+      )}
+      {!job.closed && done && (
+        <Button className="self-start" onClick={() => void put({ target: `confirmed.${step}`, after: null })}>
+          Take this confirmation back
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,113 @@
+import { Problem, answer, api } from "@/api/client";
+import { newId } from "@/api/ids";
+import { drop, keep, waiting, type Entry } from "@/api/outbox";
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Job } from "./api";
+
+export type Change = Pick<Entry, "target" | "after"> & Partial<Pick<Entry, "reason" | "read_how">>;
+export type Sending = { state: "saved" | "sending" | "waiting"; waiting: number; problem: Problem | null };
+
+/**
+ * Add entries to a job. Each is kept in the browser first and sent in order; without a connection it waits there and is
+ * sent when there is one. The sheet shows it at once.
+ */
+export function useEntries(job: Job) {
+  const queries = useQueryClient();
+  const [sending, setSending] = useState<Sending>({ state: "saved", waiting: 0, problem: null });
+  const busy = useRef(false);
+  const key = ["job", job.id];
+
+  const flush = useCallback(async () => {
+    if (busy.current) return;
+    busy.current = true;
+    let problem: Problem | null = null;
+    try {
+      for (;;) {
+        const mine = (await waiting()).filter((each) => each.job === job.id);
+        const first = mine[0];
+        if (!first) break;
+        setSending((now) => ({ ...now, state: "sending", waiting: mine.length }));
+        try {
+          const params = { path: { job_id: job.id } };
+          const shown = await answer(api.POST("/api/jobs/{job_id}/entries", { params, body: first.entry }));
+          await drop(first.order);
+          queries.setQueryData(
+            key,
+            mine.slice(1).reduce((state, each) => applied(state, each.entry), shown),
+          );
+        } catch (error) {
+          problem = error instanceof Problem ? error : new Problem(500, "Something went wrong here", String(error));
+          if (problem.offline || problem.status === 401 || problem.status >= 500) break;
+          await drop(first.order);
+          await queries.invalidateQueries({ queryKey: key });
+        }
+      }
+      const left = (await waiting()).filter((each) => each.job === job.id).length;
+      setSending({ state: left ? "waiting" : "saved", waiting: left, problem: problem?.offline ? null : problem });
+      if (!left) void queries.invalidateQueries({ queryKey: ["jobs"] });
+    } finally {
+      busy.current = false;
+    }
+    // key is made of job.id
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [job.id, queries]);
+
+  useEffect(() => {
+    void flush();
+    const again = () => void flush();
+    window.addEventListener("online", again);
+    const timer = window.setInterval(again, 5000);
+    return () => {
+      window.removeEventListener("online", again);
+      window.clearInterval(timer);
+    };
+  }, [flush]);
+
+  const put = useCallback(
+    async (change: Change) => {
+      const now = queries.getQueryData<Job>(key) ?? job;
+      const entry: Entry = { id: newId(), before: valueAt(now, change.target), reason: "", read_how: "", ...change };
+      if (JSON.stringify(entry.before) === JSON.stringify(entry.after)) return;
+      await queries.cancelQueries({ queryKey: key });
+      queries.setQueryData(key, applied(now, entry));
+      setSending((old) => ({ state: "sending", waiting: old.waiting + 1, problem: null }));
+      await keep(job.id, entry);
+      await flush();
+    },
+    // key is made of job.id
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [flush, job, queries],
+  );
+
+  return { put, sending, retry: flush, forget: () => setSending((old) => ({ ...old, problem: null })) };
+}
+
+/** What stands at a target now, as the server would say it. */
+export function valueAt(job: Job, target: string): Entry["before"] {
+  const [kind = "", name = ""] = split(target);
+  if (kind === "original" || kind === "replacement") return job[kind];
+  if (kind === "found") return job.found[name] ?? null;
+  if (kind === "override") return job.overrides[name] ?? null;
+  if (kind === "reason") return job.reasons[name] ?? null;
+  const step = job.steps.find((each) => each.id === name);
+  return step?.state === "done" && step.note !== null ? { note: step.note } : null;
+}
+
+/** The sheet with an entry on it before the server has answered; what follows from it comes with the answer. */
+function applied(job: Job, entry: Entry): Job {
+  const [kind = "", name = ""] = split(entry.target);
+  const set = <T>(names: Record<string, T>): Record<string, T> => {
+    const { [name]: _old, ...rest } = names;
+    return entry.after === null ? rest : { ...rest, [name]: entry.after as T };
+  };
+  if (kind === "found") return { ...job, found: set(job.found) };
+  if (kind === "override") return { ...job, overrides: set(job.overrides) };
+  if (kind === "reason") return { ...job, reasons: set(job.reasons) };
+  return job;
+}
+
+function split(target: string): [string, string] {
+  const dot = target.indexOf(".");
+  return dot < 0 ? [target, ""] : [target.slice(0, dot), target.slice(dot + 1)];
+}

@@ -1,0 +1,62 @@
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { ProblemNotice } from "@/ui/notices";
+import { useState } from "react";
+import { useSignIn } from "./api";
+
+/** The first screen: name and password. */
+export function SignInPage() {
+  const signIn = useSignIn();
+  const [username, setUsername] = useState("");
+  const [password, setPassword] = useState("");
+  return (
+    <main className="mx-auto flex min-h-screen max-w-md flex-col justify-center gap-6 px-5 py-10">
+      <div>
+        <TwoInks />
+        <h1 className="mt-4">Worthy Twin</h1>
+        <p className="mt-1 text-faint">
+          The replacement is the original’s twin, and we can show it, or show exactly where it is not.
+        </p>
+      </div>
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          signIn.mutate({ username: username.trim(), password });
+        }}
+      >
+        <TextField
+          label="Name"
+          autoComplete="username"
+          autoCapitalize="none"
+          spellCheck={false}
+          required
+          value={username}
+          onChange={(event) => setUsername(event.target.value)}
+        />
+        <TextField
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          required
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+        />
+        <ProblemNotice problem={signIn.error} />
+        <Button kind="main" type="submit" disabled={signIn.isPending} className="text-center">
+          {signIn.isPending ? "Signing in …" : "Sign in"}
+        </Button>
+      </form>
+    </main>
+  );
+}
+
+function TwoInks() {
+  return (
+    <svg viewBox="0 0 120 56" className="h-14" aria-hidden="true">
+      <rect x="4" y="6" width="62" height="38" fill="var(--original)" />
+      <rect x="30" y="14" width="66" height="38" rx="12" fill="var(--replacement)" />
+      <path d="M42 14H66V44H30V26A12 12 0 0 1 42 14Z" fill="var(--both)" />
+    </svg>
+  );
+}

@@ -1,0 +1,35 @@
+import { answer, api, forgetToken, type Schemas } from "@/api/client";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+/** Who is signed in. */
+export function useSession() {
+  return useQuery({
+    queryKey: ["session"],
+    queryFn: () => answer(api.GET("/api/session")),
+    retry: false,
+    staleTime: 300_000,
+  });
+}
+
+export function useSignIn() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (given: Schemas["SignIn"]) => answer(api.POST("/api/session", { body: given })),
+    onSuccess: (me) => {
+      forgetToken();
+      queries.clear();
+      queries.setQueryData(["session"], me);
+    },
+  });
+}
+
+export function useSignOut() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => answer(api.DELETE("/api/session")),
+    onSuccess: () => {
+      forgetToken();
+      queries.clear();
+    },
+  });
+}

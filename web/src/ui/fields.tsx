@@ -1,0 +1,57 @@
+import {
+  useId,
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
+} from "react";
+
+const BOX = "min-h-11 w-full rounded-sm border border-edge bg-raised px-3 py-2 disabled:opacity-60";
+
+type Common = { label: ReactNode; hint?: ReactNode };
+
+function Frame({ id, label, hint, children }: Common & { id: string; children: ReactNode }) {
+  return (
+    <div className="flex flex-col gap-1">
+      <label htmlFor={id} className="font-semibold">
+        {label}
+      </label>
+      {children}
+      {hint && <p className="text-sm text-faint">{hint}</p>}
+    </div>
+  );
+}
+
+export function TextField({ label, hint, className = "", ...rest }: Common & InputHTMLAttributes<HTMLInputElement>) {
+  const id = useId();
+  return (
+    <Frame id={id} label={label} hint={hint}>
+      <input id={id} className={`${BOX} ${className}`} {...rest} />
+    </Frame>
+  );
+}
+
+export function TextArea({
+  label,
+  hint,
+  className = "",
+  ...rest
+}: Common & TextareaHTMLAttributes<HTMLTextAreaElement>) {
+  const id = useId();
+  return (
+    <Frame id={id} label={label} hint={hint}>
+      <textarea id={id} className={`${BOX} ${className}`} rows={2} {...rest} />
+    </Frame>
+  );
+}
+
+export function Choice({ label, hint, children, ...rest }: Common & SelectHTMLAttributes<HTMLSelectElement>) {
+  const id = useId();
+  return (
+    <Frame id={id} label={label} hint={hint}>
+      <select id={id} className={BOX} {...rest}>
+        {children}
+      </select>
+    </Frame>
+  );
+}
