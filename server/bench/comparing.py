@@ -177,6 +177,7 @@ def _row(
         importance=definition.importance,
         wanted=wording.decoded_words(row.wanted, definition),
         on_original=row.id in comparison.original.functions,
+        on_replacement=row.id in comparison.replacement.functions,
         got=wording.value_words(row.got, definition),
         verdict=row.verdict,
         missed=row.verdict in ("off", "not on this board"),
@@ -217,13 +218,14 @@ def _extras(replacement: Board, record: Record | None, wanted: Any, family: Fami
 
 def _proof_shown(comparison: Comparison, record: Record) -> ProofShown:
     try:
-        return proof_shown(comparison.proof(record), comparison.family)
+        return proof_shown(comparison.proof(record), comparison)
     except TwinError as error:
         return ProofShown(verdict="not proved", words=f"Not proved: {error}", offsets=[], told=[], explored=0)
 
 
-def proof_shown(proof: Proof, family: Family) -> ProofShown:
+def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
     """A proof for the screen and the job sheet."""
+    family = comparison.family
     offsets = []
     for each in proof.offsets:
         definition = family.function(each.id)
@@ -240,7 +242,7 @@ def proof_shown(proof: Proof, family: Family) -> ProofShown:
         verdict=proof.verdict,
         words=wording.verdict_words(proof, family),
         offsets=offsets,
-        told=wording.counter_case_words(case, family) if case else [],
+        told=wording.counter_case_words(case, family, comparison.original, comparison.replacement) if case else [],
         explored=proof.explored,
         counter_case=_case_shown(case, family) if case else None,
     )

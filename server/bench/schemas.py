@@ -20,6 +20,7 @@ class RowShown(Schema):
     importance: str
     wanted: str
     on_original: bool
+    on_replacement: bool
     got: str
     verdict: str
     missed: bool

@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from twincore.behaviour import CounterCase, Proof
-from twincore.profile import Family, FunctionDef, Number, Step, Value
+from twincore.profile import Board, Family, FunctionDef, Number, Step, Value
 from twincore.settings import CarriedFunction, Decoded
 
 
@@ -60,12 +60,15 @@ def tolerance_words(definition: FunctionDef) -> str:
 
 
 def step_words(steps: Iterable[Step], family: Family) -> list[str]:
-    """Input changes as a person at the machine would see them: "At 30 s: Supply on ends, then begins"."""
+    """Input changes as a person at the machine would see them: "At 30 s: Supply on ends, then begins again."."""
     lines: dict[str, list[str]] = {}
+    last = ""
     for step in steps:
         for name, value in step.set:
-            change = f"{family.titles[name]} {'begins' if value else 'ends'}"
-            lines.setdefault(f"At {number(step.at)} s", []).append(change)
+            line = lines.setdefault(f"At {number(step.at)} s", [])
+            change = "begins" if value else "ends"
+            line.append(f"{change} again" if line and name == last else f"{family.titles[name]} {change}")
+            last = name
     return [f"{at}: {', then '.join(changes)}." for at, changes in lines.items()]
 
 
@@ -74,13 +77,19 @@ def shown_words(names: Iterable[str], family: Family) -> str:
     return ", ".join(family.titles[name] for name in names) or "nothing on"
 
 
-def counter_case_words(case: CounterCase, family: Family) -> list[str]:
-    """A counter-case told step by step, ending with what each board then shows."""
+def counter_case_words(case: CounterCase, family: Family, original: Board, replacement: Board) -> list[str]:
+    """A counter-case told step by step, ending with what each board then shows and what it is doing."""
     return [
         *step_words(case.steps, family),
-        f"At {number(case.at)} s the original shows: {shown_words(case.original, family)}.",
-        f"The replacement shows: {shown_words(case.replacement, family)}.",
+        f"At {number(case.at)} s the original shows: {shown_words(case.original, family)}"
+        f"{_doing(original, case.original_states)}.",
+        f"The replacement shows: {shown_words(case.replacement, family)}{_doing(replacement, case.replacement_states)}.",
     ]
+
+
+def _doing(board: Board, states: tuple[str, ...]) -> str:
+    titles = board.behaviour.state_titles(states) if board.behaviour else []
+    return f" ({', '.join(titles)})" if titles else ""
 
 
 def verdict_words(proof: Proof, family: Family) -> str:

@@ -78,8 +78,7 @@ def _rank(candidate: CandidateShown) -> tuple[object, ...]:
 def _judged(job: Job, found: dict[str, object], board: Board) -> CandidateShown:
     assert job.family_revision_id and job.original_revision_id and board.current_id and board.current
     comparison = Comparison(job.family_revision_id, job.original_revision_id, found, board.current_id)
-    family = comparison.family
-    titles = family.titles
+    titles = comparison.family.titles
     carried = comparison.carried()
     proof = None
     if carried.record is not None:
@@ -98,7 +97,7 @@ def _judged(job: Job, found: dict[str, object], board: Board) -> CandidateShown:
         misses=[titles[each.id] for each in missed],
         safety_misses=carried.misses(True),
         moved=carried.moved if carried.record else None,
-        proof=proof_shown(proof, family) if proof else None,
+        proof=proof_shown(proof, comparison) if proof else None,
         pins=[
             PinShown(
                 connector=pin.connector,

@@ -6,7 +6,7 @@ from twincore.behaviour.functions import Offset, function_values, offsets, undec
 from twincore.behaviour.lockstep import in_lockstep
 from twincore.behaviour.machine import behaviour_times, compile_side, time_unit
 from twincore.behaviour.pair import Pair, build_pair
-from twincore.behaviour.simulate import play, rest_mask
+from twincore.behaviour.simulate import Shown, play, rest_mask
 from twincore.behaviour.stepwise import step_for_step
 from twincore.behaviour.timing import earliest_times
 from twincore.behaviour.zones import ExactSearch, Node, distances_of, events_of
@@ -29,6 +29,8 @@ class CounterCase:
     at: Number
     original: tuple[str, ...]
     replacement: tuple[str, ...]
+    original_states: tuple[str, ...]
+    replacement_states: tuple[str, ...]
 
     def scenario(self) -> Scenario:
         """The counter-case as a scenario like any other."""
@@ -170,14 +172,16 @@ def _counter_case(node: Node, fewest: bool, pair: Pair, twin: Twin, unit: int) -
             steps.append(Step(tidy(time / unit), ((name, bool(event.inputs & event.changed)),)))
     at = tidy(times[-1] / unit)
     shown = _shown_at_end(twin, Scenario("", tuple(steps), at))
-    return CounterCase(node.changes, fewest, tuple(steps), at, shown[0], shown[1])
+    return CounterCase(
+        node.changes, fewest, tuple(steps), at, shown[0].on, shown[1].on, shown[0].states, shown[1].states
+    )
 
 
-def _shown_at_end(twin: Twin, scenario: Scenario) -> tuple[tuple[str, ...], tuple[str, ...]]:
+def _shown_at_end(twin: Twin, scenario: Scenario) -> tuple[Shown, Shown]:
     unit = twin.unit(scenario)
     pair = twin.pair(unit)
-    ends = [play(side, pair.rest, scenario, unit)[-1].on for side in pair.sides]
+    ends = [play(side, pair.rest, scenario, unit)[-1] for side in pair.sides]
     compared = twin.family.compared
-    if set(ends[0]) & compared == set(ends[1]) & compared:
+    if set(ends[0].on) & compared == set(ends[1].on) & compared:
         raise TwinError("the counter-case does not hold in the simulator; this is a fault of the program")
     return ends[0], ends[1]

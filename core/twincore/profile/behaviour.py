@@ -91,6 +91,10 @@ class Behaviour:
             return f"behaviour.states.{state}"
         return f"behaviour.machines[{self.machines.index(machine)}].states.{state}"
 
+    def state_titles(self, names: tuple[str, ...]) -> list[str]:
+        """The titles of the machines' states, given one name a machine in their order."""
+        return [machine.states[name].title for machine, name in zip(self.machines, names, strict=False)]
+
     def named_functions(self) -> dict[str, str]:
         """Every function that an `after`, `count` or `when` names, with the first place that names it."""
         found: dict[str, str] = {}

@@ -1191,6 +1191,8 @@ export interface components {
             wanted: string;
             /** On Original */
             on_original: boolean;
+            /** On Replacement */
+            on_replacement: boolean;
             /** Got */
             got: string;
             /** Verdict */

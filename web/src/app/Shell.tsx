@@ -46,18 +46,31 @@ export function Shell() {
       <header className="border-b-2 border-text">
         <div className="mx-auto flex max-w-5xl flex-wrap items-center gap-x-5 px-4">
           <nav aria-label="Main" className="flex gap-x-5">
-            <Link to="/jobs" search={{ show: "open", search: "", page: 1 }} className={LINK}>
+            <Link
+              to="/jobs"
+              search={{ show: "open", search: "", page: 1 }}
+              activeOptions={{ includeSearch: false }}
+              className={LINK}
+            >
               Jobs
             </Link>
-            <Link to="/bench" search={{}} className={LINK}>
+            <Link to="/bench" search={{}} activeOptions={{ includeSearch: false }} className={LINK}>
               Bench
             </Link>
-            <Link to="/catalogue" search={{ search: "", status: "", page: 1 }} className={LINK}>
+            <Link
+              to="/catalogue"
+              search={{ search: "", status: "", page: 1 }}
+              activeOptions={{ includeSearch: false }}
+              className={LINK}
+            >
               Catalogue
             </Link>
           </nav>
           <details className="relative ml-auto">
-            <summary className="min-h-11 py-2.5">{session.data.name}</summary>
+            <summary className="min-h-11 py-2.5">
+              <span className="sm:hidden">Menu</span>
+              <span className="hidden sm:inline">{session.data.name}</span>
+            </summary>
             <div className="absolute right-0 z-10 flex w-64 flex-col gap-3 border border-text bg-ground p-4">
               <p className="text-sm text-faint">
                 {session.data.depot}, {session.data.role === "parts_lead" ? "parts lead" : "technician"}

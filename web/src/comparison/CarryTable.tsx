@@ -12,49 +12,55 @@ type Props = {
 
 /** Each function a row, read from left to right: how the original stands, what it means, what the replacement must be. */
 export function CarryTable({ rows, reasons = {}, onReason, readOnly }: Props) {
+  const onNeither = rows.filter((row) => !row.on_original && !row.on_replacement);
   return (
     <ul className="border-t border-rule">
-      {rows.map((row) => (
-        <li key={row.id} className="border-b border-rule py-3">
-          <div className="grid grid-cols-[1fr_1fr] gap-x-4 gap-y-1 md:grid-cols-[minmax(0,1.1fr)_minmax(0,1.5fr)_minmax(0,1.1fr)_minmax(0,1fr)] md:items-start">
-            <Points
-              side="original"
-              points={row.original_points}
-              missing={row.on_original ? "fixed" : "does not have it"}
-            />
-            <p className="order-first col-span-2 md:order-none md:col-span-1">
-              <strong>{row.title}</strong>
-              {row.importance === "safety" && <span className="text-faint"> (safety)</span>}
-              <br />
-              <Compared row={row} />
-            </p>
-            <Points
-              side="replacement"
-              points={row.replacement_points}
-              missing={row.verdict === "not on this board" ? "not on this board" : "fixed"}
-            />
-            <p className="col-span-2 text-[0.92rem] text-faint md:col-span-1">
-              If copied: {row.copied}
-              {row.copied_difference && row.copied_difference !== "open" && (
-                <strong className="block text-text">{row.copied_difference}</strong>
-              )}
-            </p>
-          </div>
-          {onReason && (row.missed || row.verdict === "open") && (
-            <ReasonField
-              label={
-                row.verdict === "open"
-                  ? `Why go on with ${row.title} open?`
-                  : `Why go on with ${row.title} ${row.difference}?`
-              }
-              value={reasons[row.id] ?? ""}
-              disabled={readOnly}
-              onSave={(text) => onReason(row.id, text)}
-            />
-          )}
-          {!onReason && reasons[row.id] && <p className="mt-1">Reason: {reasons[row.id]}</p>}
-        </li>
-      ))}
+      {rows
+        .filter((row) => !onNeither.includes(row))
+        .map((row) => (
+          <li key={row.id} className="border-b border-rule py-3">
+            <div className="grid grid-cols-[1fr_1fr] gap-x-4 gap-y-1 md:grid-cols-[minmax(0,1.1fr)_minmax(0,1.5fr)_minmax(0,1.1fr)_minmax(0,1fr)] md:items-start">
+              <Points
+                side="original"
+                points={row.original_points}
+                missing={row.on_original ? "fixed" : "does not have it"}
+              />
+              <p className="order-first col-span-2 md:order-none md:col-span-1">
+                <strong>{row.title}</strong>
+                {row.importance === "safety" && <span className="text-faint"> (safety)</span>}
+                <br />
+                <Compared row={row} />
+              </p>
+              <Points
+                side="replacement"
+                points={row.replacement_points}
+                missing={row.on_replacement ? "fixed" : "does not have it"}
+              />
+              <p className="col-span-2 text-[0.92rem] text-faint md:col-span-1">
+                If copied: {row.copied}
+                {row.copied_difference && row.copied_difference !== "open" && (
+                  <strong className="block text-text">{row.copied_difference}</strong>
+                )}
+              </p>
+            </div>
+            {onReason && (row.missed || row.verdict === "open") && (
+              <ReasonField
+                label={
+                  row.verdict === "open"
+                    ? `Why go on with ${row.title} open?`
+                    : `Why go on with ${row.title} ${row.difference}?`
+                }
+                value={reasons[row.id] ?? ""}
+                disabled={readOnly}
+                onSave={(text) => onReason(row.id, text)}
+              />
+            )}
+            {!onReason && reasons[row.id] && <p className="mt-1">Reason: {reasons[row.id]}</p>}
+          </li>
+        ))}
+      {onNeither.length > 0 && (
+        <li className="py-3 text-faint">Neither board has: {onNeither.map((row) => row.title).join(", ")}</li>
+      )}
     </ul>
   );
 }

@@ -213,12 +213,16 @@ function Copying({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
         ))}
       </p>
       {comparison.same_layout && <p>Both boards share one settings layout: copying is right here.</p>}
-      {wrong.length === 0 && !comparison.same_layout && <p>It would mean the same here, by luck of these positions.</p>}
+      {copied.proof.verdict === "open" && <p>What it would mean is open, for not every position was read.</p>}
+      {wrong.length === 0 && !comparison.same_layout && copied.proof.verdict !== "open" && (
+        <p>It would mean the same here, by luck of these positions.</p>
+      )}
       {wrong.length > 0 && (
         <ul className="list-disc pl-5">
           {wrong.map((row) => (
             <li key={row.id}>
-              {row.title}: {row.copied} instead of {row.wanted}, <strong>{row.copied_difference}</strong>
+              {row.title}: <strong>{row.copied_difference}</strong>
+              {!row.copied_difference.includes(row.copied) && ` (${row.copied} instead of ${row.wanted})`}
             </li>
           ))}
         </ul>

@@ -95,7 +95,8 @@ export function BankEditor({ element, placed, value, side, unreadable = true, di
           <TextField
             label={`${element.id} typed`}
             className="font-mono text-xl tracking-widest"
-            value={typed ?? marks.join("")}
+            value={typed ?? (value === undefined ? "" : marks.join(""))}
+            placeholder={marks.map(() => symbols[0]).join("")}
             disabled={disabled}
             spellCheck={false}
             autoComplete="off"

@@ -89,7 +89,7 @@ export function BoardDrawing({ name, document, elements, positions, side, select
         <text
           key={placed.ref}
           x={placed.at[0]}
-          y={height - placed.at[1] + 5.4}
+          y={height - placed.at[1] + 8}
           fontSize={5}
           fill="var(--text)"
           className="font-mono"

@@ -67,7 +67,7 @@ function JobSheet({ job }: { job: Job }) {
               <h2 className="text-base">
                 {step.state === "waiting" ? (
                   <span className="block min-h-11 py-2.5 font-normal text-faint">
-                    {step.name}{" "}
+                    {step.name}&ensp;
                     <span className="text-sm">
                       waits for {step.waits_for.map((each) => STEP_NAMES[each]).join(" and ")}
                     </span>

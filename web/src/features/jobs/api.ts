@@ -39,9 +39,9 @@ export function useJobBoard(job: Job, side: "original" | "replacement") {
   });
 }
 
-/** What the comparison hangs on: another plan, another answer. */
+/** What answers hang on: every entry that the server has may change them; what still waits here does not count yet. */
 export function planKey(job: Job) {
-  return [job.id, job.original, job.replacement, JSON.stringify(job.found), JSON.stringify(job.overrides)];
+  return [job.id, job.entry_count];
 }
 
 export function useComparison(job: Job) {
@@ -55,7 +55,8 @@ export function useComparison(job: Job) {
 
 export function useCandidates(job: Job) {
   return useQuery({
-    queryKey: ["candidates", job.id, job.original, JSON.stringify(job.found)],
+    queryKey: ["candidates", ...planKey(job)],
+    placeholderData: keepPreviousData,
     queryFn: () => answer(api.GET("/api/jobs/{job_id}/candidates", at(job.id))),
     enabled: job.original !== null,
   });

@@ -17,7 +17,7 @@ export function useSignIn() {
     mutationFn: (given: Schemas["SignIn"]) => answer(api.POST("/api/session", { body: given })),
     onSuccess: (me) => {
       forgetToken();
-      queries.clear();
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
       queries.setQueryData(["session"], me);
     },
   });
@@ -29,7 +29,8 @@ export function useSignOut() {
     mutationFn: () => answer(api.DELETE("/api/session")),
     onSuccess: () => {
       forgetToken();
-      queries.clear();
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
+      return queries.resetQueries({ queryKey: ["session"] });
     },
   });
 }
