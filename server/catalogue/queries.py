@@ -9,13 +9,9 @@ from twincore.recognise import normal_form, without_look_alikes
 from catalogue.models import Board, BoardRevision, Family, Marking
 from config.errors import NotThere
 
-ALIKE = 0.35
-"""Trigram similarity below which a marking is no longer shown as a possible one."""
-
-
 def boards(search: str = "", family: str = "", status: str = "") -> QuerySet[Board]:
     """Boards by part number; `search` looks in part numbers, markings, makers and titles."""
-    rows = Board.objects.select_related("family", "current")
+    rows = Board.objects.select_related("family", "current").defer("current__document")
     if family:
         rows = rows.filter(family_id=family)
     if status:
@@ -73,9 +69,10 @@ def boards_marked(text: str, most: int = 8) -> list[Hit]:
         return []
     rows = (
         Marking.objects.annotate(alike=TrigramSimilarity("folded", folded))
-        .filter(Q(normal=normal) | Q(folded=folded) | Q(alike__gte=ALIKE))
+        .filter(Q(normal=normal) | Q(folded=folded) | Q(folded__trigram_similar=folded))
         .order_by("-alike", "text")
-        .select_related("board__family")[: most * 3]
+        .select_related("board__current")
+        .defer("board__current__document")[: most * 3]
     )
     hits: dict[int, tuple[int, Hit]] = {}
     for row in rows:

@@ -61,7 +61,7 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     changed the same thing since the client looked).
     """
     job = Job.objects.select_for_update(of=("self",)).select_related("depot").filter(
-        pk=job_id, depot=depot_of(person)
+        pk=job_id, depot=person.depot_id
     ).first()  # fmt: skip
     if job is None:
         raise NotThere("Your depot has no such job.")

@@ -8,7 +8,6 @@ from catalogue.models import Board
 from catalogue.profiles import board_profile
 from config.errors import NotThere, Refused
 from django.db.models import Q, QuerySet
-from people.access import depot_of
 from people.models import Person
 from twincore.errors import TwinError
 from twincore.match import pin_differences
@@ -23,7 +22,7 @@ VERDICTS = ("identical", "within tolerance", "open", "not proved", "different", 
 
 def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
     """The jobs of the person's depot, last changed first."""
-    rows = Job.objects.filter(depot=depot_of(person)).select_related("depot")
+    rows = Job.objects.filter(depot=person.depot_id).select_related("depot")
     if show != "all":
         rows = rows.filter(closed_at__isnull=show == "open")
     if search:
@@ -38,7 +37,7 @@ def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
 def job(person: Person, job_id: UUID) -> Job:
     """One job of the person's depot, with both boards."""
     found = (
-        Job.objects.filter(depot=depot_of(person), pk=job_id)
+        Job.objects.filter(depot=person.depot_id, pk=job_id)
         .select_related(
             "depot", "opened_by", "family_revision__family", "original_revision__board", "replacement_revision__board"
         )

@@ -1,7 +1,7 @@
 """The same problem by a constraint solver, for boards whose tables couple too many points for elimination.
 
-Criteria are minimised in stages, each fixed before the next; the deviations, whose common denominator may not fit
-the solver's 64 bits, are split into 40-bit limbs by weight of a rounded sum and then settled exactly.
+Criteria are minimised in stages, each fixed before the next. The scaled deviations may not fit the solver's 64 bits:
+their sum is written in digits of 40 bits with carries, and minimised from the highest digit down.
 """
 
 from ortools.sat.python import cp_model
@@ -10,7 +10,7 @@ from twincore.errors import LimitError
 from twincore.profile import Value
 from twincore.settings.problem import Problem
 
-LARGEST_SUM = 2**55
+DIGIT = 2**40
 TIE_BITS = 32
 SECONDS = 60.0
 
@@ -43,12 +43,10 @@ def solve(problem: Problem) -> dict[str, Value] | None:
         for literal, value in zip(literals, problem.domains[name], strict=True)
         if value != problem.factory[name]
     ]
-    if sum(cost[2] for _, cost in costs) > LARGEST_SUM:
-        raise LimitError("the deviations of this board have too large a common denominator for the wide solver")
     stages = [
         sum(holds * cost[0] for holds, cost in costs),
         sum(holds * cost[1] for holds, cost in costs),
-        sum(holds * cost[2] for holds, cost in costs),
+        *_digits(model, [(holds, cost[2]) for holds, cost in costs]),
         sum(moved),
         *_tie_stages(at),
     ]
@@ -62,7 +60,7 @@ def solve(problem: Problem) -> dict[str, Value] | None:
             return None
         if status != cp_model.OPTIMAL:
             raise LimitError(f"no best setting was proved within {SECONDS:g} s")
-        model.add(stage == round(solver.objective_value))
+        model.add(stage == solver.value(stage))
         model.clear_hints()
         for literals in at.values():
             for literal in literals:
@@ -71,6 +69,22 @@ def solve(problem: Problem) -> dict[str, Value] | None:
         name: next(v for v, literal in zip(problem.domains[name], literals, strict=True) if solver.value(literal))
         for name, literals in at.items()
     }
+
+
+def _digits(model: cp_model.CpModel, terms: list[tuple[cp_model.IntVar, int]]) -> list[cp_model.LinearExprT]:
+    """The sum of the terms that hold, in digits of 40 bits, the highest first."""
+    digits: list[cp_model.LinearExprT] = []
+    carry: cp_model.LinearExprT = 0
+    weights = [weight for _, weight in terms]
+    while any(weight >= DIGIT for weight in weights):
+        total = sum(holds * (weight % DIGIT) for (holds, _), weight in zip(terms, weights, strict=True)) + carry
+        digit = model.new_int_var(0, DIGIT - 1, "")
+        carry = model.new_int_var(0, len(terms) + 1, "")
+        model.add(total == carry * DIGIT + digit)
+        digits.append(digit)
+        weights = [weight // DIGIT for weight in weights]
+    digits.append(sum(holds * weight for (holds, _), weight in zip(terms, weights, strict=True)) + carry)
+    return digits[::-1]
 
 
 def _tie_stages(at: dict[str, list[cp_model.IntVar]]) -> list[cp_model.LinearExpr]:

@@ -1,0 +1,294 @@
+import json
+from fractions import Fraction
+from random import Random
+from typing import Any
+
+from django.test import SimpleTestCase
+
+from tests import large_boards, random_boards
+from tests.builders import CASES, case_twin, demo_board, demo_family, encoded, record, small_board, small_family, twin_of
+from tests.tick_search import Plain, Settles, fewest_changes
+from twincore import behaviour, profile
+from twincore.behaviour.lockstep import in_lockstep
+from twincore.behaviour.stepwise import step_for_step
+from twincore.behaviour.timing import Distance, earliest_times
+from twincore.behaviour.zones import ExactSearch
+from twincore.errors import DocumentError, EndlessLoopError, UndecidedError
+
+TICK = Fraction(1, 4)
+
+
+def random_pair(seed: int) -> tuple[dict[str, Any], list[dict[str, Any]], behaviour.Twin] | None:
+    """A random family and two boards, the second mostly a small change of the first; None where one is refused."""
+    rng = Random(seed)
+    family = random_boards.family_document(rng)
+    one = random_boards.board_document(rng, family, "A")
+    other = random_boards.changed_copy(rng, one, "B") if rng.random() < 0.7 else random_boards.board_document(rng, family, "B")
+    try:
+        return family, [one, other], twin_of(family, [one, other], {"S": rng.choice(["00", "01", "10", "11"])})
+    except DocumentError:
+        return None
+
+
+class Simulate(SimpleTestCase):
+    def test_normal_bake_as_expected(self) -> None:
+        folder = CASES / "oven-in-register"
+        twin = case_twin("oven-in-register")
+        scenario = profile.parse_scenario((folder / "scenario.json").read_bytes())
+        found = profile.parse_record((folder / "original.settings.json").read_bytes(), twin.original)
+        expected = json.loads((folder / "expected.json").read_text())["simulate"]
+        shown = behaviour.simulate(twin.original, found, twin.family, scenario)
+        self.assertEqual([(e.at, sorted(e.on)) for e in shown], [(e["at"], e["outputs"]) for e in expected])
+
+    def test_agrees_with_a_separate_simulator_in_ticks(self) -> None:
+        compared = 0
+        for seed in range(150):
+            made = random_pair(seed)
+            if made is None:
+                continue
+            family, boards, twin = made
+            rng = Random(seed + 10_000)
+            names = [each["id"] for each in family["inputs"]]
+            steps = [
+                {"at": float(at * TICK), "set": {rng.choice(names): rng.random() < 0.5}}
+                for at in sorted(rng.choices(range(80), k=8))
+            ]
+            scenario = {"format": "worthy-twin/scenario", "version": 1, "steps": steps, "until": 22}
+            try:
+                slow = self.in_ticks(family, boards[0], dict(twin.values[0]), steps)
+            except Settles:
+                continue
+            settings = profile.Record(twin.original.part_number, {
+                "S.1": "on" if twin.values[0]["t"] == 2 else "off", "S.2": "on" if twin.values[0]["mode"] == "q" else "off",
+            })  # fmt: skip
+            fast = behaviour.simulate(twin.original, settings, twin.family, profile.parse_scenario(encoded(scenario)))
+            self.assertEqual([(e.at, set(e.on)) for e in fast], slow, seed)
+            compared += 1
+        self.assertGreater(compared, 60)
+
+    def in_ticks(self, family: Any, board: Any, values: Any, steps: Any) -> list[tuple[Fraction, set[str]]]:
+        plain = Plain(board, values)
+        outputs = {each["id"] for each in family["outputs"]}
+        inputs = {each["id"]: each["id"] == "power" for each in family["inputs"]}
+        config = plain.settle(plain.start(), inputs)
+        found: list[tuple[Fraction, set[str]]] = []
+        for tick in range(22 * 4 + 1):
+            if tick:
+                config = plain.tick(config, inputs)
+            for step in steps:
+                if Fraction(step["at"]) / TICK == tick:
+                    for name, value in step["set"].items():
+                        if inputs[name] != value:
+                            inputs = inputs | {name: value}
+                            config = plain.power(config, inputs) if name == "power" else config
+                            config = plain.settle(config, inputs)
+            on = plain.on(config, inputs) & outputs
+            if not found or found[-1][1] != on:
+                found.append((tick * TICK, on))
+        return found
+
+    def test_undecided_and_endless_are_said(self) -> None:
+        board = demo_board("TVH-2210-B")
+        scenario = profile.Scenario("", (), 10)
+        with self.assertRaisesRegex(UndecidedError, r"purge\.post"):
+            behaviour.simulate(board, record(board, S1="01?110"), demo_family(), scenario)
+        ring = {"start": "s", "states": {
+            "s": {"go": [{"to": "r", "if": {"a": True}}]}, "r": {"go": [{"to": "s", "if": {"a": True}}]}}}  # fmt: skip
+        looping = profile.parse_board(encoded(small_board(ring)))
+        family = profile.parse_family(encoded(small_family()))
+        start = profile.Scenario("", (profile.Step(1, (("a", True),)),), 10)
+        with self.assertRaisesRegex(EndlessLoopError, "a on"):
+            behaviour.simulate(looping, profile.factory_record(looping), family, start)
+
+
+class ProveAgainstTicks(SimpleTestCase):
+    """The exact search against an explicit search in quarter seconds, on random pairs with timers of one to three seconds."""
+
+    def test_fewest_changes_agree(self) -> None:
+        met = {"different": 0, "identical": 0}
+        for seed in range(2000, 2110):
+            made = random_pair(seed)
+            if made is None:
+                continue
+            family, boards, twin = made
+            try:
+                expected = fewest_changes(family, boards, [dict(v) for v in twin.values], most=40_000)
+                proof = behaviour.prove(twin)
+            except (Settles, EndlessLoopError):
+                continue
+            if expected == "large":
+                continue
+            changes = proof.counter_case.changes if proof.counter_case else None
+            self.assertEqual(changes, expected, (seed, proof.verdict, proof.method))
+            met["different" if changes is not None else "identical"] += 1
+        self.assertGreater(min(met.values()), 12)
+
+    def test_cheap_tiers_never_claim_more_than_the_exact_one(self) -> None:
+        claimed = 0
+        for seed in range(3000, 3250):
+            made = random_pair(seed)
+            if made is None:
+                continue
+            twin = made[2]
+            pair = twin.pair(twin.unit())
+            claims = [tier(pair)[0] for tier in (step_for_step, in_lockstep)]
+            if not any(claims):
+                continue
+            try:
+                found = ExactSearch(pair, 20_000).run()
+            except EndlessLoopError:
+                self.assertFalse(claims[1], seed)  # lockstep never passes over a board that may not settle
+                continue
+            self.assertEqual(found.nodes, [], seed)
+            claimed += 1
+        self.assertGreater(claimed, 30)
+
+
+class ProveOvens(SimpleTestCase):
+    def test_in_register(self) -> None:
+        proof = behaviour.prove(case_twin("oven-in-register"))
+        self.assertEqual((proof.verdict, proof.offsets), ("identical", ()))
+
+    def test_lockout_forgotten_over_a_power_loss(self) -> None:
+        proof = behaviour.prove(case_twin("oven-lockout-forgotten"))
+        assert proof.counter_case
+        case = proof.counter_case
+        self.assertEqual((proof.verdict, case.changes, case.fewest, case.at), ("different", 3, True, 30))
+        self.assertEqual((case.original, case.replacement), (("alarm",), ("fan",)))
+
+    def test_divergence_worked_by_hand(self) -> None:
+        # pre-purge 15 against 30: call and airflow at 0 s, and 15 s later one lights and the other still purges
+        family, board = demo_family(), demo_board("TVH-2210-B")
+        twin = behaviour.make_twin(board, record(board, S1="010110"), board, record(board, S1="110110"), family)
+        case = behaviour.prove(twin).counter_case
+        assert case
+        self.assertEqual((case.changes, case.at), (2, 15))
+        self.assertIn("igniter", case.original)
+        self.assertNotIn("igniter", case.replacement)
+
+    def test_verdicts_of_the_demo_world(self) -> None:
+        family = demo_family()
+        original = demo_board("TVH-2420-A")
+        found = record(original, P01=15, P02=60, P03=60, P04=15, prog="2", S1="00")
+        universal = demo_board("OFN-U5")
+        twin = behaviour.make_twin(
+            original, found, universal,
+            record(universal, P01=20, P02=7, P03=2, P04=60, P05=60, P06=10, P07=320, prog="M", J1="1-2"), family,
+        )  # fmt: skip
+        proof = behaviour.prove(twin)
+        self.assertEqual(proof.verdict, "within tolerance")
+        self.assertEqual({o.id: (o.original, o.replacement) for o in proof.offsets}, {"purge.pre": (15, 20), "stage2.delay": (15, 10)})
+        kit = demo_board("OFN-K2")
+        unknown = behaviour.prove(behaviour.make_twin(original, found, kit, profile.factory_record(kit), family))
+        self.assertEqual((unknown.verdict, unknown.missing), ("not proved", ("OFN-K2",)))
+        half = demo_board("TVH-2210-B")
+        undecided = behaviour.prove(behaviour.make_twin(half, record(half, S1="01?110"), half, record(half, S1="010110"), family))
+        self.assertEqual((undecided.verdict, undecided.functions), ("open", ("purge.post",)))
+
+    def test_cost_does_not_grow_with_the_length_of_the_timers(self) -> None:
+        explored = []
+        for factor in (1, 1000, 8 * 3600):
+            twin = case_twin("oven-lockout-forgotten")
+            for values in twin.values:
+                for name in ("purge.pre", "trial", "purge.post"):
+                    values[name] = values[name] * factor  # type: ignore[operator]
+            explored.append(behaviour.prove(twin).explored)
+        self.assertEqual(len(set(explored)), 1)
+
+
+class ProveSpecialCases(SimpleTestCase):
+    def verdict(self, one: dict[str, Any], other: dict[str, Any], **family: Any) -> behaviour.Proof:
+        return behaviour.prove(twin_of(small_family(**family), [small_board(one), small_board(other, "S-2")]))
+
+    def counting(self, limit: int) -> dict[str, Any]:
+        """Sums running minutes: a counter fed by a named clock once a minute while a is on."""
+        return {
+            "start": "rest", "clocks": [{"id": "minute"}], "counters": [{"id": "n", "survives_power_loss": True}],
+            "states": {
+                "rest": {"on": [], "go": [{"to": "run", "if": {"a": True}, "reset": ["minute"]}]},
+                "run": {"on": ["x"], "go": [
+                    {"to": "thaw", "count": {"counter": "n", "reached": limit}, "clear": ["n"]},
+                    {"to": "rest", "if": {"a": False}},
+                    {"to": "run", "after": 60, "clock": "minute", "add": ["n"], "reset": ["minute"]}]},
+                "thaw": {"on": ["y"], "go": [{"to": "rest", "after": 1200}]},
+            },
+        }  # fmt: skip
+
+    def test_a_defrost_interval_of_480_minutes(self) -> None:
+        self.assertEqual(self.verdict(self.counting(480), self.counting(480)).verdict, "identical")
+        case = self.verdict(self.counting(480), self.counting(481)).counter_case
+        assert case
+        self.assertEqual((case.changes, case.at), (1, 480 * 60))
+
+    def test_eight_hour_timers_one_second_apart(self) -> None:
+        def sleeper(seconds: int) -> dict[str, Any]:
+            return {"start": "s", "states": {
+                "s": {"go": [{"to": "w", "if": {"a": True}}]},
+                "w": {"go": [{"to": "s", "if": {"a": False}}, {"to": "r", "after": seconds}]}, "r": {"on": ["x"]}}}  # fmt: skip
+
+        case = self.verdict(sleeper(28_800), sleeper(28_801)).counter_case
+        assert case
+        self.assertEqual((case.changes, case.at), (1, 28_800))
+        self.assertEqual(self.verdict(sleeper(28_800), sleeper(28_800)).verdict, "identical")
+
+    def test_an_input_that_matters_only_after_waiting(self) -> None:
+        # in p nothing reads a; five seconds later q decides by it at once
+        def waits(target: str) -> dict[str, Any]:
+            return {"start": "p", "states": {
+                "p": {"go": [{"to": "q", "after": 5}]},
+                "q": {"go": [{"to": "r", "if": {"a": True}}, {"to": "s", "if": {"a": False}}]},
+                "r": {"on": [target], "go": []}, "s": {"on": []}}}  # fmt: skip
+
+        case = self.verdict(waits("x"), waits("y")).counter_case
+        assert case
+        self.assertEqual(case.changes, 1)
+
+    def test_combinations_that_cannot_occur_are_never_entered(self) -> None:
+        def both(target: str) -> dict[str, Any]:
+            return {"start": "s", "states": {
+                "s": {"go": [{"to": "r", "if": {"a": True, "b": True}}]}, "r": {"on": [target]}}}  # fmt: skip
+
+        self.assertEqual(self.verdict(both("x"), both("y")).verdict, "different")
+        never = self.verdict(both("x"), both("y"), never_together=[{"a": True, "b": True}])
+        self.assertEqual(never.verdict, "identical")
+
+    def test_times_finer_than_a_unit_are_found(self) -> None:
+        # x shows only if a second press falls strictly inside a second: whole seconds alone would miss it
+        def window(shown: bool) -> dict[str, Any]:
+            inside = {"to": "hit", "if": {"b": True}}
+            return {"start": "s", "clocks": [{"id": "k"}], "states": {
+                "s": {"go": [{"to": "first", "after": 1, "reset": ["k"]}]},
+                "first": {"go": [{"to": "armed", "if": {"a": True}, "reset": ["k"]}, {"to": "late", "after": 1}]},
+                "armed": {"go": [{"to": "late", "if": {"a": False}}, {"to": "hit" if shown else "late", "after": 1}, inside]},
+                "hit": {"on": ["x"] if shown else []}, "late": {"on": []}}}  # fmt: skip
+
+        proof = self.verdict(window(True), window(False))
+        assert proof.counter_case
+        self.assertEqual(proof.counter_case.changes, 1)
+
+    def test_the_limit_is_honest(self) -> None:
+        rng = Random(3)
+        one = large_boards.board_document(rng, 40, "A")
+        twin = twin_of(large_boards.family_document(), [one, large_boards.changed_deep(rng, one, "B")])
+        proof = behaviour.prove(twin, limit=50)
+        self.assertIn(proof.verdict, ("not proved", "different"))
+        if proof.verdict == "not proved":
+            self.assertEqual(proof.limit, 50)
+            self.assertGreaterEqual(proof.explored, 50)
+
+    def test_forty_states_ten_inputs_four_clocks_in_register(self) -> None:
+        one = large_boards.board_document(Random(1), 40, "A")
+        twin = twin_of(large_boards.family_document(), [one, {**one, "part_number": "B"}])
+        self.assertEqual(behaviour.prove(twin).verdict, "identical")
+
+
+class Timing(SimpleTestCase):
+    def test_earliest_times_keep_strict_bounds(self) -> None:
+        times = earliest_times(3, [Distance(0, 1, least=5), Distance(0, 2, most=6, strict=True), Distance(1, 2, least=0)])
+        self.assertEqual(times, [0, 5, 5])
+        later = earliest_times(3, [Distance(0, 2, least=10), Distance(1, 2, most=4, strict=True)])
+        assert later
+        self.assertTrue(6 < later[1] <= later[2] == 10)
+
+    def test_impossible_distances_have_no_times(self) -> None:
+        self.assertIsNone(earliest_times(2, [Distance(0, 1, least=5), Distance(0, 1, most=4)]))

@@ -1,0 +1,91 @@
+import contextlib
+import io
+import json
+import tempfile
+from pathlib import Path
+
+from django.test import SimpleTestCase
+
+from tests.builders import CASES, DEMO
+from twincore.cli import main
+
+FAMILY = str(DEMO / "families/deck-oven.family.json")
+OVEN = CASES / "oven-lockout-forgotten"
+
+
+def call(*words: object) -> tuple[int, str, str]:
+    out, err = io.StringIO(), io.StringIO()
+    with contextlib.redirect_stdout(out), contextlib.redirect_stderr(err):
+        code = main([str(word) for word in words])
+    return code, out.getvalue(), err.getvalue()
+
+
+class CommandLine(SimpleTestCase):
+    def setUp(self) -> None:
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+
+    def file(self, name: str, text: str) -> Path:
+        path = self.folder / name
+        path.write_text(text)
+        return path
+
+    def pair(self) -> list[object]:
+        return ["--family", OVEN / "family.json", "--original", OVEN / "original.board.json",
+                "--original-settings", OVEN / "original.settings.json", "--replacement", OVEN / "replacement.board.json",
+                "--replacement-settings", OVEN / "replacement.settings.json"]  # fmt: skip
+
+    def test_check_answers_ok(self) -> None:
+        code, out, _ = call("check", "--family", FAMILY, *sorted((DEMO / "boards").iterdir()))
+        self.assertEqual((code, json.loads(out)), (0, {"ok": True}))
+
+    def test_a_wrong_file_is_named_with_place_and_expectation_and_nothing_is_printed(self) -> None:
+        board = json.loads((DEMO / "boards/TVH-2205.board.json").read_text())
+        board["behaviour"]["states"]["run"]["go"][2]["to"] = "nowhere"
+        path = self.file("bad.json", json.dumps(board))
+        code, out, err = call("check", path)
+        self.assertEqual((code, out), (2, ""))
+        self.assertIn(f"{path}: behaviour.states.run.go[2].to: expected a state", err)
+
+    def test_a_missing_file_is_an_input_error(self) -> None:
+        code, _, err = call("check", self.folder / "none.json")
+        self.assertEqual(code, 2)
+        self.assertIn("none.json: expected a file that can be read", err)
+
+    def test_boards_of_one_layout_are_checked_against_each_other(self) -> None:
+        board = json.loads((DEMO / "boards/TVH-2210-C.board.json").read_text())
+        board["functions"]["tries"] = {"fixed": 3}
+        code, _, err = call("check", DEMO / "boards/TVH-2210-B.board.json", self.file("c.json", json.dumps(board)))
+        self.assertEqual(code, 2)
+        self.assertIn("functions.tries: expected the meaning that TVH-2210-B gives it", err)
+
+    def test_prove_prints_the_counter_case(self) -> None:
+        code, out, _ = call("prove", *self.pair())
+        answer = json.loads(out)
+        self.assertEqual((code, answer["verdict"], answer["counter_case"]["changes"]), (0, "different", 3))
+        self.assertEqual(answer["counter_case"]["steps"][0], {"at": 0, "set": {"call": True}})
+
+    def test_decode_carry_simulate(self) -> None:
+        code, out, _ = call("decode", "--family", OVEN / "family.json", "--board", OVEN / "original.board.json",
+                            "--settings", OVEN / "original.settings.json")  # fmt: skip
+        self.assertEqual((code, json.loads(out)["functions"]["purge.post"]), (0, {"value": 90}))
+        facts = self.file("facts.json", '{"model": "DK2"}')
+        code, out, _ = call("carry", "--family", OVEN / "family.json", "--original", OVEN / "original.board.json",
+                            "--found", OVEN / "original.settings.json", "--replacement", OVEN / "replacement.board.json",
+                            "--facts", facts)  # fmt: skip
+        answer = json.loads(out)
+        self.assertEqual((answer["settings"], answer["misses"], answer["moved"]),
+                         ({"SW1": "0111", "R1": "6"}, {"safety": 0, "other": 0}, 2))  # fmt: skip
+        self.assertEqual(answer["charts"], [])
+        code, out, _ = call("simulate", "--family", OVEN / "family.json", "--board", OVEN / "original.board.json",
+                            "--settings", OVEN / "original.settings.json", "--scenario", OVEN / "scenario.json")  # fmt: skip
+        self.assertEqual(json.loads(out)["outputs"][1], {"at": 19.5, "on": ["fan", "igniter", "valve"]})
+
+    def test_simulating_what_is_open_says_what_to_read(self) -> None:
+        record = self.file("half.json", json.dumps({
+            "format": "worthy-twin/settings", "version": 1, "part_number": "TVH-2210-B", "positions": {"S1": "?10110"}}))
+        code, _, err = call("simulate", "--family", OVEN / "family.json", "--board", OVEN / "original.board.json",
+                            "--settings", record, "--scenario", OVEN / "scenario.json")  # fmt: skip
+        self.assertEqual(code, 2)
+        self.assertIn("expected positions that decide purge.pre", err)

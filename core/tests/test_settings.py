@@ -1,0 +1,284 @@
+import json
+from fractions import Fraction
+from itertools import product
+from random import Random
+from typing import Any
+
+from django.test import SimpleTestCase
+from hypothesis import given, settings as hypothesis_settings, strategies as st
+
+from tests.builders import demo_board, demo_family, encoded, record
+from twincore import profile
+from twincore.profile import Board, Family, Value
+from twincore.settings import carry, chart_rows, copy_positions, cpsat, decode, eliminate, judge, unreadable_points
+from twincore.settings.problem import build_problem, deviation
+
+FUNCTIONS = [
+    {"id": "n1", "type": "number", "importance": "safety", "tolerance": {"below": 1, "above": 0.5}},
+    {"id": "n2", "type": "count", "importance": "behaviour", "if_absent": 0},
+    {"id": "c1", "type": "choice", "choices": ["p", "q", "r"], "importance": "safety"},
+    {"id": "f1", "type": "flag", "importance": "comfort"},
+]
+
+
+def family() -> Family:
+    return profile.parse_family(encoded({
+        "format": "worthy-twin/family", "version": 1, "id": "f", "inputs": [{"id": "power"}],
+        "outputs": [{"id": "x"}], "functions": FUNCTIONS,
+    }))  # fmt: skip
+
+
+def random_board(rng: Random, number: str, switches: int, scope: int, gaps: bool = True) -> Board:
+    """A board whose functions are tables over random groups of switches, a rotary, sometimes with reserved gaps."""
+    elements: list[dict[str, Any]] = [
+        {"id": "S", "kind": "dip", "positions": switches, "factory": "".join(rng.choice("01") for _ in range(switches)),
+         "locked": [1] if rng.random() < 0.3 else []},
+        {"id": "R", "kind": "rotary", "values": ["0", "1", "2"], "factory": rng.choice("012")},
+    ]  # fmt: skip
+    domains = {f"S.{i + 1}": ["off", "on"] for i in range(switches)} | {"R": ["0", "1", "2"]}
+    functions: dict[str, Any] = {}
+    for definition in FUNCTIONS:
+        if rng.random() < 0.15:
+            continue
+        points = rng.sample(sorted(domains), min(scope, len(domains)))
+        rows = [
+            {"when": dict(zip(points, values, strict=True)), "value": random_value(rng, definition)}
+            for values in product(*(domains[p] for p in points))
+            if not (gaps and rng.random() < 0.15)
+        ]
+        functions[str(definition["id"])] = {"table": rows or [{"when": {}, "value": random_value(rng, definition)}]}
+    return profile.parse_board(encoded({
+        "format": "worthy-twin/board", "version": 1, "part_number": number, "maker": "m", "title": "t", "family": "f",
+        "status": "current", "settings": elements, "functions": functions,
+    }))  # fmt: skip
+
+
+def random_value(rng: Random, definition: dict[str, Any]) -> Any:
+    match definition["type"]:
+        case "choice":
+            return rng.choice("pqr")
+        case "flag":
+            return rng.random() < 0.5
+        case "count":
+            return rng.randrange(5)
+    return rng.choice([0, 0.1, 1, 1.5, 2, 3, 7])
+
+
+def random_found(rng: Random, board: Board, unreadable: float) -> profile.Record:
+    return profile.Record(board.part_number, {
+        name: None if rng.random() < unreadable else rng.choice(point.domain) for name, point in board.points.items()
+    })  # fmt: skip
+
+
+def value_by_rows(board: Board, name: str, positions: dict[str, Value]) -> Value | None:
+    """A function's value straight from the document; None is reserved."""
+    node = board.document["functions"][name]
+    for row in node["table"]:
+        if all(positions[p] == v for p, v in row["when"].items()):
+            return row["value"]  # type: ignore[no-any-return]
+    return None
+
+
+def all_positions(board: Board) -> list[dict[str, Value]]:
+    return [dict(zip(board.points, values, strict=True)) for values in product(*(p.domain for p in board.points.values()))]
+
+
+class Decode(SimpleTestCase):
+    def test_agrees_with_enumeration_of_every_position(self) -> None:
+        for seed in range(60):
+            rng = Random(seed)
+            board = random_board(rng, "A", 4, 3)
+            found = random_found(rng, board, 0.3)
+            fits = [p for p in all_positions(board) if all(v in (None, p[n]) for n, v in found.points.items())]
+            for name, decoded in decode(board, found, family()).items():
+                values = {value_by_rows(board, name, positions) for positions in fits}
+                self.assertEqual(set(decoded.values), values - {None}, (seed, name))
+                self.assertEqual(decoded.reserved, None in values, (seed, name))
+
+    def test_binary_address_bank_and_rotary_codes(self) -> None:
+        # standard arithmetic: binary weights 1 2 4 8, and the reflected Gray code n ^ (n >> 1)
+        codes = {"binary": lambda n: n, "gray": lambda n: n ^ (n >> 1)}
+        for code in codes.values():
+            table = [
+                {"when": {f"S.{bit + 1}": "on" if code(n) >> bit & 1 else "off" for bit in range(4)}, "value": n}
+                for n in range(16)
+            ]
+            board = profile.parse_board(encoded({
+                "format": "worthy-twin/board", "version": 1, "part_number": "A", "maker": "m", "title": "t",
+                "family": "f", "status": "current", "functions": {"n2": {"table": table}},
+                "settings": [{"id": "S", "kind": "dip", "positions": 4, "factory": "0000"}],
+            }))  # fmt: skip
+            for n in range(16):
+                written = "".join(str(code(n) >> bit & 1) for bit in range(4))
+                self.assertEqual(decode(board, record(board, S=written), family())["n2"].values, (n,))
+
+    def test_hexadecimal_rotary_read_as_numbers(self) -> None:
+        symbols = "0123456789ABCDEF"  # hexadecimal digits; a table, for letters do not read as numbers
+        table = [{"when": {"R": symbol}, "value": int(symbol, 16)} for symbol in symbols]
+        board = profile.parse_board(encoded({
+            "format": "worthy-twin/board", "version": 1, "part_number": "A", "maker": "m", "title": "t", "family": "f",
+            "status": "current", "settings": [{"id": "R", "kind": "rotary", "values": list(symbols), "factory": "0"}],
+            "functions": {"n2": {"table": table}, "n1": {"fixed": 1}},
+        }))  # fmt: skip
+        self.assertEqual(decode(board, record(board, R="B"), family())["n2"].answer(), {"value": 11})
+
+    def test_parameter_with_scale_and_offset_is_exact(self) -> None:
+        board = profile.parse_board(encoded({
+            "format": "worthy-twin/board", "version": 1, "part_number": "A", "maker": "m", "title": "t", "family": "f",
+            "status": "current",
+            "settings": [{"id": "P", "kind": "parameter", "min": 0, "max": 3, "step": 0.1, "factory": 0.3}],
+            "functions": {"n1": {"from": "P", "scale": 0.1, "offset": -2}},
+        }))  # fmt: skip
+        self.assertEqual(decode(board, record(board, P=0.3), family())["n1"].values, (Fraction(-197, 100),))
+
+
+class Carry(SimpleTestCase):
+    def best_by_enumeration(self, original: Board, found: profile.Record, replacement: Board) -> Any:
+        """The order of the criteria, written out again over every position of the replacement."""
+        fam = family()
+        wanted = {n: d.values[0] for n, d in decode(original, found, fam).items() if d.decided}
+        for definition in fam.functions:
+            if definition.id not in original.functions and definition.if_absent is not None:
+                wanted[definition.id] = definition.if_absent
+        ranked = []
+        for positions in all_positions(replacement):
+            if any(p.locked and positions[n] != p.factory for n, p in replacement.points.items()):
+                continue
+            got = {name: value_by_rows(replacement, name, positions) for name in replacement.functions}
+            if None in got.values():
+                continue
+            misses, total = {True: 0, False: 0}, Fraction(0)
+            for definition in fam.functions:
+                if definition.id not in wanted:
+                    continue
+                value = got.get(definition.id, definition.if_absent)
+                if value is None or not definition.within(wanted[definition.id], value):
+                    misses[definition.importance == "safety"] += 1
+                total += deviation(wanted[definition.id], value, definition)
+            moved = sum(positions[n] != p.factory for n, p in replacement.points.items())
+            order = [p.domain.index(positions[n]) for n, p in replacement.points.items()]
+            ranked.append(((misses[True], misses[False], total, moved, order), positions))
+        return min(ranked, key=lambda each: each[0], default=None)
+
+    def test_agrees_with_enumeration(self) -> None:
+        for seed in range(80):
+            rng = Random(seed)
+            original, replacement = random_board(rng, "A", 4, 3), random_board(rng, "B", 5, 3)
+            found = random_found(rng, original, 0.15)
+            best = self.best_by_enumeration(original, found, replacement)
+            carried = carry(original, found, replacement, family())
+            if best is None:
+                self.assertIsNone(carried.record, seed)
+                self.assertTrue(carried.why, seed)
+                continue
+            assert carried.record is not None
+            self.assertEqual(carried.record.points, best[1], seed)
+            self.assertEqual((carried.misses(True), carried.misses(False), carried.moved), (best[0][0], best[0][1], best[0][3]))
+
+    def test_two_exact_solvers_agree_on_larger_boards(self) -> None:
+        for seed in range(6):
+            rng = Random(seed)
+            board = random_board(rng, "B", 14, 5, gaps=seed % 2 == 0)
+            wanted = {"n1": 2, "n2": 3, "c1": "q", "f1": True}
+            problem = build_problem(board, family(), wanted)  # type: ignore[arg-type]
+            self.assertEqual(eliminate.solve(problem), cpsat.solve(problem), seed)
+
+    def test_sums_beyond_64_bits_stay_exact(self) -> None:
+        # eleven primes as wanted values: the common denominator of the relative deviations has 36 bits a function more
+        primes = [10007, 10009, 10037, 10039, 10061, 10067, 10069, 10079, 10091, 10093, 10099]
+        functions = [{"id": f"n{p}", "type": "number", "importance": "comfort"} for p in primes]
+        wide = profile.parse_family(encoded({
+            "format": "worthy-twin/family", "version": 1, "id": "f", "inputs": [{"id": "power"}],
+            "outputs": [{"id": "x"}], "functions": functions,
+        }))  # fmt: skip
+        rng = Random(5)
+        tables = {}
+        for prime in primes:
+            points = [f"S.{n}" for n in rng.sample(range(1, 9), 3)]
+            tables[f"n{prime}"] = {"table": [
+                {"when": dict(zip(points, values, strict=True)), "value": prime + rng.randrange(-9, 9)}
+                for values in product(["off", "on"], repeat=3)
+            ]}  # fmt: skip
+        board = profile.parse_board(encoded({
+            "format": "worthy-twin/board", "version": 1, "part_number": "B", "maker": "m", "title": "t", "family": "f",
+            "status": "current", "settings": [{"id": "S", "kind": "dip", "positions": 8, "factory": "00000000"}],
+            "functions": tables,
+        }))  # fmt: skip
+        problem = build_problem(board, wide, {f"n{p}": p for p in primes})
+        self.assertGreater(max(cost[2] for term in problem.terms for _, cost in term.cases), 2**64)
+        self.assertEqual(eliminate.solve(problem), cpsat.solve(problem))
+
+    def test_everything_reserved_is_said(self) -> None:
+        family_ = demo_family()
+        original = demo_board("TVH-2210-B")
+        node = {"table": [{"when": {"SW1.1": "on", "SW1.4": "on"}, "value": 7}]}
+        source = json.loads(profile.dump(demo_board("OFN-U3").document))
+        source["functions"]["trial"] = node
+        source["settings"][0]["locked"] = [1]
+        source["settings"][0]["factory"] = "0111"
+        replacement = profile.parse_board(encoded(source))
+        carried = carry(original, record(original, S1="010110"), replacement, family_)
+        self.assertIsNone(carried.record)
+        self.assertEqual(carried.why, ("trial",))
+
+    def test_demo_pair_worked_by_hand(self) -> None:
+        # S1 010110: pre-purge 15, trial 10, post-purge 90, restart manual; SW1 is upside down, R1 counts 15 s a mark
+        original, replacement = demo_board("TVH-2210-B"), demo_board("TVH-2214-A")
+        carried = carry(original, record(original, S1="010110"), replacement, demo_family())
+        assert carried.record is not None
+        self.assertEqual(profile.written_positions(replacement, carried.record.points), {"SW1": "0111", "R1": "6"})
+        self.assertTrue(all(row.verdict == "same" for row in carried.functions))
+
+    def test_what_cannot_be_met_gets_the_nearest(self) -> None:
+        original, replacement = demo_board("TVH-2420-A"), demo_board("OFN-U5")
+        found = record(original, P01=15, P02=60, P03=60, P04=15, prog="2", S1="00")
+        rows = {row.id: row for row in carry(original, found, replacement, demo_family()).functions}
+        self.assertEqual((rows["purge.pre"].got, rows["purge.pre"].verdict), (20, "within tolerance"))
+        self.assertEqual(rows["stage2.delay"].got, 10)  # 10 and 20 are equally far from 15; only 10 is allowed
+
+
+class Schools(SimpleTestCase):
+    def test_copying_is_right_within_one_layout_and_wrong_across(self) -> None:
+        original, fam = demo_board("TVH-2210-B"), demo_family()
+        found = record(original, S1="110110")
+        wanted = {name: each for name, each in decode(original, found, fam).items()}
+        same = copy_positions(original, found, demo_board("TVH-2210-C"))
+        self.assertTrue(all(r.verdict == "same" for r in judge(wanted, demo_board("TVH-2210-C"), same.record, fam)))
+        other = copy_positions(original, found, demo_board("OFN-U3"))
+        self.assertEqual(other.without_place, ("S1.5", "S1.6"))
+        verdicts = {r.id: r.verdict for r in judge(wanted, demo_board("OFN-U3"), other.record, fam)}
+        self.assertEqual(verdicts["purge.post"], "off")
+
+    def test_chart_rows_hold_are_possible_or_fall_away(self) -> None:
+        document = json.loads(profile.dump(demo_board("TVH-2214-A").document))
+        document["charts"] = [{"id": "leaflet", "rows": [
+            {"if": {"model": "DK2", "made": {"from": 2001, "to": 2005}}, "set": {"SW1": "01--"}},
+            {"if": {"model": "DK3"}, "set": {"R1": "4"}},
+        ]}]  # fmt: skip
+        board = profile.parse_board(encoded(document))
+        rows = chart_rows(board, {"model": "DK2", "made": 2003})
+        self.assertEqual([(r.row, r.missing) for r in rows], [(0, ())])
+        self.assertEqual([(r.row, r.missing) for r in chart_rows(board, {"model": "DK2"})], [(0, ("made",))])
+        self.assertEqual(chart_rows(board, {"model": "DK2", "made": 2006}), [])
+
+
+class Unreadable(SimpleTestCase):
+    def test_says_what_hangs_on_a_point_and_which_reading_helps_most(self) -> None:
+        board = demo_board("TVH-2210-B")
+        points = unreadable_points(board, record(board, S1="?1??1?"), demo_family())
+        by_name = {p.point: p for p in points}
+        self.assertEqual(by_name["S1.1"].functions, ("purge.pre",))
+        self.assertEqual(by_name["S1.1"].decides, 1)
+        self.assertEqual(by_name["S1.3"].functions, ("purge.post",))
+        self.assertEqual(by_name["S1.3"].decides, 0)  # S1.4 is needed too
+        self.assertEqual(by_name["S1.6"].functions, ())
+        self.assertEqual(points[0].point, "S1.1")
+
+
+class ExactNumbers(SimpleTestCase):
+    @hypothesis_settings(max_examples=60, deadline=None)
+    @given(st.decimals(min_value=-10**6, max_value=10**6, places=4))
+    def test_numbers_survive_reading_and_writing(self, number: Any) -> None:
+        facts = profile.parse_facts(b'{"n": %s}' % str(number).encode())
+        self.assertEqual(facts["n"], Fraction(number))
+        self.assertEqual(float(facts["n"]), float(number))

@@ -1,0 +1,41 @@
+from jobs.tests.world import WorldTestCase
+
+
+class Bench(WorldTestCase):
+    def setUp(self) -> None:
+        self.sign_in()
+
+    def test_two_boards_without_a_job(self) -> None:
+        found = self.post("bench/compare", {"original": "TVH-2210-B", "replacement": "OFN-U3", "found": {"S1": "010110"}})
+        self.assertEqual(found["plan"], {"SW1": "0111", "R1": "6"})
+        self.assertEqual(found["proof"]["verdict"], "different")
+        self.assertEqual(
+            found["proof"]["told"],
+            [
+                "At 0 s: Call for heat begins.",
+                "At 30 s: Supply on ends, then begins again.",
+                "At 30 s the original shows: Alarm lamp, Alarm relay (Locked out).",
+                "The replacement shows: Fan (Proving airflow).",
+            ],
+        )
+        self.assertEqual(found["copied"]["without_place"], ["S1.5", "S1.6"])
+
+    def test_wrong_input_is_refused_with_its_place(self) -> None:
+        pair = {"original": "TVH-2210-B", "replacement": "OFN-U3"}
+        self.post("bench/compare", {**pair, "replacement": "none"}, 404)
+        problem = self.post("bench/compare", {**pair, "found": {"S1": "01"}}, 422)
+        self.assertEqual(problem["faults"][0]["place"], "positions.S1")
+        self.post("bench/compare", {**pair, "plan": {"R1": "99"}}, 422)
+        bad = {"steps": [{"at": 5, "set": {"nothing": True}}, {"at": 1, "set": {}}], "until": 0}
+        places = [fault["place"] for fault in self.post("bench/play", {"pair": pair, "scenario": bad}, 422)["faults"]]
+        self.assertEqual(places, ["steps[0].set.nothing", "steps[1].at", "until"])
+        self.post("bench/play", {"pair": pair, "scenario": {"steps": [{"at": -1, "set": {}}], "until": 1}}, 422)
+        unread = {**pair, "found": {"S1": "??????"}}
+        self.assertIn("purge.pre", self.post("bench/play", {"pair": unread, "scenario": {"steps": [], "until": 1}}, 422)["detail"])
+
+    def test_both_tracks_of_a_scenario(self) -> None:
+        pair = {"original": "TVH-2210-B", "replacement": "OFN-U3", "found": {"S1": "010110"}}
+        steps = [{"at": 0, "set": {"call": True}}, {"at": 30, "set": {"power": False}}, {"at": 31.5, "set": {"power": True}}]
+        played = self.post("bench/play", {"pair": pair, "scenario": {"steps": steps, "until": 40}})
+        self.assertEqual(played["original"][-1], {"at": 31.5, "on": ["alarm", "relay"], "states": ["lockout"]})
+        self.assertEqual(played["replacement"][-1], {"at": 31.5, "on": ["fan"], "states": ["prove"]})

@@ -1,0 +1,76 @@
+import json
+
+from catalogue.models import Board
+from jobs.tests.world import WorldTestCase
+
+
+class Search(WorldTestCase):
+    def setUp(self) -> None:
+        self.sign_in()
+
+    def found(self, text: str) -> list[tuple[str, str]]:
+        return [(hit["part_number"], hit["how"]) for hit in self.get(f"boards/marked?text={text}")]
+
+    def test_a_marking_however_written_finds_its_board_first(self) -> None:
+        self.assertEqual(self.found("TVH-2210-B")[0], ("TVH-2210-B", "as printed"))
+        self.assertEqual(self.found("tvh 2210b")[0], ("TVH-2210-B", "written differently"))
+        self.assertEqual(self.found("TVH-22IO-8")[0], ("TVH-2210-B", "a letter and a digit taken for each other"))
+        self.assertEqual(self.found("0-2205-00")[0], ("TVH-2205", "as printed"))
+        self.assertEqual(self.found("zzzz"), [])
+
+    def test_lists_are_paged_and_filtered(self) -> None:
+        page = self.get("boards?size=3&page=2")
+        self.assertEqual((len(page["items"]), page["total"], page["page"]), (3, Board.objects.count(), 2))
+        made = self.get("boards?status=current&search=Omnifen")
+        self.assertEqual({each["part_number"] for each in made["items"]}, {"OFN-U3", "OFN-U5", "OFN-K2"})
+        self.get("boards?page=0", 422)
+        self.get("boards/none", 404)
+        self.get("families/none", 404)
+
+
+class Load(WorldTestCase):
+    def load(self, text: str, status: int = 200, keep: bool = True) -> dict[str, object]:
+        response = self.client.post(f"/api/documents?keep={str(keep).lower()}", text, content_type="application/json")
+        return self.answer(response, status)  # type: ignore[no-any-return]
+
+    def board(self) -> dict[str, object]:
+        return json.loads(self.client.get("/api/boards/OFN-U3/file").content)  # type: ignore[no-any-return]
+
+    def test_a_technician_may_not(self) -> None:
+        self.sign_in("wennick")
+        self.assertIn("parts lead", str(self.load(json.dumps(self.board()), 403)["detail"]))
+
+    def test_a_changed_board_gets_a_new_revision_and_the_same_one_does_not(self) -> None:
+        self.sign_in("corm")
+        text = json.dumps(self.board() | {"title": "New title"})
+        self.assertEqual(self.load(text, keep=False)["revision"], 2)
+        self.assertEqual(self.get("boards/OFN-U3")["revision"], 1)
+        self.assertEqual((self.load(text)["revision"], self.load(text)["new"]), (2, False))
+        numbers = [each["number"] for each in self.get("boards/OFN-U3/revisions")["items"]]
+        self.assertEqual(numbers, [2, 1])
+        self.assertEqual(self.get("boards/OFN-U3?revision=1")["document"]["title"], "Universal burner board, one stage")
+
+    def test_a_faulty_board_is_refused_whole(self) -> None:
+        self.sign_in("corm")
+        board = self.board() | {"title": "Half", "status": "perhaps"}
+        problem = self.load(json.dumps(board), 422)
+        self.assertEqual(problem["faults"][0]["place"], "status")  # type: ignore[index]
+        self.assertEqual(self.get("boards/OFN-U3")["title"], "Universal burner board, one stage")
+        self.load("not json", 422)
+        self.load(json.dumps(self.board() | {"family": "nowhere"}), 422)
+        self.load(json.dumps({"format": "worthy-twin/scenario", "version": 1, "steps": [], "until": 1}), 422)
+        self.load("[" * 200_000, 422)
+
+    def test_a_layout_with_another_meaning_is_refused(self) -> None:
+        self.sign_in("corm")
+        board = self.board() | {"settings_layout": "tvh-22xx-r2"}
+        self.assertIn("tvh-22xx-r2", str(self.load(json.dumps(board), 422)["faults"]))
+
+    def test_a_family_that_its_boards_no_longer_fit_is_refused(self) -> None:
+        self.sign_in("corm")
+        family = json.loads(self.client.get("/api/families/deck-oven/file").content)
+        family["functions"] = [f for f in family["functions"] if f["id"] != "trial"]
+        problem = self.load(json.dumps(family), 422)
+        self.assertIn("OFN-U3: functions.trial", str(problem["faults"]))
+        family = json.loads(self.client.get("/api/families/deck-oven/file").content) | {"title": "Ovens"}
+        self.assertEqual(self.load(json.dumps(family))["revision"], 2)

@@ -1,0 +1,16 @@
+import json
+
+from config.api import api
+from django.conf import settings
+from django.core.management import call_command
+from django.test import TestCase
+
+
+class Contracts(TestCase):
+    def test_the_openapi_document_in_the_repository_is_the_servers(self) -> None:
+        kept = json.loads((settings.ROOT / "docs" / "openapi.json").read_text())
+        served = json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/"), default=str))
+        self.assertEqual(kept, served)
+
+    def test_no_migration_is_missing(self) -> None:
+        call_command("makemigrations", check=True, dry_run=True, verbosity=0)

@@ -1,0 +1,152 @@
+from typing import Any
+from uuid import uuid4
+
+from jobs.models import Entry
+from jobs.tests.world import WorldTestCase
+
+BY_EYE = {"read_how": "by eye"}
+
+
+class Entries(WorldTestCase):
+    def setUp(self) -> None:
+        self.sign_in()
+
+    def test_an_entry_changes_the_state_and_stays_in_the_history(self) -> None:
+        job = self.job(3)
+        before = job.entry_count
+        shown = self.entry(job, "found.S1", "010110", **BY_EYE)
+        self.assertEqual((shown["found"], shown["how"], shown["entry_count"]), ({"S1": "010110"}, {"S1": "by eye"}, before + 1))
+        newest = self.get(f"jobs/{job.pk}/entries")["items"][0]
+        self.assertEqual(
+            (newest["target"], newest["before"], newest["after"], newest["read_how"], newest["by"]),
+            ("found.S1", None, "010110", "by eye", "Wennick Tarl"),
+        )
+
+    def test_sending_one_twice_changes_nothing(self) -> None:
+        job = self.job(3)
+        body = {"id": str(uuid4()), "target": "found.S1", "before": None, "after": "010110", **BY_EYE}
+        first = self.post(f"jobs/{job.pk}/entries", body)
+        again = self.post(f"jobs/{job.pk}/entries", body)
+        self.assertEqual(first, again)
+        self.assertEqual(Entry.objects.filter(pk=body["id"]).count(), 1)
+
+    def test_the_second_of_two_people_is_told_what_changed(self) -> None:
+        job = self.job(3)
+        self.entry(job, "found.S1", "010110", **BY_EYE)
+        self.sign_in("corm")
+        problem = self.entry(job, "found.S1", "111110", before=None, status=409, **BY_EYE)
+        self.assertIn("Wennick Tarl set it to 010110", problem["detail"])
+        self.assertEqual(problem["now"], "010110")
+        self.assertEqual(self.get(f"jobs/{job.pk}")["found"], {"S1": "010110"})
+        self.entry(job, "found.S1", "111110", before="010110", **BY_EYE)
+
+    def test_two_people_may_change_different_things(self) -> None:
+        job = self.job(4)
+        self.entry(job, "found.R1", "1", before="2", **BY_EYE)
+        self.sign_in("corm")
+        shown = self.entry(job, "found.J1", "1-2", before="2-3", **BY_EYE)
+        self.assertEqual(shown["found"], {"J1": "1-2", "R1": "1", "S1": "1?1"})
+
+    def test_values_that_are_none_are_refused_with_what_was_expected(self) -> None:
+        job = self.job(3)
+        problem = self.entry(job, "found.S1", "0101", status=422, **BY_EYE)
+        self.assertEqual(problem["faults"][0]["place"], "positions.S1")
+        self.assertIn("6 places", problem["faults"][0]["expected"])
+        self.entry(job, "found.Q", "1", status=422, **BY_EYE)
+        self.entry(job, "found.S1", "010110", status=422, read_how="guessed")
+        self.entry(job, "nonsense", "1", status=422)
+        self.entry(job, "confirmed.nowhere", {"note": ""}, status=422)
+        self.post(f"jobs/{job.pk}/entries", {"id": "not an id", "target": "original"}, 422)
+        self.assertEqual(self.get(f"jobs/{job.pk}")["entry_count"], 4)
+
+    def test_what_waits_is_refused_until_the_hold_point_is_confirmed(self) -> None:
+        job = self.job(3)
+        self.entry(job, "confirmed.make_safe", None, before={"note": "Lock 14, proved dead, gas cock shut"})
+        problem = self.entry(job, "found.S1", "010110", status=400, **BY_EYE)
+        self.assertIn("waits for: make safe", problem["detail"])
+
+    def test_a_change_below_reopens_what_hangs_on_it(self) -> None:
+        job = self.job(5)
+        shown = self.entry(job, "found.S1", "010110", before="110110", **BY_EYE)
+        done = {step["id"] for step in shown["steps"] if step["state"] == "done"}
+        self.assertEqual(done, {"rule_out", "recognise", "choose", "make_safe"})
+        self.assertIsNone(shown["left"])
+
+    def test_the_plan_needs_a_reason_for_what_is_open(self) -> None:
+        job = self.job(4)
+        problem = self.entry(job, "confirmed.carry_over", {"note": ""}, status=400)
+        self.assertIn("After flame loss", problem["detail"])
+        self.entry(job, "reason.restart", "Manual is the safer one")
+        self.entry(job, "confirmed.carry_over", {"note": ""})
+
+    def test_an_off_register_verdict_needs_a_reason(self) -> None:
+        job = self.job(5)
+        self.assertIn("different", self.entry(job, "confirmed.prove", {"note": " "}, status=400)["detail"])
+        shown = self.entry(job, "confirmed.prove", {"note": "Owner accepts until Friday"})
+        self.assertEqual(shown["verdict"], "different")
+
+    def test_an_incomplete_record_is_not_complete(self) -> None:
+        job = self.job(3)
+        self.assertIn("Not read yet: S1", self.entry(job, "confirmed.record", {"note": ""}, status=400)["detail"])
+
+    def test_a_closed_job_changes_no_more(self) -> None:
+        job = self.job(1)
+        self.assertIn("closed", self.entry(job, "found.S1", "000000", before="010110", status=400, **BY_EYE)["detail"])
+
+    def test_another_depots_job_is_not_there(self) -> None:
+        job = self.job(3)
+        self.sign_in("ildro")
+        for path in ("", "/entries", "/comparison", "/candidates", "/sheet.pdf", "/sheet.json", "/boards/original"):
+            self.get(f"jobs/{job.pk}{path}", 404)
+        self.entry(job, "found.S1", "010110", status=404, **BY_EYE)
+        self.assertEqual(self.get("jobs?show=all")["total"], 0)
+
+    def test_the_job_keeps_the_revision_that_it_used(self) -> None:
+        self.sign_in("corm")
+        text = self.client.get("/api/boards/TVH-2210-B/file").content.decode()
+        changed = text.replace('"Burner board, one stage"', '"Burner board, revised"')
+        self.answer(self.client.post("/api/documents", changed, content_type="application/json"), 200)
+        self.assertEqual(self.get("boards/TVH-2210-B")["revision"], 2)
+        self.assertEqual(self.get(f"jobs/{self.job(3).pk}")["original_board"]["revision"], 1)
+        self.assertEqual(self.get(f"jobs/{self.job(3).pk}/boards/original")["title"], "Burner board, revised")
+
+
+class WholeJob(WorldTestCase):
+    def test_from_opening_to_closing(self) -> None:
+        self.sign_in()
+        new = {"id": str(uuid4()), "machine": "Deck oven 9, Tidegate Bakery", "complaint": "dead"}
+        job = self.post("jobs", new)
+        self.assertEqual(self.post("jobs", new)["code"], job["code"])
+
+        def add(target: str, after: Any, **more: Any) -> Any:
+            body = {"id": str(uuid4()), "target": target, "after": after, **more}
+            return self.post(f"jobs/{job['id']}/entries", body)
+
+        add("confirmed.rule_out", {"note": "fuse fine, 231 V"})
+        add("original", "TVH-2210-B")
+        best = self.get(f"jobs/{job['id']}/candidates")
+        self.assertEqual(best["judged_on"], "factory settings")
+        self.assertEqual(best["candidates"][0]["verdict"], "identical")
+        last = best["candidates"][-1]
+        self.assertEqual((last["part_number"], last["pins"][0]["pin"]), ("TVH-2210-X", "4"))
+        add("replacement", "TVH-2214-A")
+        add("confirmed.make_safe", {"note": "lock 2"})
+        add("found.S1", "010110", read_how="by eye")
+        add("confirmed.record", {"note": ""})
+        comparison = self.get(f"jobs/{job['id']}/comparison")
+        self.assertEqual(comparison["plan"], {"SW1": "0111", "R1": "6"})
+        self.assertEqual(comparison["proof"]["verdict"], "identical")
+        worse = add("override.R1", "0") and self.get(f"jobs/{job['id']}/comparison")
+        self.assertEqual(worse["other_misses"], 1)
+        self.assertIn("90 s shorter", [row["difference"] for row in worse["rows"]])
+        add("override.R1", None, before="0")
+        add("confirmed.carry_over", {"note": ""})
+        played = self.post(f"jobs/{job['id']}/play", {"steps": [{"at": 0, "set": {"call": True}}], "until": 40})
+        self.assertEqual(played["original"], [{**e, "states": s["states"]} for e, s in zip(
+            played["replacement"], played["original"], strict=True)])  # fmt: skip
+        add("confirmed.fit", {"note": ""})
+        add("confirmed.prove", {"note": "baked a tray"})
+        closed = add("confirmed.hand_over", {"note": ""})
+        self.assertTrue(closed["closed"])
+        self.assertEqual(closed["left"], {"SW1": "0111", "R1": "6"})
+        self.assertEqual(self.get("jobs?show=closed&search=Deck oven 9")["total"], 1)

@@ -1,0 +1,34 @@
+import io
+
+from catalogue.tests.test_queries import QueryCounts
+from pypdf import PdfReader
+from twincore.profile import open_document
+
+from jobs.tests.world import WorldTestCase
+
+
+class JobSheet(WorldTestCase):
+    def setUp(self) -> None:
+        self.sign_in()
+
+    def test_the_pdf_read_back_says_what_the_record_says(self) -> None:
+        response = self.client.get(f"/api/jobs/{self.job(5).pk}/sheet.pdf")
+        self.assertEqual(response["Content-Type"], "application/pdf")
+        text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(response.content)).pages)
+        words = " ".join(text.split())
+        for expected in ("SQ-0005", "TVH-2210-B", "OFN-U3", "110110", "0110", "Off register", "Pre-purge", "still open"):
+            self.assertIn(expected, words)
+
+    def test_the_json_is_a_document_of_the_published_format(self) -> None:
+        data = self.client.get(f"/api/jobs/{self.job(2).pk}/sheet.json").content
+        root = open_document(data, "job").root
+        self.assertEqual(root["twin_check"]["verdict"], "within tolerance")
+        self.assertEqual(root["replacement"]["positions"]["P01"], 20)
+        self.assertEqual(len(root["entries"]), self.job(2).entry_count)
+
+
+class Queries(QueryCounts):
+    def test_a_jobs_pages_take_a_fixed_number_of_queries(self) -> None:
+        self.counted(4, "jobs?show=all")
+        self.counted(3, f"jobs/{self.job(3).pk}")
+        self.counted(5, f"jobs/{self.job(1).pk}/entries")

@@ -1,0 +1,53 @@
+"""The demo world for server tests, and a client that speaks JSON."""
+
+import json
+from datetime import UTC, datetime
+from typing import Any
+from uuid import uuid4
+
+from django.conf import settings
+from django.test import Client, TestCase
+
+from jobs.demo import PEOPLE, load_demo_world
+from jobs.models import Job
+from people.models import Person
+
+NOW = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
+PASSWORDS = {username: password for username, password, *_ in PEOPLE}
+
+
+class WorldTestCase(TestCase):
+    """Every test starts from the demo world."""
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        load_demo_world(settings.ROOT / "demo", NOW, lambda _: None)
+
+    def sign_in(self, username: str = "wennick") -> None:
+        self.client.force_login(Person.objects.get(username=username), "django.contrib.auth.backends.ModelBackend")
+
+    def job(self, number: int) -> Job:
+        return Job.objects.get(depot__code="SQ", number=number)
+
+    def get(self, path: str, status: int = 200) -> Any:
+        return self.answer(self.client.get(f"/api/{path}"), status)
+
+    def post(self, path: str, body: Any, status: int = 200) -> Any:
+        return self.answer(self.client.post(f"/api/{path}", json.dumps(body), content_type="application/json"), status)
+
+    def answer(self, response: Any, status: int) -> Any:
+        self.assertEqual(response.status_code, status, response.content[:500])
+        if status >= 400:
+            self.assertEqual(response["Content-Type"], "application/problem+json")
+        return response.json() if response.content else None
+
+    def entry(self, job: Job, target: str, after: Any, before: Any = None, status: int = 200, **more: Any) -> Any:
+        body = {"id": str(uuid4()), "target": target, "before": before, "after": after, **more}
+        return self.post(f"jobs/{job.pk}/entries", body, status)
+
+
+def other_client(username: str) -> Client:
+    """A second person at another device."""
+    client = Client()
+    client.force_login(Person.objects.get(username=username), "django.contrib.auth.backends.ModelBackend")
+    return client
