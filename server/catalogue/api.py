@@ -10,7 +10,7 @@ from ninja import Field, Query, Router, Schema
 from twincore.profile import dump, factory_record, written_positions
 
 from catalogue import actions, queries
-from catalogue.models import Board, Family, Revision
+from catalogue.models import Board, BoardRevision, Family, Revision
 from catalogue.profiles import board_profile, family_profile
 from config.paging import Page, Paging, paged
 from people.access import person_of
@@ -125,9 +125,9 @@ def _line(board: Board) -> dict[str, Any]:
     }
 
 
-def board_shown(board: Board, revision_id: int) -> BoardShown:
-    """A board in full, in the revision asked for."""
-    profile = board_profile(revision_id)
+def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
+    """A board in full, as it was in a revision."""
+    profile = board_profile(revision.pk)
     factory = written_positions(profile, factory_record(profile).points)
     elements = [
         ElementShown(
@@ -143,7 +143,12 @@ def board_shown(board: Board, revision_id: int) -> BoardShown:
         for element in profile.elements
     ]
     return BoardShown(
-        **_line(board),
+        part_number=board.part_number,
+        maker=profile.maker,
+        title=profile.title,
+        family=profile.family,
+        status=profile.status,
+        revision=revision.number,
         elements=elements,
         document=json.loads(dump(profile.document)),
         family_title=board.family.title,
@@ -173,7 +178,7 @@ def show_board(request: HttpRequest, part_number: str, revision: int | None = No
     board = queries.board(part_number)
     wanted = queries.revision(part_number, revision) if revision else board.current
     assert wanted is not None  # queries.board refuses boards without a revision
-    return board_shown(board, wanted.pk)
+    return board_shown(board, wanted)
 
 
 @router.get("/boards/{part_number}/revisions", response=Page[RevisionLine])

@@ -94,6 +94,8 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
+    # a refused request is an answer, not an incident
+    "loggers": {"django.request": {"level": "ERROR"}, "axes": {"level": "ERROR"}},
     "root": {"handlers": ["console"], "level": env.str("TWIN_LOG_LEVEL", default="WARNING")},
 }
 # the middleware only shows the lockout page of form logins; the API answers with a problem document

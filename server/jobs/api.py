@@ -138,9 +138,7 @@ def job_board(request: HttpRequest, job_id: UUID, side: str) -> BoardShown:
     revision = {"original": job.original_revision, "replacement": job.replacement_revision}.get(side)
     if revision is None:
         raise Refused(f"This job has no {side} yet.")
-    shown = board_shown(revision.board, revision.pk)
-    shown.revision = revision.number
-    return shown
+    return board_shown(revision.board, revision)
 
 
 @router.get("/jobs/{job_id}/comparison", response=ComparisonShown)

@@ -39,7 +39,8 @@ def job(person: Person, job_id: UUID) -> Job:
     found = (
         Job.objects.filter(depot=person.depot_id, pk=job_id)
         .select_related(
-            "depot", "opened_by", "family_revision__family", "original_revision__board", "replacement_revision__board"
+            "depot", "opened_by", "family_revision__family", "original_revision__board__family",
+            "replacement_revision__board__family",
         )
         .defer("family_revision__document", "original_revision__document", "replacement_revision__document")
         .first()

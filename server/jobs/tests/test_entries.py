@@ -108,7 +108,7 @@ class Entries(WorldTestCase):
         self.answer(self.client.post("/api/documents", changed, content_type="application/json"), 200)
         self.assertEqual(self.get("boards/TVH-2210-B")["revision"], 2)
         self.assertEqual(self.get(f"jobs/{self.job(3).pk}")["original_board"]["revision"], 1)
-        self.assertEqual(self.get(f"jobs/{self.job(3).pk}/boards/original")["title"], "Burner board, revised")
+        self.assertEqual(self.get(f"jobs/{self.job(3).pk}/boards/original")["title"], "Burner board, one stage")
 
 
 class WholeJob(WorldTestCase):

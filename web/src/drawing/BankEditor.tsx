@@ -1,4 +1,4 @@
-import { useRef, useState, type KeyboardEvent } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { UNREADABLE, places, type Element, type Placed, type Position, type Side } from "./types";
@@ -25,9 +25,16 @@ export function BankEditor({ element, placed, value, side, unreadable = true, di
   const onTop = placed?.on_side !== "bottom";
 
   const locked = (index: number) => !unreadable && element.locked.includes(element.points[index] ?? "");
+  // keys may come faster than the page is drawn: each builds on the one before, not on what is drawn
+  const latest = useRef(marks);
+  const shown = marks.join("");
+  useEffect(() => {
+    latest.current = [...shown];
+  }, [shown]);
   const put = (index: number, mark: string) => {
-    if (disabled || locked(index) || marks[index] === mark) return;
-    onChange(marks.map((old, i) => (i === index ? mark : old)).join(""));
+    if (disabled || locked(index) || latest.current[index] === mark) return;
+    latest.current = latest.current.map((old, i) => (i === index ? mark : old));
+    onChange(latest.current.join(""));
   };
   const next = (mark: string) => symbols[(symbols.indexOf(mark) + 1) % symbols.length] ?? UNREADABLE;
   const go = (index: number) => {

@@ -1,3 +1,4 @@
+import { Choice } from "@/ui/fields";
 import { useState } from "react";
 
 type Arrow = {
@@ -84,23 +85,20 @@ export function StateDiagram({ machine, titles }: Props) {
           })}
         </svg>
       </div>
-      <label className="flex flex-wrap items-center gap-2">
-        <span className="font-semibold">State</span>
-        <select
+      <div className="max-w-xs">
+        <Choice
+          label="State"
+          hint={machine.survive_power_loss?.includes(chosen) ? "kept when the supply is lost" : undefined}
           value={chosen}
           onChange={(event) => setChosen(event.target.value)}
-          className="min-h-11 border border-edge bg-raised px-3"
         >
           {Object.entries(machine.states).map(([name, each]) => (
             <option key={name} value={name}>
               {each.title ?? name}
             </option>
           ))}
-        </select>
-        {machine.survive_power_loss?.includes(chosen) && (
-          <span className="text-faint">kept when the supply is lost</span>
-        )}
-      </label>
+        </Choice>
+      </div>
       <ul className="flex flex-col gap-1">
         {(state?.go ?? []).map((go, index) => (
           <li key={index}>

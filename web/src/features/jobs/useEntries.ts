@@ -1,6 +1,6 @@
 import { Problem, answer, api } from "@/api/client";
 import { newId } from "@/api/ids";
-import { drop, keep, waiting, type Entry } from "@/api/outbox";
+import { drop, keep, waiting, type Entry, type Waiting } from "@/api/outbox";
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Job } from "./api";
@@ -23,29 +23,30 @@ export function useEntries(job: Job) {
     busy.current = true;
     let problem: Problem | null = null;
     try {
-      for (;;) {
-        const mine = (await waiting()).filter((each) => each.job === job.id);
-        const first = mine[0];
-        if (!first) break;
-        setSending((now) => ({ ...now, state: "sending", waiting: mine.length }));
+      let mine = await waitingFor(job.id);
+      while (mine[0]) {
+        const [first, ...later] = mine;
+        setSending({ state: "sending", waiting: mine.length, problem: null });
         try {
           const params = { path: { job_id: job.id } };
           const shown = await answer(api.POST("/api/jobs/{job_id}/entries", { params, body: first.entry }));
           await drop(first.order);
           queries.setQueryData(
             key,
-            mine.slice(1).reduce((state, each) => applied(state, each.entry), shown),
+            (await waitingFor(job.id)).reduce((state, each) => applied(state, each.entry), shown),
           );
         } catch (error) {
           problem = error instanceof Problem ? error : new Problem(500, "Something went wrong here", String(error));
-          if (problem.offline || problem.status === 401 || problem.status >= 500) break;
+          if (problem.offline || problem.status === 401 || problem.status >= 500) {
+            setSending({ state: "waiting", waiting: later.length + 1, problem: problem.offline ? null : problem });
+            return;
+          }
           await drop(first.order);
           await queries.invalidateQueries({ queryKey: key });
         }
+        mine = await waitingFor(job.id);
       }
-      const left = (await waiting()).filter((each) => each.job === job.id).length;
-      setSending({ state: left ? "waiting" : "saved", waiting: left, problem: problem?.offline ? null : problem });
-      if (!left) void queries.invalidateQueries({ queryKey: ["jobs"] });
+      setSending({ state: "saved", waiting: 0, problem });
     } finally {
       busy.current = false;
     }
@@ -69,11 +70,13 @@ export function useEntries(job: Job) {
       const now = queries.getQueryData<Job>(key) ?? job;
       const entry: Entry = { id: newId(), before: valueAt(now, change.target), reason: "", read_how: "", ...change };
       if (JSON.stringify(entry.before) === JSON.stringify(entry.after)) return;
-      await queries.cancelQueries({ queryKey: key });
+      // a sheet that is just being read is older than this entry; the change shows at once, before anything is awaited
+      void queries.cancelQueries({ queryKey: key }, { revert: false });
       queries.setQueryData(key, applied(now, entry));
       setSending((old) => ({ state: "sending", waiting: old.waiting + 1, problem: null }));
       await keep(job.id, entry);
       await flush();
+      void queries.invalidateQueries({ queryKey: ["jobs"] });
     },
     // key is made of job.id
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -81,6 +84,10 @@ export function useEntries(job: Job) {
   );
 
   return { put, sending, retry: flush, forget: () => setSending((old) => ({ ...old, problem: null })) };
+}
+
+async function waitingFor(job: string): Promise<Waiting[]> {
+  return (await waiting()).filter((each) => each.job === job);
 }
 
 /** What stands at a target now, as the server would say it. */

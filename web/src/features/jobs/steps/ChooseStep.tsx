@@ -47,15 +47,7 @@ function Candidate({ candidate, chosen, closed, onChoose }: Props) {
             <VerdictMark verdict={candidate.verdict} />
           </span>
         </span>
-        {chosen ? (
-          <strong>chosen</strong>
-        ) : (
-          !closed && (
-            <Button aria-label={`Take ${candidate.part_number}`} onClick={onChoose}>
-              Take this one
-            </Button>
-          )
-        )}
+        {chosen ? <strong>chosen</strong> : !closed && <Button onClick={onChoose}>Take {candidate.part_number}</Button>}
       </div>
       <ul className="mt-1 list-disc pl-5 text-[0.95rem]">
         {misses.length > 0 && <li>Cannot be met: {misses.join(", ")}</li>}

@@ -1,0 +1,78 @@
+"""A real browser against a real server with the demo world in it."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import UTC, datetime
+from typing import Any, ClassVar
+
+from django.conf import settings
+from django.test import LiveServerTestCase
+from jobs.demo import PEOPLE, load_demo_world
+from jobs.models import Job
+from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+
+FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+    "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+PASSWORDS = {username: password for username, password, *_ in PEOPLE}
+AXE = settings.ROOT / "web/node_modules/axe-core/axe.min.js"
+RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
+PHONE = {"width": 390, "height": 844}
+DESK = {"width": 1280, "height": 800}
+
+
+class BrowserTestCase(LiveServerTestCase):
+    """One browser a class, the demo world anew for every test."""
+
+    playwright: ClassVar[Playwright]
+    browser: ClassVar[Browser]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.playwright = sync_playwright().start()
+        cls.addClassCleanup(cls.playwright.stop)
+        cls.browser = cls.playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        load_demo_world(settings.ROOT / "demo", datetime.now(UTC), lambda _: None)
+
+    @contextmanager
+    def page(self, user: str = "wennick", dark: bool = False, size: Any = None, touch: bool = False) -> Iterator[Page]:
+        """A signed-in page; errors on its console fail the test."""
+        context = self.browser.new_context(
+            viewport=size or DESK, color_scheme="dark" if dark else "light", has_touch=touch, reduced_motion="reduce"
+        )
+        page = context.new_page()
+        page.set_default_timeout(15_000)
+        wrong: list[str] = []
+        page.on("pageerror", lambda error: wrong.append(str(error)))
+        page.goto(self.live_server_url)
+        page.get_by_label("Name").fill(user)
+        page.get_by_label("Password").fill(PASSWORDS[user])
+        page.get_by_role("button", name="Sign in").click()
+        page.get_by_role("heading", name="Jobs").wait_for()
+        yield page
+        context.close()
+        self.assertEqual(wrong, [])
+
+    def check_accessible(self, page: Page) -> None:
+        """No finding of axe against WCAG 2.2 AA, and nothing that scrolls sideways but framed tracks and tables."""
+        page.evaluate(AXE.read_text())
+        found = page.evaluate(
+            "rules => axe.run(document, { runOnly: rules }).then(r => r.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target).join(' ')))",
+            RULES,
+        )
+        self.assertEqual(found, [], page.url)
+        overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+        self.assertLessEqual(overflow, 0, page.url)
+
+    def saved(self, page: Page) -> None:
+        """Wait until the server has everything."""
+        page.get_by_text("Everything is saved").wait_for()
+
+    def job(self, number: int) -> Job:
+        """A seeded job as the database has it."""
+        return Job.objects.get(depot__code="SQ", number=number)
