@@ -7,9 +7,10 @@ from typing import Any, ClassVar
 
 from django.conf import settings
 from django.test import LiveServerTestCase
+from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+
 from jobs.demo import PEOPLE, load_demo_world
 from jobs.models import Job
-from playwright.sync_api import Browser, Page, Playwright, sync_playwright
 
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",

@@ -190,4 +190,6 @@ class OffRegister(BrowserTestCase):
             page.mouse.down()
             page.mouse.move(middle[0] + 60, middle[1], steps=4)
             page.mouse.up()
-            page.get_by_label("Scenario", exact=True).locator("option", has_text="Own scenario").wait_for(state="attached")
+            page.get_by_label("Scenario", exact=True).locator("option", has_text="Own scenario").wait_for(
+                state="attached"
+            )

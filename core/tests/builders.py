@@ -25,7 +25,12 @@ def demo_board(part_number: str) -> Board:
 
 
 def record(board: Board, **positions: Any) -> Record:
-    document = {"format": "worthy-twin/settings", "version": 1, "part_number": board.part_number, "positions": positions}
+    document = {
+        "format": "worthy-twin/settings",
+        "version": 1,
+        "part_number": board.part_number,
+        "positions": positions,
+    }
     return profile.parse_record(encoded(document), board)
 
 
@@ -40,7 +45,9 @@ def case_twin(name: str) -> behaviour.Twin:
     return behaviour.make_twin(boards[0], records[0], boards[1], records[1], family)
 
 
-def twin_of(family: dict[str, Any], boards: list[dict[str, Any]], positions: dict[str, Any] | None = None) -> behaviour.Twin:
+def twin_of(
+    family: dict[str, Any], boards: list[dict[str, Any]], positions: dict[str, Any] | None = None
+) -> behaviour.Twin:
     """A twin from documents, both boards standing alike (or as they leave the maker)."""
     parsed = profile.parse_family(encoded(family))
     built = [profile.parse_board(encoded(each)) for each in boards]

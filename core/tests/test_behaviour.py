@@ -6,7 +6,17 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests import large_boards, random_boards
-from tests.builders import CASES, case_twin, demo_board, demo_family, encoded, record, small_board, small_family, twin_of
+from tests.builders import (
+    CASES,
+    case_twin,
+    demo_board,
+    demo_family,
+    encoded,
+    record,
+    small_board,
+    small_family,
+    twin_of,
+)
 from tests.tick_search import Plain, Settles, fewest_changes
 from twincore import behaviour, profile
 from twincore.behaviour.lockstep import in_lockstep
@@ -23,7 +33,11 @@ def random_pair(seed: int) -> tuple[dict[str, Any], list[dict[str, Any]], behavi
     rng = Random(seed)
     family = random_boards.family_document(rng)
     one = random_boards.board_document(rng, family, "A")
-    other = random_boards.changed_copy(rng, one, "B") if rng.random() < 0.7 else random_boards.board_document(rng, family, "B")
+    other = (
+        random_boards.changed_copy(rng, one, "B")
+        if rng.random() < 0.7
+        else random_boards.board_document(rng, family, "B")
+    )
     try:
         return family, [one, other], twin_of(family, [one, other], {"S": rng.choice(["00", "01", "10", "11"])})
     except DocumentError:
@@ -177,12 +191,17 @@ class ProveOvens(SimpleTestCase):
         )  # fmt: skip
         proof = behaviour.prove(twin)
         self.assertEqual(proof.verdict, "within tolerance")
-        self.assertEqual({o.id: (o.original, o.replacement) for o in proof.offsets}, {"purge.pre": (15, 20), "stage2.delay": (15, 10)})
+        self.assertEqual(
+            {o.id: (o.original, o.replacement) for o in proof.offsets},
+            {"purge.pre": (15, 20), "stage2.delay": (15, 10)},
+        )
         kit = demo_board("OFN-K2")
         unknown = behaviour.prove(behaviour.make_twin(original, found, kit, profile.factory_record(kit), family))
         self.assertEqual((unknown.verdict, unknown.missing), ("not proved", ("OFN-K2",)))
         half = demo_board("TVH-2210-B")
-        undecided = behaviour.prove(behaviour.make_twin(half, record(half, S1="01?110"), half, record(half, S1="010110"), family))
+        undecided = behaviour.prove(
+            behaviour.make_twin(half, record(half, S1="01?110"), half, record(half, S1="010110"), family)
+        )
         self.assertEqual((undecided.verdict, undecided.functions), ("open", ("purge.post",)))
 
     def test_cost_does_not_grow_with_the_length_of_the_timers(self) -> None:
@@ -284,7 +303,9 @@ class ProveSpecialCases(SimpleTestCase):
 
 class Timing(SimpleTestCase):
     def test_earliest_times_keep_strict_bounds(self) -> None:
-        times = earliest_times(3, [Distance(0, 1, least=5), Distance(0, 2, most=6, strict=True), Distance(1, 2, least=0)])
+        times = earliest_times(
+            3, [Distance(0, 1, least=5), Distance(0, 2, most=6, strict=True), Distance(1, 2, least=0)]
+        )
         self.assertEqual(times, [0, 5, 5])
         later = earliest_times(3, [Distance(0, 2, least=10), Distance(1, 2, most=4, strict=True)])
         assert later

@@ -83,8 +83,17 @@ class CommandLine(SimpleTestCase):
         self.assertEqual(json.loads(out)["outputs"][1], {"at": 19.5, "on": ["fan", "igniter", "valve"]})
 
     def test_simulating_what_is_open_says_what_to_read(self) -> None:
-        record = self.file("half.json", json.dumps({
-            "format": "worthy-twin/settings", "version": 1, "part_number": "TVH-2210-B", "positions": {"S1": "?10110"}}))
+        record = self.file(
+            "half.json",
+            json.dumps(
+                {
+                    "format": "worthy-twin/settings",
+                    "version": 1,
+                    "part_number": "TVH-2210-B",
+                    "positions": {"S1": "?10110"},
+                }
+            ),
+        )
         code, _, err = call("simulate", "--family", OVEN / "family.json", "--board", OVEN / "original.board.json",
                             "--settings", record, "--scenario", OVEN / "scenario.json")  # fmt: skip
         self.assertEqual(code, 2)

@@ -37,7 +37,9 @@ class PublishedSchemas(SimpleTestCase):
         for kind in KINDS:
             schema = json.loads(schema_path(kind).read_text())
             jsonschema.Draft202012Validator.check_schema(schema)
-            self.assertEqual((DEMO.parent / f"docs/formats/{kind}.schema.json").read_text(), schema_path(kind).read_text())
+            self.assertEqual(
+                (DEMO.parent / f"docs/formats/{kind}.schema.json").read_text(), schema_path(kind).read_text()
+            )
 
     def test_accept_the_demo_world_by_an_independent_validator(self) -> None:
         for path in [*DEMO.rglob("*.json"), *CASES.rglob("*.board.json"), *CASES.rglob("scenario.json")]:
@@ -71,7 +73,7 @@ class Refusals(SimpleTestCase):
         self.check(encoded(small_board(behaviour, **more)), *expected)
 
     def test_structure(self) -> None:
-        self.board('expected only keys', "surprise", surprise=1)
+        self.board("expected only keys", "surprise", surprise=1)
         self.board("status: expected one of", status="new")
         self.check(encoded({"format": "worthy-twin/board", "version": 1}), 'expected "part_number" here')
         self.check(encoded({**small_board(None), "version": 2}), "version: expected 1, found 2")
@@ -87,7 +89,7 @@ class Refusals(SimpleTestCase):
         self.check(text.replace('"fixed": 5', '"fixed": 1e999999999').encode(), "number between")
         self.check(text.replace('"fixed": 5', '"fixed": ' + "9" * 5000).encode(), "40 characters")
         self.check(text.replace('"fixed": 5', '"fixed": 0.12345678901').encode(), "9 decimals")
-        self.check(text.replace('"maker": "m"', '"maker": "m", "maker": "n"').encode(), "found \"maker\" twice")
+        self.check(text.replace('"maker": "m"', '"maker": "m", "maker": "n"').encode(), 'found "maker" twice')
         self.check(b'{"format": ', "line 1 column")
         self.board("settings[0].step: expected at most", settings=[
             {"id": "P", "kind": "parameter", "min": 0, "max": 1e9, "step": 1e-6, "factory": 0}])  # fmt: skip
@@ -111,7 +113,9 @@ class Refusals(SimpleTestCase):
                    settings=dip, functions=rows({"S.1": "on"}, {"S.2": "on"}))  # fmt: skip
         self.board("functions.t.table[1].when", settings=dip, functions=rows({"S.1": "on"}, {"S.1": "on"}))
         self.board("functions.t.table[0].when.S.3: expected a point", settings=dip, functions=rows({"S.3": "on"}))
-        self.board("functions.t.table[0].when.S.1: expected one of off, on", settings=dip, functions=rows({"S.1": True}))
+        self.board(
+            "functions.t.table[0].when.S.1: expected one of off, on", settings=dip, functions=rows({"S.1": True})
+        )
         self.board("functions.t.from", "read as numbers", settings=dip, functions={"t": {"from": "S.1"}})
         self.board("functions.t.fixed: expected seconds of at least 0", functions={"t": {"fixed": -1}})
         self.board("functions.q: expected a function of the family", functions={"q": {"fixed": 1}})

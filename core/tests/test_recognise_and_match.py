@@ -21,5 +21,7 @@ class PartNumbers(SimpleTestCase):
 class Plugs(SimpleTestCase):
     def test_the_same_plug_with_other_pinning_is_named_pin_by_pin(self) -> None:
         found = pin_differences(demo_board("TVH-2210-B"), demo_board("TVH-2210-X"))
-        self.assertIn(("C1", "4", "fan.line", "valve.line"), [(d.connector, d.pin, d.original, d.replacement) for d in found])
+        self.assertIn(
+            ("C1", "4", "fan.line", "valve.line"), [(d.connector, d.pin, d.original, d.replacement) for d in found]
+        )
         self.assertEqual(pin_differences(demo_board("TVH-2210-B"), demo_board("TVH-2210-C")), [])

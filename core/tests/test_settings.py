@@ -5,7 +5,9 @@ from random import Random
 from typing import Any
 
 from django.test import SimpleTestCase
-from hypothesis import given, settings as hypothesis_settings, strategies as st
+from hypothesis import given
+from hypothesis import settings as hypothesis_settings
+from hypothesis import strategies as st
 
 from tests.builders import demo_board, demo_family, encoded, record
 from twincore import profile
@@ -80,7 +82,9 @@ def value_by_rows(board: Board, name: str, positions: dict[str, Value]) -> Value
 
 
 def all_positions(board: Board) -> list[dict[str, Value]]:
-    return [dict(zip(board.points, values, strict=True)) for values in product(*(p.domain for p in board.points.values()))]
+    return [
+        dict(zip(board.points, values, strict=True)) for values in product(*(p.domain for p in board.points.values()))
+    ]
 
 
 class Decode(SimpleTestCase):
@@ -173,7 +177,9 @@ class Carry(SimpleTestCase):
                 continue
             assert carried.record is not None
             self.assertEqual(carried.record.points, best[1], seed)
-            self.assertEqual((carried.misses(True), carried.misses(False), carried.moved), (best[0][0], best[0][1], best[0][3]))
+            self.assertEqual(
+                (carried.misses(True), carried.misses(False), carried.moved), (best[0][0], best[0][1], best[0][3])
+            )
 
     def test_two_exact_solvers_agree_on_larger_boards(self) -> None:
         for seed in range(6):
@@ -241,7 +247,7 @@ class Schools(SimpleTestCase):
     def test_copying_is_right_within_one_layout_and_wrong_across(self) -> None:
         original, fam = demo_board("TVH-2210-B"), demo_family()
         found = record(original, S1="110110")
-        wanted = {name: each for name, each in decode(original, found, fam).items()}
+        wanted = decode(original, found, fam)
         same = copy_positions(original, found, demo_board("TVH-2210-C"))
         self.assertTrue(all(r.verdict == "same" for r in judge(wanted, demo_board("TVH-2210-C"), same.record, fam)))
         other = copy_positions(original, found, demo_board("OFN-U3"))
@@ -277,7 +283,7 @@ class Unreadable(SimpleTestCase):
 
 class ExactNumbers(SimpleTestCase):
     @hypothesis_settings(max_examples=60, deadline=None)
-    @given(st.decimals(min_value=-10**6, max_value=10**6, places=4))
+    @given(st.decimals(min_value=-(10**6), max_value=10**6, places=4))
     def test_numbers_survive_reading_and_writing(self, number: Any) -> None:
         facts = profile.parse_facts(b'{"n": %s}' % str(number).encode())
         self.assertEqual(facts["n"], Fraction(number))

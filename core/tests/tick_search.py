@@ -51,10 +51,12 @@ class Plain:
                     found.add(out["output"])
         return found
 
-    def enabled(self, go: dict[str, Any], m: int, config: tuple[Any, ...], inputs: dict[str, bool], on: set[str]) -> bool:
-        states, ages, clocks, counters = config
+    def enabled(
+        self, go: dict[str, Any], m: int, config: tuple[Any, ...], inputs: dict[str, bool], on: set[str]
+    ) -> bool:
+        _states, ages, clocks, counters = config
         for name, wanted in go.get("if", {}).items():
-            if (inputs[name] if name in inputs else name in on) != wanted:
+            if inputs.get(name, name in on) != wanted:
                 return False
         if any(self.values[k] != v for k, v in go.get("when", {}).items()):
             return False
@@ -112,9 +114,12 @@ class Plain:
         states, ages, clocks, counters = config
         if not inputs["power"]:
             states = tuple(
-                s if s in m.get("survive_power_loss", []) else m["start"] for s, m in zip(states, self.machines, strict=True)
+                s if s in m.get("survive_power_loss", []) else m["start"]
+                for s, m in zip(states, self.machines, strict=True)
             )
-            counters = tuple(n if c.get("survives_power_loss") else 0 for n, c in zip(counters, self.counters, strict=True))
+            counters = tuple(
+                n if c.get("survives_power_loss") else 0 for n, c in zip(counters, self.counters, strict=True)
+            )
         clocks = tuple(
             a if c.get("runs_without_power") else self.first_age(c) for a, c in zip(clocks, self.clocks, strict=True)
         )
@@ -123,7 +128,7 @@ class Plain:
 
 def fewest_changes(
     family: dict[str, Any], boards: list[dict[str, Any]], values: list[dict[str, Any]], most: int = 200_000
-) -> int | None | str:
+) -> int | str | None:
     """The fewest input changes to a difference, None where the boards are alike, "large" past `most` configurations."""
     one, two = (Plain(b, v) for b, v in zip(boards, values, strict=True))
     names = [each["id"] for each in family["inputs"]]

@@ -13,7 +13,6 @@ from twincore.errors import DocumentError, TwinError
 from twincore.profile import Board, Family, Record
 from twincore.profile.values import plain
 
-
 Answer = TypeVar("Answer")
 
 
@@ -35,7 +34,9 @@ def main(argv: Sequence[str] | None = None) -> int:
 
 
 def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(prog="twin", description="Check, decode, carry over, simulate and prove, on files.")
+    parser = argparse.ArgumentParser(
+        prog="twin", description="Check, decode, carry over, simulate and prove, on files."
+    )
     calls = parser.add_subparsers(required=True, metavar="CALL")
     check = calls.add_parser("check", help="check documents against every rule of their formats")
     check.add_argument("files", nargs="+", metavar="FILE")
@@ -43,7 +44,12 @@ def _parser() -> argparse.ArgumentParser:
     check.set_defaults(call=_check)
     for name, call, options, text in (
         ("decode", _decode, ("family", "board", "settings"), "what each function stands at"),
-        ("carry", _carry, ("family", "original", "found", "replacement"), "positions of the replacement that do the same"),
+        (
+            "carry",
+            _carry,
+            ("family", "original", "found", "replacement"),
+            "positions of the replacement that do the same",
+        ),
         ("simulate", _simulate, ("family", "board", "settings", "scenario"), "what a board shows over a scenario"),
         (
             "prove",
@@ -100,8 +106,8 @@ def _check_together(boards: list[tuple[str, Board]], records: list[tuple[str, by
     by_number = {board.part_number: board for _, board in boards}
     for name, data in records:
         number = profile.open_document(data).root["part_number"]
-        if board := by_number.get(number):
-            _named(name, partial(profile.parse_record, data, board))
+        if number in by_number:
+            _named(name, partial(profile.parse_record, data, by_number[number]))
 
 
 def _decode(args: argparse.Namespace) -> dict[str, Any]:

@@ -1,0 +1,1 @@
+"""The bench: any two boards side by side."""

@@ -1,18 +1,18 @@
 """The bench: any two boards of a family side by side, without a job."""
 
-from catalogue import queries
-from catalogue.models import Board
-from catalogue.profiles import board_profile
-from config.errors import Refused
 from django.http import HttpRequest
 from ninja import Router
-from twincore.profile import factory_record, written_positions
-from twincore.profile.values import plain
 
 from bench import comparing
 from bench.comparing import Comparison
 from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PairGiven, PlayGiven, PlayShown
+from catalogue import queries
+from catalogue.models import Board
+from catalogue.profiles import board_profile
+from config.errors import Refused
+from twincore.profile import factory_record, written_positions
+from twincore.profile.values import plain
 
 router = Router(tags=["bench"])
 
@@ -50,4 +50,4 @@ def _comparison(pair: PairGiven) -> Comparison:
 def _factory(board: Board) -> dict[str, object]:
     assert board.current_id is not None  # queries.board refuses boards without a revision
     profile = board_profile(board.current_id)
-    return plain(written_positions(profile, factory_record(profile).points))  # type: ignore[no-any-return]
+    return plain(written_positions(profile, factory_record(profile).points))

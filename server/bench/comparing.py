@@ -5,25 +5,7 @@ from dataclasses import dataclass
 from hashlib import sha256
 from typing import Any
 
-from catalogue.profiles import board_profile, family_profile
-from config.errors import Faulty
 from django.core.cache import cache
-from twincore.behaviour import CounterCase, Proof, make_twin, prove, run_board
-from twincore.errors import TwinError
-from twincore.profile import Board, Family, Record, Scenario, Value, written_positions
-from twincore.profile.faults import FaultList
-from twincore.profile.record import build_record
-from twincore.profile.values import exact, plain
-from twincore.settings import (
-    Carried,
-    CarriedFunction,
-    carry,
-    copy_positions,
-    decode,
-    judge,
-    unreadable_points,
-    wanted_functions,
-)
 
 from bench import wording
 from bench.schemas import (
@@ -39,6 +21,24 @@ from bench.schemas import (
     ShownAt,
     StepShown,
     UnreadableShown,
+)
+from catalogue.profiles import board_profile, family_profile
+from config.errors import Faulty
+from twincore.behaviour import CounterCase, Proof, make_twin, prove, run_board
+from twincore.errors import TwinError
+from twincore.profile import Board, Family, Record, Scenario, Value, written_positions
+from twincore.profile.faults import FaultList
+from twincore.profile.record import build_record
+from twincore.profile.values import exact, plain
+from twincore.settings import (
+    Carried,
+    CarriedFunction,
+    carry,
+    copy_positions,
+    decode,
+    judge,
+    unreadable_points,
+    wanted_functions,
 )
 
 QUICK_LIMIT = 15_000
@@ -250,7 +250,9 @@ def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
 
 def _case_shown(case: CounterCase, family: Family) -> CounterCaseShown:
     differing = [
-        name for name in family.outputs if name in family.compared and (name in case.original) != (name in case.replacement)
+        name
+        for name in family.outputs
+        if name in family.compared and (name in case.original) != (name in case.replacement)
     ]
     return CounterCaseShown(
         changes=case.changes,

@@ -2,13 +2,12 @@
 
 from typing import Any
 
+from bench.schemas import ScenarioGiven
 from config.errors import Faulty
 from twincore.profile import Family, Scenario
 from twincore.profile.faults import FaultList
 from twincore.profile.scenario import build_scenario
 from twincore.profile.values import exact
-
-from bench.schemas import ScenarioGiven
 
 
 def checked_scenario(given: ScenarioGiven, family: Family) -> Scenario:

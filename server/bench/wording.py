@@ -1,9 +1,11 @@
 """Differences and counter-cases in words, made from the data that the core answers with."""
 
 from collections.abc import Iterable
+from fractions import Fraction
 
 from twincore.behaviour import CounterCase, Proof
 from twincore.profile import Board, Family, FunctionDef, Number, Step, Value
+from twincore.profile.values import as_number
 from twincore.settings import CarriedFunction, Decoded
 
 
@@ -43,20 +45,22 @@ def difference_words(row: CarriedFunction, definition: FunctionDef) -> str:
     if row.verdict == "open" or not row.wanted.decided:
         return "open"
     wanted, got = row.wanted.values[0], row.got
-    if definition.numeric and got is not None:
-        gap = abs(got - wanted)  # type: ignore[operator]  # numeric functions have numbers
-        words = ("longer", "shorter") if definition.type == "duration" else ("more", "less")
-        if definition.type == "count":
-            words = ("more", "fewer")
-        return f"{number(gap)} {definition.unit}".rstrip() + f" {words[0 if got > wanted else 1]}"  # type: ignore[operator]
-    return f"{value_words(got, definition)} instead of {value_words(wanted, definition)}"
+    if not definition.numeric or got is None:
+        return f"{value_words(got, definition)} instead of {value_words(wanted, definition)}"
+    gap = Fraction(as_number(got) - as_number(wanted))
+    longer, shorter = {"duration": ("longer", "shorter"), "count": ("more", "fewer")}.get(
+        definition.type, ("more", "less")
+    )
+    return f"{number(abs(gap))} {definition.unit}".rstrip() + f" {longer if gap > 0 else shorter}"
 
 
 def tolerance_words(definition: FunctionDef) -> str:
     """What is allowed, in words; empty where only the same value is."""
     if not definition.numeric or not (definition.below or definition.above):
         return ""
-    return f"allowed: {number(definition.below)} below to {number(definition.above)} above".replace("0 below to ", "up to ")
+    return f"allowed: {number(definition.below)} below to {number(definition.above)} above".replace(
+        "0 below to ", "up to "
+    )
 
 
 def step_words(steps: Iterable[Step], family: Family) -> list[str]:
@@ -102,11 +106,17 @@ def verdict_words(proof: Proof, family: Family) -> str:
         case "different" if proof.counter_case:
             fewest = "the fewest possible" if proof.counter_case.fewest else "perhaps not the fewest"
             changes = proof.counter_case.changes
-            what = f"{changes} input change{'s' if changes != 1 else ''} ({fewest})" if changes else "no input change at all"
+            what = (
+                f"{changes} input change{'s' if changes != 1 else ''} ({fewest})"
+                if changes
+                else "no input change at all"
+            )
             return f"Off register: {what} and the two show something different."
         case "open":
             names = ", ".join(family.titles[name] for name in proof.functions)
             return f"Open: positions that could not be read, or mean nothing, leave undecided: {names}."
     if proof.missing:
         return f"Not proved: nobody has written down how {' and '.join(proof.missing)} behaves."
-    return f"Not proved: the search ended at its limit after {proof.explored:,} pairs of situations without a difference."
+    return (
+        f"Not proved: the search ended at its limit after {proof.explored:,} pairs of situations without a difference."
+    )

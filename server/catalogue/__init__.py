@@ -1,0 +1,1 @@
+"""The catalogue: families and boards, with revisions that never change."""

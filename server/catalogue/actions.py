@@ -5,6 +5,12 @@ from datetime import datetime
 from hashlib import sha256
 
 from django.db import transaction
+
+from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Marking
+from catalogue.profiles import board_profile, family_profile
+from config.errors import Faulty
+from people.access import require_parts_lead
+from people.models import Person
 from twincore.errors import DocumentError, Fault
 from twincore.profile import (
     Board as BoardProfile,
@@ -21,12 +27,6 @@ from twincore.profile import (
     warnings_of,
 )
 from twincore.recognise import normal_form, without_look_alikes
-
-from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Marking
-from catalogue.profiles import board_profile, family_profile
-from config.errors import Faulty
-from people.access import require_parts_lead
-from people.models import Person
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,8 +61,10 @@ def load_document(person: Person | None, data: bytes, now: datetime, keep: bool 
 
 
 def _load_family(person: Person | None, profile: FamilyProfile, data: bytes, now: datetime) -> Loaded:
-    family, _ = Family.objects.select_for_update(of=("self",)).select_related("current").get_or_create(
-        code=profile.id, defaults={"title": profile.title}
+    family, _ = (
+        Family.objects.select_for_update(of=("self",))
+        .select_related("current")
+        .get_or_create(code=profile.id, defaults={"title": profile.title})
     )
     digest = sha256(data).hexdigest()
     if family.current and family.current.digest == digest:
@@ -87,15 +89,21 @@ def _load_family(person: Person | None, profile: FamilyProfile, data: bytes, now
 def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: datetime) -> Loaded:
     family = Family.objects.select_related("current").filter(code=profile.family).first()
     if family is None or family.current is None:
-        raise Faulty("Load the family first.", [Fault("family", f'expected a family of the catalogue, found "{profile.family}"')])
+        raise Faulty(
+            "Load the family first.", [Fault("family", f'expected a family of the catalogue, found "{profile.family}"')]
+        )
     check_board_in_family(profile, family_profile(family.current_id))
     if profile.settings_layout is not None:
         others = Board.objects.filter(settings_layout=profile.settings_layout).exclude(part_number=profile.part_number)
         for other in others:
             check_layouts_agree(profile, board_profile(other.current_id))
-    board, _ = Board.objects.select_for_update(of=("self",)).select_related("current").get_or_create(
-        part_number=profile.part_number,
-        defaults={"family": family, "maker": profile.maker, "title": profile.title, "status": profile.status},
+    board, _ = (
+        Board.objects.select_for_update(of=("self",))
+        .select_related("current")
+        .get_or_create(
+            part_number=profile.part_number,
+            defaults={"family": family, "maker": profile.maker, "title": profile.title, "status": profile.status},
+        )
     )
     digest = sha256(data).hexdigest()
     warnings = tuple(warnings_of(profile))

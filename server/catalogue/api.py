@@ -7,13 +7,13 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Field, Query, Router, Schema
-from twincore.profile import dump, factory_record, written_positions
 
 from catalogue import actions, queries
 from catalogue.models import Board, BoardRevision, Family, Revision
 from catalogue.profiles import board_profile, family_profile
 from config.paging import Page, Paging, paged
 from people.access import person_of
+from twincore.profile import dump, factory_record, written_positions
 
 router = Router(tags=["catalogue"])
 
@@ -239,9 +239,7 @@ def load_document(request: HttpRequest, keep: bool = True) -> LoadedShown:
     """Load a board or family (the file is the body); with `keep=false` only check it."""
     loaded = actions.load_document(person_of(request), request.body, timezone.now(), keep)
     warnings = [FaultShown(place=each.place, expected=each.expected) for each in loaded.warnings]
-    return LoadedShown(
-        kind=loaded.kind, name=loaded.name, revision=loaded.revision, new=loaded.new, warnings=warnings
-    )
+    return LoadedShown(kind=loaded.kind, name=loaded.name, revision=loaded.revision, new=loaded.new, warnings=warnings)
 
 
 def _file(data: bytes, name: str) -> HttpResponse:

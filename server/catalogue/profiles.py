@@ -2,9 +2,8 @@
 
 from functools import lru_cache
 
-from twincore.profile import Board, Family, parse_board, parse_family
-
 from catalogue.models import BoardRevision, FamilyRevision
+from twincore.profile import Board, Family, parse_board, parse_family
 
 
 @lru_cache(maxsize=512)

@@ -4,10 +4,11 @@ from dataclasses import dataclass
 
 from django.contrib.postgres.search import TrigramSimilarity
 from django.db.models import Count, Q, QuerySet
-from twincore.recognise import normal_form, without_look_alikes
 
 from catalogue.models import Board, BoardRevision, Family, Marking
 from config.errors import NotThere
+from twincore.recognise import normal_form, without_look_alikes
+
 
 def boards(search: str = "", family: str = "", status: str = "") -> QuerySet[Board]:
     """Boards by part number; `search` looks in part numbers, markings, makers and titles."""
@@ -26,7 +27,9 @@ def boards(search: str = "", family: str = "", status: str = "") -> QuerySet[Boa
 
 def board(part_number: str) -> Board:
     """One board with its current revision."""
-    found = Board.objects.select_related("family__current", "current__loaded_by").filter(part_number=part_number).first()
+    found = (
+        Board.objects.select_related("family__current", "current__loaded_by").filter(part_number=part_number).first()
+    )
     if found is None or found.current is None:
         raise NotThere(f"There is no board {part_number} in the catalogue.")
     return found
@@ -90,8 +93,6 @@ def _how(row: Marking, text: str, normal: str, folded: str) -> tuple[int, str]:
     if row.folded == folded:
         return 2, "a letter and a digit taken for each other"
     return 3, "similar"
-
-
 
 
 def families() -> QuerySet[Family]:

@@ -1,0 +1,1 @@
+"""How the server is put together: settings, addresses, errors, paging."""

@@ -1,13 +1,13 @@
 """The typed API: one document, one place for sign-in and errors."""
 
-from bench.api import router as bench
-from catalogue.api import router as catalogue
-from jobs.api import router as jobs
 from ninja import NinjaAPI
 from ninja.security import SessionAuth
-from people.api import router as people
 
+from bench.api import router as bench
+from catalogue.api import router as catalogue
 from config import problems
+from jobs.api import router as jobs
+from people.api import router as people
 
 api = NinjaAPI(title="Worthy Twin", version="1", auth=SessionAuth(csrf=True), docs_url=None, openapi_url=None)
 problems.register(api)

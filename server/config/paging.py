@@ -1,6 +1,6 @@
 """Paging: every list comes in pages."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from typing import Any, Generic, TypeVar
 
 from django.db.models import Model, QuerySet
@@ -30,5 +30,5 @@ class Page(Schema, Generic[Item]):
 def paged(rows: QuerySet[Row], paging: Paging, show: Callable[[Row], Any]) -> dict[str, Any]:
     """One page of a query: two queries, whatever its length."""
     start = (paging.page - 1) * paging.size
-    items: Sequence[Row] = rows[start : start + paging.size]
+    items = rows[start : start + paging.size]
     return {"items": [show(row) for row in items], "total": rows.count(), "page": paging.page, "size": paging.size}

@@ -7,9 +7,9 @@ from django.core.exceptions import RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
-from twincore.errors import DocumentError, TwinError
 
 from config.errors import Faulty, Refused
+from twincore.errors import DocumentError, TwinError
 
 logger = logging.getLogger(__name__)
 
@@ -29,7 +29,9 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(DocumentError)
     def document(request: HttpRequest, error: DocumentError) -> HttpResponse:
-        return refused(request, Faulty("The document breaks a rule of its format; nothing of it was kept.", error.faults))
+        return refused(
+            request, Faulty("The document breaks a rule of its format; nothing of it was kept.", error.faults)
+        )
 
     @api.exception_handler(TwinError)
     def twin(request: HttpRequest, error: TwinError) -> HttpResponse:
@@ -45,7 +47,9 @@ def register(api: NinjaAPI) -> None:
             {"place": ".".join(str(part) for part in each["loc"][1:]), "expected": str(each["msg"])}
             for each in error.errors
         ]
-        return problem(422, "There is something wrong in it", "The request does not have the form expected.", faults=faults)
+        return problem(
+            422, "There is something wrong in it", "The request does not have the form expected.", faults=faults
+        )
 
     @api.exception_handler(Http404)
     def missing(request: HttpRequest, error: Http404) -> HttpResponse:

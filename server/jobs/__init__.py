@@ -1,0 +1,1 @@
+"""Jobs: one sheet each, filled by entries that are only ever added."""

@@ -5,20 +5,20 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
+from django.db import transaction
+from django.db.models import Max
+
 from bench.comparing import record_of
 from catalogue import queries as catalogue
 from catalogue.profiles import board_profile
 from config.errors import Changed, Faulty, NotThere, Refused
-from django.db import transaction
-from django.db.models import Max
+from jobs.comparison import comparison_of
+from jobs.models import Entry, Job
+from jobs.state import STEPS, TARGETS, changed, empty_state, step_in_hand, step_of, value_at, waiting_for
 from people.access import depot_of
 from people.models import Depot, Person
 from twincore.profile import written_positions
 from twincore.profile.values import plain
-
-from jobs.comparison import comparison_of
-from jobs.models import Entry, Job
-from jobs.state import STEPS, TARGETS, changed, empty_state, step_in_hand, step_of, value_at, waiting_for
 
 IN_REGISTER = ("identical", "within tolerance")
 READ_HOW = ("by eye", "by eye, twice", "from a picture", "told by somebody")
@@ -103,7 +103,9 @@ def _check_unchanged(job: Job, new: NewEntry) -> None:
         {"target": last.target, "before": last.before, "after": last.after, "by": last.by.shown_name, "at": last.at.isoformat()}
     ]  # fmt: skip
     who = f"{last.by.shown_name} set it" if last else "it was reset"
-    raise Changed(f"Meanwhile {who} to {_words(now_there)}. Look at it and decide again.", changes=changes, now=now_there)
+    raise Changed(
+        f"Meanwhile {who} to {_words(now_there)}. Look at it and decide again.", changes=changes, now=now_there
+    )
 
 
 def _words(value: Any) -> str:

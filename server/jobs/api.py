@@ -3,6 +3,10 @@
 from typing import Any
 from uuid import UUID
 
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Query, Router
+
 from bench import comparing
 from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PlayShown, ScenarioGiven
@@ -10,11 +14,6 @@ from catalogue.api import BoardShown, board_shown
 from catalogue.models import BoardRevision
 from config.errors import Refused
 from config.paging import Page, Paging, paged
-from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
-from ninja import Query, Router
-from people.access import person_of
-
 from jobs import actions, queries
 from jobs.comparison import comparison_of
 from jobs.models import Entry, Job
@@ -30,6 +29,7 @@ from jobs.schemas import (
 )
 from jobs.sheet import sheet_document, sheet_pdf
 from jobs.steps import steps_of
+from people.access import person_of
 
 router = Router(tags=["jobs"])
 

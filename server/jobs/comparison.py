@@ -1,7 +1,6 @@
 """The pair that a job compares, in the revisions that it keeps."""
 
 from bench.comparing import Comparison
-
 from jobs.models import Job
 
 

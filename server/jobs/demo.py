@@ -6,14 +6,14 @@ from pathlib import Path
 from typing import Any
 from uuid import UUID
 
-from catalogue.actions import load_document
 from django.db import transaction
-from people.models import Depot, Person
-from twincore.profile import open_document
 
+from catalogue.actions import load_document
 from jobs.actions import NewEntry, add_entry, open_job
 from jobs.models import Job
 from jobs.state import value_at
+from people.models import Depot, Person
+from twincore.profile import open_document
 
 DEPOTS = (("SQ", "Saltmarsh Quay Bakery Plant Service"), ("NH", "North Hythe Oven Repairs"))
 PEOPLE = (

@@ -2,8 +2,9 @@
 
 from uuid import uuid4
 
-from catalogue.models import BoardRevision, FamilyRevision
 from django.db import models
+
+from catalogue.models import BoardRevision, FamilyRevision
 from people.models import Depot, Person
 
 

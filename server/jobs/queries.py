@@ -2,20 +2,20 @@
 
 from uuid import UUID
 
+from django.db.models import Q, QuerySet
+
 from bench.comparing import QUICK_LIMIT, Comparison, proof_shown
 from catalogue import queries as catalogue
 from catalogue.models import Board
 from catalogue.profiles import board_profile
 from config.errors import NotThere, Refused
-from django.db.models import Q, QuerySet
+from jobs.models import Entry, Job
+from jobs.schemas import CandidateShown, CandidatesShown, PinShown
 from people.models import Person
 from twincore.errors import TwinError
 from twincore.match import pin_differences
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
-
-from jobs.models import Entry, Job
-from jobs.schemas import CandidatesShown, CandidateShown, PinShown
 
 VERDICTS = ("identical", "within tolerance", "open", "not proved", "different", "no position")
 
@@ -39,7 +39,10 @@ def job(person: Person, job_id: UUID) -> Job:
     found = (
         Job.objects.filter(depot=person.depot_id, pk=job_id)
         .select_related(
-            "depot", "opened_by", "family_revision__family", "original_revision__board__family",
+            "depot",
+            "opened_by",
+            "family_revision__family",
+            "original_revision__board__family",
             "replacement_revision__board__family",
         )
         .defer("family_revision__document", "original_revision__document", "replacement_revision__document")

@@ -4,9 +4,10 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
+from ninja import Field, Schema
+
 from bench.schemas import Positions, ProofShown
 from config.paging import Paging
-from ninja import Field, Schema
 
 
 class JobLine(Schema):

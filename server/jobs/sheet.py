@@ -3,15 +3,15 @@
 from datetime import datetime
 from typing import Any
 
-from bench import comparing
-from bench.schemas import ComparisonShown
 from django.template.loader import render_to_string
-from twincore.profile import dump
 from weasyprint import HTML
 
+from bench import comparing
+from bench.schemas import ComparisonShown
 from jobs.comparison import comparison_of
 from jobs.models import Job
 from jobs.steps import steps_of
+from twincore.profile import dump
 
 MOST_ENTRIES = 5000
 

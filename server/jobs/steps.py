@@ -6,7 +6,6 @@ from jobs.models import Job
 from jobs.schemas import StepState
 from jobs.state import STEPS, State, done, waiting_for
 
-
 NAMES = {
     "rule_out": "Rule out", "recognise": "Recognise", "choose": "Choose", "make_safe": "Make safe", "record": "Record",
     "carry_over": "Carry over", "fit": "Fit", "prove": "Prove", "hand_over": "Hand over",

@@ -1,0 +1,1 @@
+"""People, depots, sign-in."""

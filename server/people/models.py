@@ -28,9 +28,7 @@ class Person(AbstractUser):
 
     class Meta:
         constraints = [
-            models.CheckConstraint(
-                name="person_role_known", condition=models.Q(role__in=["technician", "parts_lead"])
-            )
+            models.CheckConstraint(name="person_role_known", condition=models.Q(role__in=["technician", "parts_lead"]))
         ]
 
     @property

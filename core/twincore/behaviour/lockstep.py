@@ -144,9 +144,7 @@ class _Lockstep:
             yield self._forget(draft, powered=True)
 
     def _impossible(self, draft: _Draft) -> bool:
-        return any(
-            draft.known & mask == mask and draft.inputs & mask == value for mask, value in self.pair.forbidden
-        )
+        return any(draft.known & mask == mask and draft.inputs & mask == value for mask, value in self.pair.forbidden)
 
     def _next_arrow(self, draft: _Draft, waiting: list[_Draft]) -> tuple[int, Arrow] | None:
         i = draft.side
@@ -168,8 +166,10 @@ class _Lockstep:
                 return False
         if arrow.counter >= 0:
             group, added = draft.counters[i][arrow.counter]
-            reached = added >= arrow.threshold if group == CONSTANT else self._at_least(
-                draft, "values", group, arrow.threshold - added, waiting
+            reached = (
+                added >= arrow.threshold
+                if group == CONSTANT
+                else self._at_least(draft, "values", group, arrow.threshold - added, waiting)
             )
             if reached != arrow.reached:
                 return False

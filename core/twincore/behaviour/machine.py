@@ -65,7 +65,9 @@ class Side:
     internal: tuple[str, ...]
     inputs: tuple[str, ...]
     _signals: dict[tuple[tuple[int, ...], int], int] = field(default_factory=dict)
-    _ready: dict[tuple[tuple[int, ...], int, tuple[int, ...]], tuple[tuple[int, Arrow], ...]] = field(default_factory=dict)
+    _ready: dict[tuple[tuple[int, ...], int, tuple[int, ...]], tuple[tuple[int, Arrow], ...]] = field(
+        default_factory=dict
+    )
 
     def signals(self, states: tuple[int, ...], inputs: int) -> int:
         """The outputs and internal signals that are on, as bits, while powered."""
@@ -93,9 +95,7 @@ class Side:
             found = self._ready[key] = tuple(self._list_ready(states, inputs, counters))
         return found
 
-    def _list_ready(
-        self, states: tuple[int, ...], inputs: int, counters: tuple[int, ...]
-    ) -> list[tuple[int, Arrow]]:
+    def _list_ready(self, states: tuple[int, ...], inputs: int, counters: tuple[int, ...]) -> list[tuple[int, Arrow]]:
         signals = self.signals(states, inputs)
         found: list[tuple[int, Arrow]] = []
         for index, state in enumerate(states):
@@ -128,7 +128,9 @@ class Side:
             changed[index] = min(changed[index] + 1, self.caps[index])
         return tuple(changed)
 
-    def without_power(self, states: tuple[int, ...], counters: tuple[int, ...]) -> tuple[tuple[int, ...], tuple[int, ...]]:
+    def without_power(
+        self, states: tuple[int, ...], counters: tuple[int, ...]
+    ) -> tuple[tuple[int, ...], tuple[int, ...]]:
         """States and counters just after the power is lost."""
         kept = tuple(
             state if state in survives else start

@@ -119,9 +119,7 @@ def _inputs_behind_signals(side: Side) -> dict[int, int]:
     return found
 
 
-def _inputs_while_leaving(
-    own_clock: int, places: tuple[Place, ...], signal_inputs: dict[int, int]
-) -> tuple[int, ...]:
+def _inputs_while_leaving(own_clock: int, places: tuple[Place, ...], signal_inputs: dict[int, int]) -> tuple[int, ...]:
     """Inputs read in a state, or in any state that can be passed at the instant at which it is left.
 
     The first arrow may be any; further ones at the same instant only those that wait for no time of the machine's own

@@ -115,7 +115,10 @@ def make_twin(
     original: Board, original_record: Record, replacement: Board, replacement_record: Record, family: Family
 ) -> Twin:
     """Two boards as they stand; numbers of the replacement within tolerance are replaced by the original's."""
-    decoded = [function_values(original, original_record, family), function_values(replacement, replacement_record, family)]
+    decoded = [
+        function_values(original, original_record, family),
+        function_values(replacement, replacement_record, family),
+    ]
     shifted = offsets(decoded[0], decoded[1], family)
     open_functions = dict.fromkeys([*undecided(original, decoded[0]), *undecided(replacement, decoded[1])])
     values = [_decided(each) for each in decoded]

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from twincore.behaviour.functions import function_values, undecided
-from twincore.behaviour.machine import MOST_TRANSITIONS, Side, behaviour_times, compile_side, time_unit
+from twincore.behaviour.machine import MOST_TRANSITIONS, Arrow, Side, behaviour_times, compile_side, time_unit
 from twincore.errors import EndlessLoopError, LimitError, TwinError, UndecidedError
 from twincore.profile import Board, Family, Number, Record, Scenario
 from twincore.profile.values import tidy
@@ -115,12 +115,8 @@ class _Run:
 
     def settle(self) -> None:
         taken: list[str] = []
-        while self.powered:
-            for machine, arrow in self.side.ready(self.states, self.inputs, self.counters):
-                if arrow.clock < 0 or self._age_reached(arrow.clock, arrow.after):
-                    break
-            else:
-                return
+        while self.powered and (step := self._next_arrow()):
+            machine, arrow = step
             if len(taken) >= MOST_TRANSITIONS:
                 inputs = {name: bool(self.inputs >> i & 1) for i, name in enumerate(self.side.inputs)}
                 raise EndlessLoopError(self.side.part_number, taken[-6:], inputs)
@@ -129,6 +125,12 @@ class _Run:
             for slot in (machine, *arrow.resets):
                 self.since[slot] = self.now
             taken.append(self.side.machines[machine][arrow.target].name)
+
+    def _next_arrow(self) -> tuple[int, Arrow] | None:
+        for machine, arrow in self.side.ready(self.states, self.inputs, self.counters):
+            if arrow.clock < 0 or self._age_reached(arrow.clock, arrow.after):
+                return machine, arrow
+        return None
 
     def _age_reached(self, slot: int, after: int) -> bool:
         since = self.since[slot]
@@ -153,4 +155,3 @@ class _Run:
             if arrow.clock >= 0 and (since := self.since[arrow.clock]) is not None
         ]
         return min(times, default=None)
-

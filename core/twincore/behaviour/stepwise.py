@@ -143,9 +143,7 @@ class _Stepwise:
                     for tally, limit in zip(counters[i], outlook.counter_limits(states[i]), strict=True)
                 )
             )
-        return _Config(
-            (states[0], states[1]), (kept_clocks[0], kept_clocks[1]), (kept_counters[0], kept_counters[1])
-        )
+        return _Config((states[0], states[1]), (kept_clocks[0], kept_clocks[1]), (kept_counters[0], kept_counters[1]))
 
 
 def may_go_round(side: Side) -> bool:

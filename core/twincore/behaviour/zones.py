@@ -3,6 +3,7 @@
 from collections import deque
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from twincore.behaviour import zone as z
 from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow
@@ -318,7 +319,7 @@ def events_of(node: Node) -> list[Node]:
 def distances_of(way: list[Node]) -> list[Distance]:
     """What the decisions along a way demand of the times of its events."""
     found = []
-    for before, node in zip(way, way[1:], strict=False):
+    for before, node in pairwise(way):
         for clock, least, most, strict in node.log:
             found.append(Distance(before.born[clock - 1], node.depth, least, most, strict))
     return found

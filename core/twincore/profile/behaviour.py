@@ -124,8 +124,9 @@ def build_behaviour(node: dict[str, Any], place: str, faults: FaultList) -> Beha
     nodes = [node] if single else node["machines"]
     machines = tuple(_machine(each, f"m{index}") for index, each in enumerate(nodes))
     behaviour = Behaviour(machines, clocks, counters, tuple(node.get("internal", ())), single)
-    for name, ids in (("clocks", clocks), ("counters", counters), ("machines", () if single else machines)):
-        faults.unique([each.id for each in ids], f"{place}.{name}[{{}}].id", "name")  # type: ignore[attr-defined]
+    faults.unique([clock.id for clock in clocks], f"{place}.clocks[{{}}].id", "name")
+    faults.unique([counter.id for counter in counters], f"{place}.counters[{{}}].id", "name")
+    faults.unique([machine.id for machine in machines], f"{place}.machines[{{}}].id", "name")
     faults.unique(list(behaviour.internal), f"{place}.internal[{{}}]", "name")
     for index, machine in enumerate(machines):
         _check_machine(behaviour, machine, place if single else f"{place}.machines[{index}]", faults)

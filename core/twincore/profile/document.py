@@ -34,7 +34,7 @@ def open_document(data: bytes, kind: str | None = None) -> Document:
     """
     root = _read_json(data)
     if not isinstance(root, dict):
-        raise DocumentError([Fault("", "expected a JSON object with \"format\" and \"version\"")])
+        raise DocumentError([Fault("", 'expected a JSON object with "format" and "version"')])
     named = root.get("format")
     found = named[len(PREFIX) :] if isinstance(named, str) and named.startswith(PREFIX) else None
     if found not in KINDS or kind not in (None, found):
@@ -82,7 +82,9 @@ def _read_json(data: bytes) -> Any:
     try:
         root = json.loads(text, parse_float=exact, parse_int=exact, parse_constant=_refuse, object_pairs_hook=_object)
     except json.JSONDecodeError as error:
-        raise DocumentError([Fault(f"line {error.lineno} column {error.colno}", f"expected JSON: {error.msg}")]) from error
+        raise DocumentError(
+            [Fault(f"line {error.lineno} column {error.colno}", f"expected JSON: {error.msg}")]
+        ) from error
     except RecursionError as error:
         raise DocumentError([Fault("", f"expected at most {DEEPEST} levels of nesting")]) from error
     except ValueError as error:
@@ -134,7 +136,7 @@ def _fault(error: Any) -> Fault:
         return Fault(place, f"expected {error.kind.property!r} here".replace("'", '"'))
     if kind == "AdditionalProperties":
         unknown = ", ".join(f'"{name}"' for name in error.kind.unexpected[:5])
-        return Fault(place, f"expected only keys of the published schema (or \"notes\"), found {unknown}")
+        return Fault(place, f'expected only keys of the published schema (or "notes"), found {unknown}')
     expectation = _expectation(kind, error.kind)
     if expectation:
         return Fault(place, f"expected {expectation}, found {_shown(error.instance)}")

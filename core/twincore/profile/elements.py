@@ -76,7 +76,9 @@ def build_element(node: dict[str, Any], place: str, faults: FaultList) -> Elemen
     return Element(node["id"], node["kind"], node.get("title", ""), node.get("unit", ""), points)
 
 
-def _bank(node: dict[str, Any], place: str, places: int, symbols: dict[str, Value], faults: FaultList) -> tuple[Point, ...]:
+def _bank(
+    node: dict[str, Any], place: str, places: int, symbols: dict[str, Value], faults: FaultList
+) -> tuple[Point, ...]:
     factory, locked = node["factory"], node.get("locked", [])
     if len(factory) != places or any(mark not in symbols for mark in factory):
         faults.add(f"{place}.factory", f"expected {places} places of {known(symbols)}")

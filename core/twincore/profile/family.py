@@ -6,7 +6,7 @@ from typing import Any
 from twincore.profile.document import open_document
 from twincore.profile.faults import FaultList, known
 from twincore.profile.scenario import Scenario, build_scenario
-from twincore.profile.values import Number, Value, is_number, same
+from twincore.profile.values import Number, Value, as_number, is_number, same
 
 NUMERIC = ("duration", "number", "count")
 
@@ -53,13 +53,14 @@ class FunctionDef:
             case "count":
                 return isinstance(value, int) and not isinstance(value, bool) and value >= 0
             case "duration":
-                return is_number(value) and value >= 0  # type: ignore[operator]  # is_number narrows
+                return is_number(value) and value >= 0
         return is_number(value)
 
     def within(self, original: Value, replacement: Value) -> bool:
         """Whether the replacement's value is the original's, or lies within tolerance of it."""
         if self.numeric:
-            return original - self.below <= replacement <= original + self.above  # type: ignore[operator]
+            aim = as_number(original)
+            return aim - self.below <= as_number(replacement) <= aim + self.above
         return same(original, replacement)
 
 

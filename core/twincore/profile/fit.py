@@ -19,14 +19,19 @@ def check_board_in_family(board: Board, family: Family) -> None:
     for name, function in board.functions.items():
         definition = family.function(name)
         if definition is None:
-            faults.add(f"functions.{name}", f"expected a function of the family ({known(f.id for f in family.functions)})")
+            faults.add(
+                f"functions.{name}", f"expected a function of the family ({known(f.id for f in family.functions)})"
+            )
         else:
             _check_values(board, function, definition, faults)
     signals = {each["id"] for each in family.document.get("signals", ())}
     for index, connector in enumerate(board.document.get("connectors", ()) if signals else ()):
         for pin_index, pin in enumerate(connector["pins"]):
             if pin.get("signal") is not None and pin["signal"] not in signals:
-                faults.add(f"connectors[{index}].pins[{pin_index}].signal", f"expected a signal of the family ({known(sorted(signals))})")
+                faults.add(
+                    f"connectors[{index}].pins[{pin_index}].signal",
+                    f"expected a signal of the family ({known(sorted(signals))})",
+                )
     if board.behaviour:
         _check_behaviour(board, board.behaviour, family, faults)
     faults.done()
@@ -53,7 +58,9 @@ def _check_values(board: Board, function: FunctionMap, definition: FunctionDef, 
             faults.add(f"{place}.from", f'expected a point whose positions read as numbers, found "{position}"')
             return
         if not definition.accepts(value := function.read(position, definition.numeric)):
-            faults.add(f"{place}.from", f"expected {definition.wanted_value()} at every position, {position} gives {value}")
+            faults.add(
+                f"{place}.from", f"expected {definition.wanted_value()} at every position, {position} gives {value}"
+            )
             return
 
 
@@ -67,7 +74,9 @@ def _check_behaviour(board: Board, behaviour: Behaviour, family: Family, faults:
             place = behaviour.state_place(machine, state.id)
             for index, output in enumerate(state.on):
                 if output.name not in own:
-                    faults.add(f"{place}.on[{index}]", f'expected an output ({known(sorted(own))}), found "{output.name}"')
+                    faults.add(
+                        f"{place}.on[{index}]", f'expected an output ({known(sorted(own))}), found "{output.name}"'
+                    )
                 for name, _ in output.conditions:
                     if name not in family.inputs:
                         faults.add(f"{place}.on[{index}].if.{name}", f"expected an input ({known(family.inputs)})")
@@ -75,12 +84,17 @@ def _check_behaviour(board: Board, behaviour: Behaviour, family: Family, faults:
             for index, go in enumerate(state.go):
                 for name, _ in go.conditions:
                     if name not in own and name not in family.inputs:
-                        faults.add(f"{place}.go[{index}].if.{name}", f"expected an input ({known(family.inputs)}), output or internal signal")
+                        faults.add(
+                            f"{place}.go[{index}].if.{name}",
+                            f"expected an input ({known(family.inputs)}), output or internal signal",
+                        )
                 _check_when(go.when, f"{place}.go[{index}].when", family, faults)
     for name, place in behaviour.named_functions().items():
         definition = family.function(name)
         if definition is None:
-            faults.add(place, f'expected a function of the family ({known(f.id for f in family.functions)}), found "{name}"')
+            faults.add(
+                place, f'expected a function of the family ({known(f.id for f in family.functions)}), found "{name}"'
+            )
         elif name not in board.functions and definition.if_absent is None:
             faults.add(place, f'expected a function of this board, for the family says no "if_absent" for {name}')
         elif ".when." not in place and not definition.numeric:
@@ -91,7 +105,9 @@ def _check_when(when: Sequence[tuple[str, object]], place: str, family: Family, 
     for name, value in when:
         definition = family.function(name)
         if definition is None:
-            faults.add(f"{place}.{name}", f"expected a function of the family ({known(f.id for f in family.functions)})")
+            faults.add(
+                f"{place}.{name}", f"expected a function of the family ({known(f.id for f in family.functions)})"
+            )
         elif not definition.accepts(value):
             faults.add(f"{place}.{name}", f"expected {definition.wanted_value()}")
 
@@ -103,11 +119,25 @@ def check_layouts_agree(one: Board, other: Board) -> None:
     shape_one = [(each.id, each.kind, [point.domain for point in each.points]) for each in one.elements]
     shape_other = [(each.id, each.kind, [point.domain for point in each.points]) for each in other.elements]
     if sorted(shape_one, key=str) != sorted(shape_other, key=str):
-        raise DocumentError([Fault("settings", f"expected the elements of {other.part_number}, for both have layout {one.settings_layout}")])
+        raise DocumentError(
+            [
+                Fault(
+                    "settings",
+                    f"expected the elements of {other.part_number}, for both have layout {one.settings_layout}",
+                )
+            ]
+        )
     for name in sorted({*one.functions, *other.functions}):
         mine, theirs = one.functions.get(name), other.functions.get(name)
         if mine is None or theirs is None or not same_meaning(mine, theirs):
-            raise DocumentError([Fault(f"functions.{name}", f"expected the meaning that {other.part_number} gives it, for both have layout {one.settings_layout}")])
+            raise DocumentError(
+                [
+                    Fault(
+                        f"functions.{name}",
+                        f"expected the meaning that {other.part_number} gives it, for both have layout {one.settings_layout}",
+                    )
+                ]
+            )
 
 
 def warnings_of(board: Board) -> list[Fault]:

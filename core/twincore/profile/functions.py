@@ -33,20 +33,14 @@ class FunctionMap:
     def read(self, position: Value, numeric: bool) -> Value:
         """The value of a function that is read from one point standing at `position`."""
         if not numeric:
-            return f"{float(position):g}" if is_number(position) else position  # type: ignore[arg-type]
+            return f"{float(position):g}" if is_number(position) else position
         number = exact(position) if isinstance(position, str) else position
         return tidy(number * self.scale + self.offset)
 
-    def values(self, points: dict[str, Point], numeric: bool) -> list[Value]:
-        """Every value that some position gives, reserved positions left out."""
-        if not self.scope:
-            return [row.value for row in self.rows] if self.rows else [self.fixed]  # type: ignore[list-item]
-        if self.rows:
-            return [row.value for row in self.rows]
-        return [self.read(position, numeric) for position in points[self.scope[0]].domain]
 
-
-def build_function(name: str, node: dict[str, Any], points: dict[str, Point], place: str, faults: FaultList) -> FunctionMap:
+def build_function(
+    name: str, node: dict[str, Any], points: dict[str, Point], place: str, faults: FaultList
+) -> FunctionMap:
     """A function map from a part of a board whose structure was checked."""
     if "fixed" in node:
         return FunctionMap(name, (), fixed=node["fixed"])
@@ -75,7 +69,9 @@ def _check_one_row_at_a_time(rows: tuple[Row, ...], place: str, faults: FaultLis
         key = tuple(row.when[point] for point in scope)
         group = groups.setdefault(scope, {})
         if key in group:
-            faults.add(f"{place}.table[{index}].when", f"expected a row that cannot hold together with table[{group[key]}]")
+            faults.add(
+                f"{place}.table[{index}].when", f"expected a row that cannot hold together with table[{group[key]}]"
+            )
             return
         group[key] = index
     if len(groups) > MOST_SCOPES:
@@ -88,7 +84,9 @@ def _check_one_row_at_a_time(rows: tuple[Row, ...], place: str, faults: FaultLis
             clash = known_keys.get(tuple(key[other.index(p)] for p in shared))
             if clash is not None:
                 first, second = sorted((clash, index))
-                faults.add(f"{place}.table[{second}].when", f"expected a row that cannot hold together with table[{first}]")
+                faults.add(
+                    f"{place}.table[{second}].when", f"expected a row that cannot hold together with table[{first}]"
+                )
                 return
 
 

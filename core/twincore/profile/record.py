@@ -66,8 +66,7 @@ def _read(element: Element, written: Any, place: str, faults: FaultList) -> dict
                 faults.add(place, f'expected {known(symbols)} or ? at place {place_number}, found "{mark}"')
                 return None
         return {
-            point.id: None if mark == UNREADABLE else symbols[mark]
-            for point, mark in zip(points, written, strict=True)
+            point.id: None if mark == UNREADABLE else symbols[mark] for point, mark in zip(points, written, strict=True)
         }
     point = points[0]
     if written == UNREADABLE and UNREADABLE not in point.domain:

@@ -44,7 +44,9 @@ def build_scenario(node: dict[str, Any], inputs: Sequence[str] | None, place: st
         last = max(last, step["at"])
         for name in step["set"] if inputs is not None else ():
             if name not in inputs:  # type: ignore[operator]  # the loop is empty where inputs is None
-                faults.add(f"{place}steps[{index}].set.{name}", f"expected an input of the family ({known(inputs or ())})")
+                faults.add(
+                    f"{place}steps[{index}].set.{name}", f"expected an input of the family ({known(inputs or ())})"
+                )
     if node["until"] < last:
         faults.add(f"{place}until", f"expected a time not before the last step, {float(last):g} s")
     steps = tuple(Step(step["at"], tuple(step["set"].items())) for step in node["steps"])

@@ -1,7 +1,7 @@
 """Exact values: what a function or a point can be."""
 
 from fractions import Fraction
-from typing import Any, TypeAlias
+from typing import Any, TypeAlias, TypeGuard
 
 Number: TypeAlias = int | Fraction
 Value: TypeAlias = int | Fraction | str | bool
@@ -33,9 +33,15 @@ def tidy(number: Number) -> Number:
     return number.numerator if number.denominator == 1 else number
 
 
-def is_number(value: Any) -> bool:
+def is_number(value: Any) -> TypeGuard[Number]:
     """Whether a parsed JSON value is a number (true and false are not)."""
     return isinstance(value, int | Fraction) and not isinstance(value, bool)
+
+
+def as_number(value: Any) -> Number:
+    """A value of a function whose values are numbers, as one."""
+    assert is_number(value)  # checked when the board was fitted into its family
+    return value
 
 
 def same(one: Any, other: Any) -> bool:

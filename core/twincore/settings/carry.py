@@ -40,7 +40,9 @@ class Carried:
 
     def misses(self, safety: bool) -> int:
         """How many functions are out of tolerance."""
-        return sum(f.verdict in ("off", "not on this board") and (f.importance == "safety") == safety for f in self.functions)
+        return sum(
+            f.verdict in ("off", "not on this board") and (f.importance == "safety") == safety for f in self.functions
+        )
 
 
 def carry(original: Board, found: Record, replacement: Board, family: Family) -> Carried:
@@ -71,7 +73,9 @@ def wanted_functions(original: Board, found: Record, family: Family) -> dict[str
     }
 
 
-def judge(wanted: dict[str, Decoded], replacement: Board, record: Record, family: Family) -> tuple[CarriedFunction, ...]:
+def judge(
+    wanted: dict[str, Decoded], replacement: Board, record: Record, family: Family
+) -> tuple[CarriedFunction, ...]:
     """How a replacement that stands so compares with what is wanted, function by function in the family's order."""
     got = decode(replacement, record, family)
     return tuple(

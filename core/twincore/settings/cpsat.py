@@ -4,6 +4,8 @@ Criteria are minimised in stages, each fixed before the next. The scaled deviati
 their sum is written in digits of 40 bits with carries, and minimised from the highest digit down.
 """
 
+from typing import Any
+
 from ortools.sat.python import cp_model
 
 from twincore.errors import LimitError
@@ -61,7 +63,7 @@ def solve(problem: Problem) -> dict[str, Value] | None:
         if status != cp_model.OPTIMAL:
             raise LimitError(f"no best setting was proved within {SECONDS:g} s")
         model.add(stage == solver.value(stage))
-        model.clear_hints()
+        model.clear_hints()  # type: ignore[no-untyped-call]  # the library does not type it
         for literals in at.values():
             for literal in literals:
                 model.add_hint(literal, solver.value(literal))
@@ -71,10 +73,10 @@ def solve(problem: Problem) -> dict[str, Value] | None:
     }
 
 
-def _digits(model: cp_model.CpModel, terms: list[tuple[cp_model.IntVar, int]]) -> list[cp_model.LinearExprT]:
+def _digits(model: cp_model.CpModel, terms: list[tuple[cp_model.IntVar, int]]) -> list[Any]:
     """The sum of the terms that hold, in digits of 40 bits, the highest first."""
-    digits: list[cp_model.LinearExprT] = []
-    carry: cp_model.LinearExprT = 0
+    digits: list[Any] = []
+    carry: Any = 0
     weights = [weight for _, weight in terms]
     while any(weight >= DIGIT for weight in weights):
         total = sum(holds * (weight % DIGIT) for (holds, _), weight in zip(terms, weights, strict=True)) + carry
@@ -87,9 +89,11 @@ def _digits(model: cp_model.CpModel, terms: list[tuple[cp_model.IntVar, int]]) -
     return digits[::-1]
 
 
-def _tie_stages(at: dict[str, list[cp_model.IntVar]]) -> list[cp_model.LinearExpr]:
+def _tie_stages(at: dict[str, list[cp_model.IntVar]]) -> list[Any]:
     """First in order, as a few weighted sums that each fit the solver's numbers."""
-    stages, chunk, weight = [], [], 1
+    stages: list[Any] = []
+    chunk: list[str] = []
+    weight = 1
     for name in at:
         if weight * len(at[name]) > 2**TIE_BITS:
             stages.append(_weighted(chunk, at))

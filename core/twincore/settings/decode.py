@@ -59,4 +59,4 @@ def decode_function(function: FunctionMap, board: Board, record: Record, definit
 def _ordered(values: set[Value], definition: FunctionDef) -> tuple[Value, ...]:
     if definition.choices:
         return tuple(sorted(values, key=lambda value: definition.choices.index(str(value))))
-    return tuple(sorted(values))  # type: ignore[type-var]  # numbers, or true and false
+    return tuple(sorted(values, key=float))

@@ -83,7 +83,10 @@ def _factors(problem: Problem) -> list[Factor]:
     factors: list[Factor] = [
         (
             (name,),
-            {(i,): tie_weight[name] * i + (moved if value != problem.factory[name] else 0) for i, value in enumerate(domain)},
+            {
+                (i,): tie_weight[name] * i + (moved if value != problem.factory[name] else 0)
+                for i, value in enumerate(domain)
+            },
         )
         for name, domain in problem.domains.items()
     ]
@@ -93,8 +96,11 @@ def _factors(problem: Problem) -> list[Factor]:
         for when, cost in term.cases:
             packed = cost[0] * safety + cost[1] * other + cost[2] * dev
             choices = [
-                range(len(problem.domains[name])) if name not in when else
-                [index[name][when[name]]] if when[name] in index[name] else []
+                range(len(problem.domains[name]))
+                if name not in when
+                else [index[name][when[name]]]
+                if when[name] in index[name]
+                else []
                 for name in term.scope
             ]
             for key in product(*choices):

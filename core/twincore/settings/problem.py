@@ -10,6 +10,7 @@ from fractions import Fraction
 from math import lcm
 
 from twincore.profile import Board, Family, FunctionDef, FunctionMap, Value
+from twincore.profile.values import as_number
 
 Cost = tuple[int, int, int]
 """Safety misses, other misses, scaled deviation."""
@@ -40,8 +41,8 @@ def deviation(wanted: Value, got: Value | None, definition: FunctionDef) -> Frac
     """How far a value is from the one wanted: relative for numbers, 1 for anything else that differs."""
     if got is None or not definition.numeric:
         return Fraction(0 if got is not None and wanted == got else 1)
-    divisor = abs(wanted) or 1  # type: ignore[arg-type]
-    return Fraction(abs(got - wanted)) / Fraction(divisor)  # type: ignore[operator, arg-type]
+    aim = Fraction(as_number(wanted))
+    return abs(as_number(got) - aim) / (abs(aim) or 1)
 
 
 def build_problem(replacement: Board, family: Family, wanted: dict[str, Value]) -> Problem:

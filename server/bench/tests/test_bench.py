@@ -6,7 +6,9 @@ class Bench(WorldTestCase):
         self.sign_in()
 
     def test_two_boards_without_a_job(self) -> None:
-        found = self.post("bench/compare", {"original": "TVH-2210-B", "replacement": "OFN-U3", "found": {"S1": "010110"}})
+        found = self.post(
+            "bench/compare", {"original": "TVH-2210-B", "replacement": "OFN-U3", "found": {"S1": "010110"}}
+        )
         self.assertEqual(found["plan"], {"SW1": "0111", "R1": "6"})
         self.assertEqual(found["proof"]["verdict"], "different")
         self.assertEqual(
@@ -31,11 +33,17 @@ class Bench(WorldTestCase):
         self.assertEqual(places, ["steps[0].set.nothing", "steps[1].at", "until"])
         self.post("bench/play", {"pair": pair, "scenario": {"steps": [{"at": -1, "set": {}}], "until": 1}}, 422)
         unread = {**pair, "found": {"S1": "??????"}}
-        self.assertIn("purge.pre", self.post("bench/play", {"pair": unread, "scenario": {"steps": [], "until": 1}}, 422)["detail"])
+        self.assertIn(
+            "purge.pre", self.post("bench/play", {"pair": unread, "scenario": {"steps": [], "until": 1}}, 422)["detail"]
+        )
 
     def test_both_tracks_of_a_scenario(self) -> None:
         pair = {"original": "TVH-2210-B", "replacement": "OFN-U3", "found": {"S1": "010110"}}
-        steps = [{"at": 0, "set": {"call": True}}, {"at": 30, "set": {"power": False}}, {"at": 31.5, "set": {"power": True}}]
+        steps = [
+            {"at": 0, "set": {"call": True}},
+            {"at": 30, "set": {"power": False}},
+            {"at": 31.5, "set": {"power": True}},
+        ]
         played = self.post("bench/play", {"pair": pair, "scenario": {"steps": steps, "until": 40}})
         self.assertEqual(played["original"][-1], {"at": 31.5, "on": ["alarm", "relay"], "states": ["lockout"]})
         self.assertEqual(played["replacement"][-1], {"at": 31.5, "on": ["fan"], "states": ["prove"]})

@@ -1,9 +1,10 @@
 import json
 
-from config.api import api
 from django.conf import settings
 from django.core.management import call_command
 from django.test import TestCase
+
+from config.api import api
 
 
 class Contracts(TestCase):

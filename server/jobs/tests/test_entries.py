@@ -15,7 +15,9 @@ class Entries(WorldTestCase):
         job = self.job(3)
         before = job.entry_count
         shown = self.entry(job, "found.S1", "010110", **BY_EYE)
-        self.assertEqual((shown["found"], shown["how"], shown["entry_count"]), ({"S1": "010110"}, {"S1": "by eye"}, before + 1))
+        self.assertEqual(
+            (shown["found"], shown["how"], shown["entry_count"]), ({"S1": "010110"}, {"S1": "by eye"}, before + 1)
+        )
         newest = self.get(f"jobs/{job.pk}/entries")["items"][0]
         self.assertEqual(
             (newest["target"], newest["before"], newest["after"], newest["read_how"], newest["by"]),

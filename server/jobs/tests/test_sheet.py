@@ -1,10 +1,10 @@
 import io
 
-from catalogue.tests.test_queries import QueryCounts
 from pypdf import PdfReader
-from twincore.profile import open_document
 
+from catalogue.tests.test_queries import QueryCounts
 from jobs.tests.world import WorldTestCase
+from twincore.profile import open_document
 
 
 class JobSheet(WorldTestCase):
@@ -16,7 +16,16 @@ class JobSheet(WorldTestCase):
         self.assertEqual(response["Content-Type"], "application/pdf")
         text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(response.content)).pages)
         words = " ".join(text.split())
-        for expected in ("SQ-0005", "TVH-2210-B", "OFN-U3", "110110", "0110", "Off register", "Pre-purge", "still open"):
+        for expected in (
+            "SQ-0005",
+            "TVH-2210-B",
+            "OFN-U3",
+            "110110",
+            "0110",
+            "Off register",
+            "Pre-purge",
+            "still open",
+        ):
             self.assertIn(expected, words)
 
     def test_the_json_is_a_document_of_the_published_format(self) -> None:

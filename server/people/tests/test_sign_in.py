@@ -13,7 +13,9 @@ class SignIn(WorldTestCase):
 
     def test_right_and_wrong(self) -> None:
         self.assertEqual(self.sign("wennick", "wrong").status_code, 401)
-        self.assertEqual(self.sign("wennick", PASSWORDS["wennick"]).json()["depot"], "Saltmarsh Quay Bakery Plant Service")
+        self.assertEqual(
+            self.sign("wennick", PASSWORDS["wennick"]).json()["depot"], "Saltmarsh Quay Bakery Plant Service"
+        )
         self.assertEqual(self.get("session")["role"], "technician")
         self.assertEqual(self.client.delete("/api/session").status_code, 204)
         self.get("session", 401)
