@@ -77,7 +77,7 @@ class ByTouch(BrowserTestCase):
         page.get_by_role("button", name="The record is complete").tap()
 
     def carry_over(self, page: Page) -> None:
-        page.get_by_text("All 10 functions in register").wait_for()
+        page.get_by_text("All 10 functions alike").wait_for()
         self.check_accessible(page)
         page.get_by_role("button", name="Change R1").tap()
         page.get_by_role("dialog").get_by_role("radio", name="2", exact=True).tap()
@@ -87,7 +87,7 @@ class ByTouch(BrowserTestCase):
         page.get_by_text("60 s shorter").first.wait_for()
         self.assertTrue(page.get_by_role("button", name="Confirm this plan").is_disabled())
         page.get_by_role("button", name="Back to the best").tap()
-        page.get_by_text("All 10 functions in register").wait_for()
+        page.get_by_text("All 10 functions alike").wait_for()
         self.saved(page)
         page.get_by_role("button", name="Confirm this plan").tap()
 
@@ -123,7 +123,7 @@ class ByKeyboard(BrowserTestCase):
             page.get_by_role("button", name="S1.5 on").wait_for()
             self.saved(page)
             self.press(page, "The record is complete")
-            page.get_by_text("All 10 functions in register").wait_for()
+            page.get_by_text("All 10 functions alike").wait_for()
             self.press(page, "Confirm this plan")
             self.press(page, "Fitted and set as planned")
             page.get_by_text("no series of input changes").wait_for()

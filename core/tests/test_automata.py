@@ -13,14 +13,14 @@ from tests.tick_search import Plain, Settles
 from twincore import behaviour
 from twincore.errors import DocumentError, EndlessLoopError
 
-MOST_STATES = 3000
 
-
-def as_automaton(family: dict[str, Any], board: dict[str, Any], values: dict[str, Any], output: str) -> DFA | None:
-    """All words of ticks and input changes after which an output is on; None where there are too many states."""
-    plain = Plain(board, values)
+def as_automaton(
+    family: dict[str, Any], board: dict[str, Any], values: dict[str, Any], output: str, ticks: int = 4, most: int = 3000
+) -> DFA | None:
+    """All words of ticks and input changes after which an output is on; None past `most` states."""
+    plain = Plain(board, values, ticks)
     names = [each["id"] for each in family["inputs"]]
-    rest = {name: name == "power" for name in names}
+    rest = {name: family.get("rest", {}).get(name, name == "power") for name in names}
     start = (tuple(rest.values()), plain.settle(plain.start(), rest))
     numbers, fresh = {start: 0}, count(1)
     transitions: dict[int, dict[str, int]] = {}
@@ -40,7 +40,7 @@ def as_automaton(family: dict[str, Any], board: dict[str, Any], values: dict[str
             if target not in numbers:
                 numbers[target] = next(fresh)
                 waiting.append(target)
-        if len(numbers) > MOST_STATES:
+        if len(numbers) > most:
             return None
         transitions[numbers[here]] = {letter: numbers[target] for letter, target in ways.items()}
     return DFA(

@@ -8,17 +8,29 @@ from collections import deque
 from typing import Any
 
 TICKS = 4
-OLD = 99
+OLD = 10**9
 
 
 class Settles(Exception):
     """A board that never settles was met."""
 
 
+def amount_of(amount: Any, values: dict[str, Any]) -> Any:
+    return values[amount] if isinstance(amount, str) else amount
+
+
 class Plain:
     """One board, its configuration a tuple: (states, state ages, clock ages, counters), ages in ticks, OLD is expired."""
 
-    def __init__(self, board: dict[str, Any], values: dict[str, Any]) -> None:
+    def __init__(self, board: dict[str, Any], values: dict[str, Any], ticks: int = TICKS) -> None:
+        self.ticks = ticks
+        times = [
+            g.get("after", 0)
+            for m in board["behaviour"].get("machines", [board["behaviour"]])
+            for s in m["states"].values()
+            for g in s.get("go", [])
+        ]
+        self.oldest = ticks * max([amount_of(t, values) for t in times], default=0) + 1
         self.b = board["behaviour"]
         self.machines = self.b.get("machines", [self.b])
         self.values = values
@@ -26,7 +38,7 @@ class Plain:
         self.counters = self.b.get("counters", [])
 
     def amount(self, x: Any) -> Any:
-        return self.values[x] if isinstance(x, str) else x
+        return amount_of(x, self.values)
 
     def first_age(self, clock: dict[str, Any]) -> int:
         return OLD if clock.get("starts") == "expired" else 0
@@ -68,7 +80,7 @@ class Plain:
                 return False
         if "after" in go:
             age = clocks[[c["id"] for c in self.clocks].index(go["clock"])] if "clock" in go else ages[m]
-            return bool(age >= self.amount(go["after"]) * TICKS)
+            return bool(age >= self.amount(go["after"]) * self.ticks)
         return True
 
     def settle(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
@@ -103,9 +115,9 @@ class Plain:
     def tick(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
         states, ages, clocks, counters = config
         powered = inputs["power"]
-        older = tuple(min(a + 1, OLD) if a < 20 else OLD for a in ages) if powered else ages
+        older = tuple(a + 1 if a < self.oldest else OLD for a in ages) if powered else ages
         named = tuple(
-            (min(a + 1, OLD) if a < 20 else OLD) if powered or c.get("runs_without_power") else a
+            (a + 1 if a < self.oldest else OLD) if powered or c.get("runs_without_power") else a
             for a, c in zip(clocks, self.clocks, strict=True)
         )
         return self.settle((states, older, named, counters), inputs)

@@ -33,6 +33,8 @@ class StepState(Schema):
     result: str
     waits_for: list[str]
     note: str | None
+    by: str
+    at: datetime | None
 
 
 class BoardRef(Schema):

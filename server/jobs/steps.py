@@ -1,5 +1,6 @@
 """The nine steps of a job's sheet, each folded to one line of result."""
 
+from datetime import datetime
 from typing import Any
 
 from jobs.models import Job
@@ -28,27 +29,28 @@ def _step(job: Job, step: str) -> StepState:
         result=_result(job, step, confirmed) if finished else "",
         waits_for=waiting,
         note=confirmed["note"] if confirmed else None,
+        by=confirmed["by"] if confirmed else "",
+        at=datetime.fromisoformat(confirmed["at"]) if confirmed else None,
     )
 
 
 def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:
     state = job.state
-    by = f"{confirmed['by']}, {confirmed['at'][11:16]}" if confirmed else ""
     match step:
         case "recognise":
             return f"Original: {state['original']}"
         case "choose":
             return f"Replacement: {state['replacement']}"
         case "record":
-            return f"{_positions(state)} ({by})"
+            return _positions(state)
         case "carry_over":
             decided = len(state["reasons"])
-            return f"Plan confirmed, {decided} decision{'s' if decided != 1 else ''} with a reason ({by})"
+            return f"Plan confirmed, {decided} decision{'s' if decided != 1 else ''} with a reason"
         case "prove":
-            return f"{str(state['verdict']).capitalize()}{_note(confirmed)} ({by})"
+            return f"{str(state['verdict']).capitalize()}{_note(confirmed)}"
         case "hand_over":
-            return f"Closed ({by})"
-    return f"Confirmed{_note(confirmed)} ({by})"
+            return "Closed"
+    return f"Confirmed{_note(confirmed)}"
 
 
 def _note(confirmed: dict[str, Any] | None) -> str:

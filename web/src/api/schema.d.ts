@@ -904,6 +904,10 @@ export interface components {
             waits_for: string[];
             /** Note */
             note: string | null;
+            /** By */
+            by: string;
+            /** At */
+            at: string | null;
         };
         /**
          * NewJob

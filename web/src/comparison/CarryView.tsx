@@ -96,7 +96,7 @@ function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
   ].filter(Boolean);
   return (
     <p className="text-lg font-semibold" role="status">
-      {parts.length ? parts.join(", ") : `All ${rows.length} functions in register`}
+      {parts.length ? parts.join(", ") : `All ${rows.length} functions alike`}
       <span className="font-normal text-faint">
         {" "}
         · {comparison.moved} position{comparison.moved === 1 ? "" : "s"} moved from factory

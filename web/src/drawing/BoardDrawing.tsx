@@ -71,10 +71,10 @@ export function BoardDrawing({ name, document, elements, positions, side, select
             )}
             {selected === placed.ref && (
               <rect
-                x={-3}
-                y={-3}
-                width={w + 6}
-                height={h + 6}
+                x={-2}
+                y={-2}
+                width={w + 4}
+                height={h + 4}
                 fill="none"
                 stroke="var(--text)"
                 strokeWidth={1.2}
@@ -89,7 +89,7 @@ export function BoardDrawing({ name, document, elements, positions, side, select
         <text
           key={placed.ref}
           x={placed.at[0]}
-          y={height - placed.at[1] + 8}
+          y={height - placed.at[1] - (placed.size?.[1] ?? 8) - 3.6}
           fontSize={5}
           fill="var(--text)"
           className="font-mono"
@@ -176,8 +176,8 @@ function PartFace({ placed, document, w, h }: { placed: Placed; document: BoardD
         />
       ))}
       {!round && (
-        <text x={1} y={h - 1.4} fontSize={4} fill="var(--faint)" stroke="none" className="font-mono">
-          {plug ? "" : placed.ref}
+        <text x={1} y={plug ? h + 4.4 : h - 1.4} fontSize={4} fill="var(--faint)" stroke="none" className="font-mono">
+          {placed.ref}
         </text>
       )}
     </g>

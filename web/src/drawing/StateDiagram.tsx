@@ -23,10 +23,10 @@ export function StateDiagram({ machine, titles }: Props) {
   const columns = Math.max(...[...spots.values()].map((spot) => spot.column)) + 1;
   const rows = Math.max(...[...spots.values()].map((spot) => spot.row)) + 1;
   const width = columns * (BOX.w + BOX.gapX) + 20;
-  const height = rows * (BOX.h + BOX.gapY) + 10;
+  const height = rows * (BOX.h + BOX.gapY) - BOX.gapY + 44;
   const at = (name: string) => {
     const spot = spots.get(name) ?? { column: 0, row: 0 };
-    return { x: 10 + spot.column * (BOX.w + BOX.gapX), y: 10 + spot.row * (BOX.h + BOX.gapY) };
+    return { x: 10 + spot.column * (BOX.w + BOX.gapX), y: 30 + spot.row * (BOX.h + BOX.gapY) };
   };
   const state = machine.states[chosen];
   return (
@@ -43,6 +43,9 @@ export function StateDiagram({ machine, titles }: Props) {
           className="block"
           aria-hidden="true"
         >
+          <marker id="arrow-end" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="6" markerHeight="6" orient="auto">
+            <path d="M0 0 8 4 0 8Z" fill="var(--text)" />
+          </marker>
           {Object.entries(machine.states).flatMap(([name, each]) =>
             [...new Set((each.go ?? []).map((go) => go.to))].map((to) => (
               <path
@@ -51,6 +54,7 @@ export function StateDiagram({ machine, titles }: Props) {
                 fill="none"
                 stroke={name === chosen ? "var(--text)" : "var(--rule)"}
                 strokeWidth={name === chosen ? 2.2 : 1.3}
+                markerEnd={name === chosen ? "url(#arrow-end)" : undefined}
               />
             )),
           )}
@@ -139,9 +143,20 @@ function layOut(machine: Machine): Map<string, { column: number; row: number }> 
   return new Map(order.map((name, index) => [name, spot(index)]));
 }
 
+/** From the edge of one box to the edge of the other, bent so that there and back do not fall on each other. */
 function curve(from: { x: number; y: number }, to: { x: number; y: number }): string {
-  const start = { x: from.x + BOX.w / 2, y: from.y + BOX.h / 2 };
-  const end = { x: to.x + BOX.w / 2, y: to.y + BOX.h / 2 };
-  const bend = start.y === end.y ? -34 : (end.x - start.x) * 0.12 + 10;
-  return `M${start.x} ${start.y}Q${(start.x + end.x) / 2} ${(start.y + end.y) / 2 + bend} ${end.x} ${end.y}`;
+  const right = to.x > from.x;
+  if (from.y === to.y && from.x === to.x) return `M${from.x + BOX.w - 30} ${from.y}c0 -24 22 -24 22 0`;
+  if (from.y === to.y) {
+    const far = Math.abs(to.x - from.x) > BOX.w + BOX.gapX;
+    const lift = (far ? 24 : 14) * (right ? -1 : 1);
+    const y = right ? from.y : from.y + BOX.h;
+    const [start, end] = [from.x + BOX.w * (right ? 0.7 : 0.3), to.x + BOX.w * (right ? 0.3 : 0.7)];
+    return `M${start} ${y}C${start} ${y + lift} ${end} ${y + lift} ${end} ${y}`;
+  }
+  const down = to.y > from.y;
+  const start = { x: from.x + BOX.w * (down ? 0.4 : 0.6), y: down ? from.y + BOX.h : from.y };
+  const end = { x: to.x + BOX.w * (down ? 0.4 : 0.6), y: down ? to.y : to.y + BOX.h };
+  const pull = ((down ? 1 : -1) * BOX.gapY) / 1.6;
+  return `M${start.x} ${start.y}C${start.x} ${start.y + pull} ${end.x} ${end.y - pull} ${end.x} ${end.y}`;
 }

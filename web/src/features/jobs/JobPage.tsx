@@ -80,7 +80,15 @@ function JobSheet({ job }: { job: Job }) {
                     className="flex min-h-11 w-full flex-wrap items-baseline gap-x-3 py-2.5 text-left"
                   >
                     <span className={inHand ? "text-xl font-bold" : "font-semibold"}>{step.name}</span>
-                    <span className="font-normal">{step.result}</span>
+                    <span className="font-normal">
+                      {step.result}
+                      {step.at && (
+                        <span className="text-faint">
+                          {" "}
+                          ({step.by}, {clock(step.at)})
+                        </span>
+                      )}
+                    </span>
                   </button>
                 )}
               </h2>
@@ -132,6 +140,12 @@ function Mark({ number, state, inHand, last }: { number: number; state: string; 
       </span>
     </span>
   );
+}
+
+function clock(at: string) {
+  const date = new Date(at);
+  const today = date.toDateString() === new Date().toDateString();
+  return date.toLocaleString([], today ? { timeStyle: "short" } : { dateStyle: "medium", timeStyle: "short" });
 }
 
 function when(at: string | null) {
