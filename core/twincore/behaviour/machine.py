@@ -220,9 +220,24 @@ def _compile_machine(machine: Machine, own_clock: int, context: _Context) -> tup
     places = []
     for state in machine.states.values():
         steady, conditional = _compile_outputs(state.on, context)
-        arrows = tuple(_compile_arrow(go, index, own_clock, context) for go in state.go if context.holds(go.when))
-        places.append(Place(state.id, steady, conditional, arrows))
+        arrows = [_compile_arrow(go, index, own_clock, context) for go in state.go if context.holds(go.when)]
+        taken = tuple(arrow for place, arrow in enumerate(arrows) if not _never_taken(arrow, place, arrows, own_clock))
+        places.append(Place(state.id, steady, conditional, taken))
     return tuple(places)
+
+
+def _never_taken(arrow: Arrow, place: int, arrows: list[Arrow], own_clock: int) -> bool:
+    """Whether another arrow always comes first: listed earlier and enabled whenever this one is, or sooner in any case."""
+    for other_place, other in enumerate(arrows):
+        if other.counter >= 0 or other.signal_mask or other is arrow:
+            continue
+        wider = arrow.mask & other.mask == other.mask and arrow.value & other.mask == other.value
+        sooner = other.clock < 0 or (other.clock == arrow.clock and other.after <= arrow.after)
+        if other_place < place and wider and sooner:
+            return True
+        if not other.mask and other.clock == arrow.clock == own_clock and other.after < arrow.after:
+            return True
+    return False
 
 
 def _compile_outputs(outputs: tuple[Output, ...], context: _Context) -> tuple[int, tuple[tuple[int, int, int], ...]]:

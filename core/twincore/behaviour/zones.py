@@ -1,7 +1,7 @@
 """Exact search: the product of two boards, symbolic over time, breadth first by the number of input changes."""
 
 from collections import deque
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from itertools import pairwise
 
@@ -73,45 +73,58 @@ class _Draft:
 
 
 class ExactSearch:
-    """Explores a pair until the first difference, the end of the space, or `limit` arrivals at a settled pair."""
+    """Explores a pair until the first difference, the end of the space, or `limit` arrivals at a settled pair.
 
-    def __init__(self, pair: Pair, limit: int) -> None:
-        self.pair, self.limit = pair, limit
+    `ahead` gives a lower bound on the input changes that a node still needs; nodes with the least changes so far plus
+    bound come first, so that the first difference has the fewest changes. With a `weight` above 1 the bound counts more
+    than it is sure of: a difference is found sooner, and need not have the fewest.
+    """
+
+    def __init__(self, pair: Pair, limit: int, ahead: Callable[[Node], int] | None = None, weight: int = 1) -> None:
+        self.pair, self.limit, self.ahead, self.weight = pair, limit, ahead, weight
         self.explored = 0
-        self._known: dict[object, list[z.Zone]] = {}
+        self._known: dict[object, list[tuple[z.Zone, int]]] = {}
+        self._waiting: dict[int, deque[Node]] = {}
 
     def run(self) -> Found:
         """The first difference by number of input changes, if there is one within the limit."""
-        level = self._new_ones(list(self._start()))
-        while level:
-            coming: list[Node] = []
-            queued: set[object] = set()
-            while level:
-                node = level.popleft()
-                if node.differs:
-                    return Found([node], True, self.explored)
-                if self.explored >= self.limit:
-                    return Found([each for each in coming if each.differs], False, self.explored)
-                level.extend(self._new_ones(self._after_waiting(node)))
-                for successor in self._after_changes(node):
-                    mark = (successor.key(), successor.zone)
-                    if mark not in queued:
-                        queued.add(mark)
-                        coming.append(successor)
-            if different := [node for node in coming if node.differs]:
-                return Found(different, True, self.explored)
-            level = self._new_ones(coming)
+        self._queue(self._start())
+        while self._waiting:
+            rank = min(self._waiting)
+            level = self._waiting[rank]
+            node = level.popleft()
+            if not level:
+                del self._waiting[rank]
+            if node.differs:
+                alike = [other for other in level if other.differs and other.changes == node.changes]
+                return Found([node, *alike], self.weight == 1, self.explored)
+            if not self._is_new(node):
+                continue
+            if self.explored >= self.limit:
+                met = [other for each in self._waiting.values() for other in each if other.differs]
+                return Found(met, False, self.explored)
+            self._queue(self._after_waiting(node))
+            self._queue(self._after_changes(node))
         return Found([], True, self.explored)
 
-    def _new_ones(self, nodes: Iterable[Node]) -> deque[Node]:
-        return deque(node for node in nodes if self._is_new(node))
+    def _queue(self, nodes: Iterator[Node]) -> None:
+        for node in nodes:
+            bound = 0 if self.ahead is None or node.differs else self.ahead(node) * self.weight
+            level = self._waiting.setdefault(node.changes + bound, deque())
+            if node.differs:
+                level.appendleft(node)
+            else:
+                level.append(node)
 
     def _is_new(self, node: Node) -> bool:
+        """Whether no node with as few changes covers this one."""
         zones = self._known.setdefault(node.key(), [])
-        if any(z.inside(node.zone, known) for known in zones):
+        if any(changes <= node.changes and z.inside(node.zone, known) for known, changes in zones):
             return False
-        zones[:] = [known for known in zones if not z.inside(known, node.zone)]
-        zones.append(node.zone)
+        zones[:] = [
+            (known, changes) for known, changes in zones if changes < node.changes or not z.inside(known, node.zone)
+        ]
+        zones.append((node.zone, node.changes))
         return True
 
     def _start(self) -> Iterator[Node]:
