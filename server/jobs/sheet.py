@@ -116,7 +116,8 @@ def sheet_pdf(job: Job, now: datetime) -> bytes:
 def _positions(comparison: ComparisonShown, left: dict[str, Any] | None) -> list[dict[str, Any]]:
     """As found and as left side by side; the two boards' elements need not pair up."""
     found = list(comparison.found.items())
-    after = list((left or comparison.plan or {}).items())
+    plan = comparison.plan or {}
+    after = [(name, (left or plan).get(name, "")) for name in plan]
     blank = ("", "")
     length = max(len(found), len(after))
     return [
