@@ -4,7 +4,7 @@ ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 PYTHON="$ROOT/.venv/bin/python"
 DATA="$ROOT/.data"
 export PYTHONPATH="$ROOT/core:$ROOT/server:$ROOT" DJANGO_SETTINGS_MODULE=config.settings
-export PATH="$ROOT/.venv/bin:$PATH" PYTHONDONTWRITEBYTECODE=1
+export PATH="$ROOT/.venv/bin:$PATH"
 
 stage() { printf '\n== %s\n' "$*"; }
 fail() { printf 'error: %s\n' "$*" >&2; exit 1; }
