@@ -1,6 +1,6 @@
 """Load the demo world when the database is empty."""
 
-from typing import Any, ClassVar
+from typing import Any
 
 from django.conf import settings
 from django.core.management.base import BaseCommand
@@ -13,7 +13,6 @@ class Command(BaseCommand):
     """Load the demo world when the database is empty."""
 
     help = __doc__
-    requires_system_checks: ClassVar[list[str]] = []
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Run it."""
