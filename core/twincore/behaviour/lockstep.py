@@ -82,16 +82,8 @@ class _Lockstep:
     def _start(self) -> _Draft:
         every_input = (1 << len(self.pair.sides[0].inputs)) - 1
         counters: list[list[Tally]] = [[(CONSTANT, 0)] * len(side.counters) for side in self.pair.sides]
-        clocks = [self._powered_clocks(i, None) for i in (0, 1)]
+        clocks = [side.clocks_at_power_on() for side in self.pair.sides]
         return _Draft([side.starts for side in self.pair.sides], clocks, counters, every_input, self.pair.rest, {}, {})
-
-    def _powered_clocks(self, i: int, before: list[int] | None) -> list[int]:
-        side = self.pair.sides[i]
-        clocks = [NOW] * len(side.machines)
-        for number, (expired, keeps) in enumerate(side.named_clocks):
-            kept = keeps and before is not None
-            clocks.append(before[len(side.machines) + number] if kept and before else EXPIRED if expired else NOW)
-        return clocks
 
     def _successors(self, config: _Config) -> Iterator[_Config]:
         draft = self._draft(config)
@@ -100,7 +92,9 @@ class _Lockstep:
             if self.pair.power:
                 yield self._without_power(self._draft(config))
         else:
-            draft.clocks = [self._powered_clocks(i, draft.clocks[i]) for i in (0, 1)]
+            draft.clocks = [
+                side.clocks_at_power_on(clocks) for side, clocks in zip(self.pair.sides, draft.clocks, strict=True)
+            ]
             yield from self._settled(draft)
 
     def _draft(self, config: _Config) -> _Draft:
@@ -119,10 +113,7 @@ class _Lockstep:
                 kept if survives else (CONSTANT, 0)
                 for kept, survives in zip(draft.counters[i], side.counters, strict=True)
             ]
-            for slot in range(len(draft.clocks[i])):
-                named = slot - len(side.machines)
-                if named < 0 or not side.named_clocks[named][1]:
-                    draft.clocks[i][slot] = DEAD
+            draft.clocks[i] = side.clocks_without_power(draft.clocks[i])
         return self._forget(draft, powered=False)
 
     # settling with every undecided question answered both ways ------------------------------------------------------

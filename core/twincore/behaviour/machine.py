@@ -1,5 +1,6 @@
 """A board with its settings decided, compiled to small integers: what every search and the simulator run on."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
 from math import lcm
@@ -127,6 +128,18 @@ class Side:
         for index in arrow.adds:
             changed[index] = min(changed[index] + 1, self.caps[index])
         return tuple(changed)
+
+    def clocks_at_power_on(self, before: Sequence[int] | None = None) -> list[int]:
+        """Clock slots just after power comes on; those that ran without it stand as `before`."""
+        clocks = [NOW] * len(self.machines)
+        for slot, (expired, keeps_running) in enumerate(self.named_clocks, len(self.machines)):
+            clocks.append(before[slot] if keeps_running and before is not None else EXPIRED if expired else NOW)
+        return clocks
+
+    def clocks_without_power(self, before: Sequence[int]) -> list[int]:
+        """Clock slots while the power is off: only those that run without it matter."""
+        keeps = [False] * len(self.machines) + [keeps_running for _, keeps_running in self.named_clocks]
+        return [clock if kept else DEAD for clock, kept in zip(before, keeps, strict=True)]
 
     def without_power(
         self, states: tuple[int, ...], counters: tuple[int, ...]

@@ -9,11 +9,10 @@ where the lists differ, nor where a board might never settle, which only a close
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from twincore.behaviour.machine import DEAD, EXPIRED, Arrow, Place, Side
+from twincore.behaviour.machine import DEAD, EXPIRED, NOW, Arrow, Place, Side
 from twincore.behaviour.pair import Pair
 
 States = tuple[int, ...]
-FRESH = -3
 MOST_INPUTS = 12
 
 
@@ -47,7 +46,7 @@ class _Stepwise:
     def run(self) -> tuple[bool, int]:
         first = self._forget(
             [side.starts for side in self.pair.sides],
-            [[EXPIRED if e else FRESH for e in self._expired(side)] for side in self.pair.sides],
+            [side.clocks_at_power_on() for side in self.pair.sides],
             [[(0, 0)] * len(side.counters) for side in self.pair.sides],
         )
         seen, waiting = {first}, [first]
@@ -60,9 +59,6 @@ class _Stepwise:
                     seen.add(successor)
                     waiting.append(successor)
         return True, len(seen)
-
-    def _expired(self, side: Side) -> list[bool]:
-        return [False] * len(side.machines) + [expired for expired, _ in side.named_clocks]
 
     def _places(self, config: _Config, i: int) -> list[Place]:
         return [machine[s] for machine, s in zip(self.pair.sides[i].machines, config.states[i], strict=True)]
@@ -100,9 +96,9 @@ class _Stepwise:
         for i, arrow in enumerate(arrows):
             states[i] = (*states[i][:machine], arrow.target, *states[i][machine + 1 :])
             for slot in (machine, *arrow.resets):
-                clocks[i][slot] = FRESH
+                clocks[i][slot] = NOW
             for index in arrow.clears:
-                counters[i][index] = (FRESH, 0)
+                counters[i][index] = (NOW, 0)
             for index in arrow.adds:
                 counters[i][index] = (counters[i][index][0], 1)
         return self._forget(states, clocks, counters)
@@ -112,14 +108,9 @@ class _Stepwise:
         for i, side in enumerate(self.pair.sides):
             kept, _ = side.without_power(config.states[i], (0,) * len(side.counters))
             states.append(kept)
-            first = len(side.machines)
-            fresh = [EXPIRED if expired else FRESH for expired in self._expired(side)]
-            for number, (_, keeps) in enumerate(side.named_clocks):
-                if keeps:
-                    fresh[first + number] = config.clocks[i][first + number]
-            clocks.append(fresh)
+            clocks.append(side.clocks_at_power_on(config.clocks[i]))
             counters.append(
-                [(group if keeps else FRESH, 0) for group, keeps in zip(config.counters[i], side.counters, strict=True)]
+                [(group if keeps else NOW, 0) for group, keeps in zip(config.counters[i], side.counters, strict=True)]
             )
         return self._forget(states, clocks, counters)
 

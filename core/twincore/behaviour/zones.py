@@ -130,22 +130,13 @@ class ExactSearch:
     def _start(self) -> Iterator[Node]:
         draft = _Draft(
             [side.starts for side in self.pair.sides],
-            [self._fresh_refs(i, None) for i in (0, 1)],
+            [side.clocks_at_power_on() for side in self.pair.sides],
             [(0,) * len(side.counters) for side in self.pair.sides],
             self.pair.rest,
             (z.ZERO,),
             (),
         )
         return self._settle(draft, 1, (), None, 0)
-
-    def _fresh_refs(self, index: int, before: Refs | None) -> list[int]:
-        """Clocks just after power comes on; those that ran without it keep their age."""
-        side = self.pair.sides[index]
-        refs = [NOW] * len(side.machines)
-        for number, (expired, keeps) in enumerate(side.named_clocks):
-            kept = keeps and before is not None
-            refs.append(before[len(side.machines) + number] if kept and before else EXPIRED if expired else NOW)
-        return refs
 
     # waiting -----------------------------------------------------------------------------------------------------
 
@@ -208,13 +199,10 @@ class ExactSearch:
     def _switch_power(self, draft: _Draft, node: Node) -> None:
         for i, side in enumerate(self.pair.sides):
             if draft.inputs & self.pair.power:
-                draft.refs[i] = self._fresh_refs(i, node.refs[i])
+                draft.refs[i] = side.clocks_at_power_on(node.refs[i])
             else:
                 draft.states[i], draft.counters[i] = side.without_power(draft.states[i], draft.counters[i])
-                for slot in range(len(draft.refs[i])):
-                    named = slot - len(side.machines)
-                    if named < 0 or not side.named_clocks[named][1]:
-                        draft.refs[i][slot] = DEAD
+                draft.refs[i] = side.clocks_without_power(draft.refs[i])
 
     # settling ----------------------------------------------------------------------------------------------------
 

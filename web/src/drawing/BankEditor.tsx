@@ -1,20 +1,10 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { UNREADABLE, places, type Element, type Placed, type Position, type Side } from "./types";
-
-type Props = {
-  element: Element;
-  placed?: Placed;
-  value: Position | undefined;
-  side: Side;
-  unreadable?: boolean;
-  disabled?: boolean;
-  onChange: (value: Position) => void;
-};
+import { UNREADABLE, places, type EditorProps, type Side } from "./types";
 
 /** A switch bank (or code) large: tap a slider, or arrow keys and space, or type the whole bank. */
-export function BankEditor({ element, placed, value, side, unreadable = true, disabled, onChange }: Props) {
+export function BankEditor({ element, placed, value, side, unreadable = true, disabled, onChange }: EditorProps) {
   const marks = places(element, value);
   const [at, setAt] = useState(0);
   const [typed, setTyped] = useState<string | null>(null);

@@ -2,27 +2,16 @@ import { useState } from "react";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { BankEditor } from "./BankEditor";
-import { UNREADABLE, type Element, type Placed, type Position, type Side } from "./types";
-
-type Props = {
-  element: Element;
-  placed?: Placed;
-  value: Position | undefined;
-  side: Side;
-  /** Whether an unreadable position is an allowed answer (in a record it is, in a plan it is not). */
-  unreadable?: boolean;
-  disabled?: boolean;
-  onChange: (value: Position) => void;
-};
+import { UNREADABLE, type EditorProps } from "./types";
 
 /** One element large, to be set by touch, by keys or by typing. */
-export function ElementEditor(props: Props) {
+export function ElementEditor(props: EditorProps) {
   if (props.element.kind === "dip" || props.element.kind === "code") return <BankEditor {...props} />;
   if (props.element.kind === "parameter") return <NumberEditor {...props} />;
   return <ValueEditor {...props} />;
 }
 
-function ValueEditor({ element, value, side, unreadable = true, disabled, onChange }: Props) {
+function ValueEditor({ element, value, side, unreadable = true, disabled, onChange }: EditorProps) {
   const options = unreadable ? [...element.values, UNREADABLE] : element.values;
   return (
     <div role="radiogroup" aria-label={`${element.id} ${element.title}`} className="flex flex-wrap gap-2">
@@ -52,7 +41,7 @@ function ValueEditor({ element, value, side, unreadable = true, disabled, onChan
   );
 }
 
-function NumberEditor({ element, value, unreadable = true, disabled, onChange }: Props) {
+function NumberEditor({ element, value, unreadable = true, disabled, onChange }: EditorProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const numbers = element.values.map(Number);
   const [low, high] = [numbers[0] ?? 0, numbers[numbers.length - 1] ?? 0];

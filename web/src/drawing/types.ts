@@ -24,6 +24,18 @@ export type BoardDocument = {
   look?: Record<string, string | number | boolean>;
 };
 
+/** What every editor of one element takes. */
+export type EditorProps = {
+  element: Element;
+  placed?: Placed;
+  value: Position | undefined;
+  side: Side;
+  /** Whether an unreadable position is an allowed answer (in a record it is, in a plan it is not). */
+  unreadable?: boolean;
+  disabled?: boolean;
+  onChange: (value: Position) => void;
+};
+
 export const UNREADABLE = "?";
 
 /** The places of a bank or code as written, unreadable where nothing is known. */

@@ -54,6 +54,9 @@ export function BoardPage() {
         <a href={`/api/boards/${encodeURIComponent(partNumber)}/file`} className="min-h-11 py-2">
           The board’s file
         </a>
+        <a href={`/api/families/${encodeURIComponent(board.data.family)}/file`} className="min-h-11 py-2">
+          The family’s file
+        </a>
         <Link to="/bench" search={{ original: board.data.part_number }} className="min-h-11 py-2">
           On the bench as original
         </Link>
