@@ -58,7 +58,11 @@ export function RecordStep({ job, put }: StepProps) {
             value={job.found[current.id]}
             side="original"
             disabled={job.closed}
-            onChange={(value: Position) => void put({ target: `found.${current.id}`, after: value, read_how: how })}
+            onChange={(value: Position) => {
+              // stay with this element: a first touch must not move on to the next unread one
+              setPicked(current.id);
+              void put({ target: `found.${current.id}`, after: value, read_how: how });
+            }}
           />
           <div className="max-w-56">
             <Choice label="Read how" value={how} disabled={job.closed} onChange={(event) => setHow(event.target.value)}>
