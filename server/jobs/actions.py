@@ -76,11 +76,12 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     step = step_of(new.target)
     if waiting := waiting_for(job.state, step):
         raise Refused(f"This step waits for: {', '.join(w.replace('_', ' ') for w in waiting)}.", waits_for=waiting)
+    before = value_at(job.state, new.target)
     after = _applied(job, new, person, now)
     job.entry_count += 1
     Entry.objects.create(
         id=new.id, job=job, number=job.entry_count, at=now, by=person, target=new.target,
-        before=new.before, after=after, reason=new.reason.strip(), read_how=new.read_how,
+        before=before, after=after, reason=new.reason.strip(), read_how=new.read_how,
     )  # fmt: skip
     job.step, job.changed_at = step_in_hand(job.state), now
     job.save()

@@ -6,6 +6,7 @@ change where something may read it. Both keep the searches small and neither lea
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from heapq import heapify, heappop, heappush
 
 from twincore.behaviour.machine import Arrow, Place, Side
 
@@ -96,16 +97,23 @@ def _largest_ahead(
     forgets: Callable[[Arrow], bool],
     after_power_loss: list[int] | None,
 ) -> list[int]:
+    """For each state the largest threshold read there or further on, before it is forgotten (largest first, each once)."""
     limit = [max((read(arrow) for arrow in place.arrows), default=NEVER) for place in places]
-    changed = True
-    while changed:
-        changed = False
-        for state, place in enumerate(places):
-            best = max((limit[arrow.target] for arrow in place.arrows if not forgets(arrow)), default=NEVER)
-            if after_power_loss is not None:
-                best = max(best, limit[after_power_loss[state]])
-            if best > limit[state]:
-                limit[state], changed = best, True
+    before: list[set[int]] = [set() for _ in places]
+    for state, place in enumerate(places):
+        for arrow in place.arrows:
+            if not forgets(arrow):
+                before[arrow.target].add(state)
+        if after_power_loss is not None:
+            before[after_power_loss[state]].add(state)
+    waiting = [(-largest, state) for state, largest in enumerate(limit) if largest > NEVER]
+    heapify(waiting)
+    while waiting:
+        negative, state = heappop(waiting)
+        for earlier in before[state] if limit[state] == -negative else ():
+            if limit[earlier] < limit[state]:
+                limit[earlier] = limit[state]
+                heappush(waiting, (negative, earlier))
     return limit
 
 

@@ -10,7 +10,7 @@ from twincore.errors import EndlessLoopError, LimitError, TwinError, UndecidedEr
 from twincore.profile import Board, Family, Number, Record, Scenario
 from twincore.profile.values import tidy
 
-MOST_EVENTS = 100_000
+MOST_EVENTS = 40_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,7 +26,7 @@ def simulate(board: Board, record: Record, family: Family, scenario: Scenario) -
     """What a board shows at 0 s and at every instant at which its outputs change, to the scenario's end.
 
     Raises UndecidedError where positions leave a function open that the behaviour names, EndlessLoopError where the
-    board never settles, LimitError beyond 100,000 events.
+    board never settles, LimitError beyond 40,000 events.
     """
     entries = run_board(board, record, family, scenario)
     return [entry for i, entry in enumerate(entries) if i == 0 or entry.on != entries[i - 1].on]
