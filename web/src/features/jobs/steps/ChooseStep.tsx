@@ -58,7 +58,7 @@ function Candidate({ candidate, chosen, closed, onChoose }: Props) {
         )}
         {pins.length > 0 && (
           <li>
-            <strong>Not exchangeable as it hangs: the same plug {pins[0]?.connector} has other pinning.</strong>{" "}
+            <strong>Not exchangeable: the same plug {pins[0]?.connector} has other pinning.</strong>{" "}
             {pins.map((pin) => `Pin ${pin.pin}: ${pin.original} there, ${pin.replacement} here`).join("; ")}
           </li>
         )}
