@@ -110,20 +110,29 @@ def _factors(problem: Problem) -> list[Factor]:
 
 
 def _order(problem: Problem) -> list[str]:
-    """Points by fewest neighbours first (min-degree), deterministic."""
+    """Points by fewest new couplings first (min-fill, then min-degree), deterministic."""
     neighbours: dict[str, set[str]] = {name: set() for name in problem.domains}
     for term in problem.terms:
         for name in term.scope:
             neighbours[name].update(term.scope)
     for name, near in neighbours.items():
         near.discard(name)
-    order = []
     position = {name: i for i, name in enumerate(problem.domains)}
-    while neighbours:
-        point = min(neighbours, key=lambda name: (len(neighbours[name]), position[name]))
+
+    def cost(name: str) -> tuple[int, int, int]:
+        near = neighbours[name]
+        return sum(len(near - neighbours[other]) - 1 for other in near), len(near), position[name]
+
+    costs = {name: cost(name) for name in neighbours}
+    order = []
+    while costs:
+        point = min(costs, key=costs.__getitem__)
+        del costs[point]
         near = neighbours.pop(point)
         for name in near:
             neighbours[name] |= near
             neighbours[name] -= {name, point}
+        for name in near.union(*(neighbours[each] for each in near)):
+            costs[name] = cost(name)
         order.append(point)
     return order
