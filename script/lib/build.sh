@@ -6,7 +6,7 @@ build_web() {
     stage "Web client"
     (cd "$ROOT/web" && npx vite build --logLevel warn)
     rm -rf "$ROOT/server/static_root"
-    TWIN_SECRET_KEY=build TWIN_DATABASE_URL=postgres://none/none "$PYTHON" "$ROOT/server/manage.py" collectstatic --noinput -v 0
+    TWIN_SECRET_KEY=build TWIN_DATABASE_URL=postgres://none/none "$PYTHON" "$ROOT/server/manage.py" collectstatic --noinput -v 0 --ignore ninja
     stamp web "$word"
   fi
 }

@@ -130,6 +130,8 @@ def _applied(job: Job, new: NewEntry, person: Person, now: datetime) -> Any:
         case "override":
             value = _position(job.replacement_revision_id, name, new.after)
         case "reason":
+            if comparison_of(job).family.function(name) is None:
+                raise Faulty(f"There is no function {name} to give a reason for.")
             value = _text(new.after)
         case _:
             value = _confirmation(job, name, new, person, now)

@@ -6,7 +6,7 @@ from twincore.profile.elements import Element, Point
 from twincore.profile.family import Family, FunctionDef, parse_family
 from twincore.profile.fit import check_board_in_family, check_layouts_agree, warnings_of
 from twincore.profile.functions import FunctionMap, Row
-from twincore.profile.record import Record, blank_record, factory_record, parse_record, written_positions
+from twincore.profile.record import Record, factory_record, parse_record, written_positions
 from twincore.profile.scenario import Scenario, Step, parse_scenario
 from twincore.profile.values import Number, Value
 
@@ -26,7 +26,6 @@ __all__ = [
     "Scenario",
     "Step",
     "Value",
-    "blank_record",
     "check_board_in_family",
     "check_layouts_agree",
     "dump",

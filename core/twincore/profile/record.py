@@ -82,11 +82,6 @@ def factory_record(board: Board) -> Record:
     return Record(board.part_number, {name: point.factory for name, point in board.points.items()})
 
 
-def blank_record(board: Board) -> Record:
-    """The board before anything was read."""
-    return Record(board.part_number, dict.fromkeys(board.points))
-
-
 def written_positions(board: Board, points: dict[str, Value | None]) -> dict[str, Value]:
     """Positions as a record writes them, one entry an element."""
     return {element.id: element.write([points[point.id] for point in element.points]) for element in board.elements}

@@ -89,16 +89,16 @@ def _judge_one(definition: FunctionDef, wanted: Decoded, got: Decoded | None) ->
     if got is None:
         got = Decoded((definition.if_absent,)) if definition.if_absent is not None else None
     value = got.values[0] if got and got.decided else None
-    if got is None:
+    if not wanted.decided:
+        verdict = "open"
+    elif got is None:
         verdict = "not on this board"
-    elif not wanted.decided or value is None:
+    elif value is None:
         verdict = "open"
     elif definition.within(wanted.values[0], value):
         verdict = "same" if value == wanted.values[0] else "within tolerance"
     else:
         verdict = "off"
-    if got is None and not wanted.decided:
-        verdict = "open"
     return CarriedFunction(definition.id, wanted, value, verdict, definition.importance)
 
 

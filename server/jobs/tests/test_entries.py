@@ -57,6 +57,7 @@ class Entries(WorldTestCase):
         self.entry(job, "found.Q", "1", status=422, **BY_EYE)
         self.entry(job, "found.S1", "010110", status=422, read_how="guessed")
         self.entry(job, "nonsense", "1", status=422)
+        self.entry(self.job(4), "reason.nonsense", "why", status=422)
         self.entry(job, "confirmed.nowhere", {"note": ""}, status=422)
         self.post(f"jobs/{job.pk}/entries", {"id": "not an id", "target": "original"}, 422)
         self.assertEqual(self.get(f"jobs/{job.pk}")["entry_count"], 4)
