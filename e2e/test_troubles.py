@@ -36,6 +36,20 @@ class LostConnection(BrowserTestCase):
             self.saved(page)
         self.assertEqual(self.job(3).state["found"], {"S1": "010110"})
 
+    def test_a_note_survives_an_interruption_before_it_is_confirmed(self) -> None:
+        with self.page() as page:
+            page.get_by_role("link", name="Cobble Stair").click()
+            page.get_by_label("What was measured").fill("231 V, fuse fine")
+            page.reload()
+            page.get_by_role("button", name="The board is the cause").wait_for()
+            self.assertEqual(page.get_by_label("What was measured").input_value(), "231 V, fuse fine")
+            page.get_by_role("button", name="The board is the cause").click()
+            page.get_by_text("Confirmed: 231 V, fuse fine").wait_for()
+            page.get_by_role("button", name="Rule out Confirmed").click()
+            page.get_by_role("button", name="Take this confirmation back").click()
+            page.get_by_role("button", name="The board is the cause").wait_for()
+            self.assertEqual(page.get_by_label("What was measured").input_value(), "231 V, fuse fine")
+
 
 class TwoPeople(BrowserTestCase):
     def test_the_second_is_told_what_changed_and_nothing_is_overwritten(self) -> None:

@@ -1,8 +1,6 @@
-import { Button } from "@/ui/Button";
-import { TextArea } from "@/ui/fields";
 import { Caution } from "@/ui/notices";
-import { useState } from "react";
 import type { StepProps } from "../JobPage";
+import { NoteAndConfirm } from "./NoteAndConfirm";
 
 const TEXTS: Record<string, { caution: string; words: string; note: string; confirm: string }> = {
   rule_out: {
@@ -31,34 +29,11 @@ const TEXTS: Record<string, { caution: string; words: string; note: string; conf
 /** A step that takes a note and a confirmation, with the usual caution. */
 export function ConfirmStep({ job, put, step }: StepProps & { step: string }) {
   const texts = TEXTS[step];
-  const state = job.steps.find((each) => each.id === step);
-  const done = state?.state === "done";
-  const [note, setNote] = useState(state?.note ?? "");
   if (!texts) return null;
   return (
     <div className="flex flex-col gap-4">
       <Caution title={texts.caution}>{texts.words}</Caution>
-      <TextArea
-        label={texts.note}
-        value={note}
-        maxLength={2000}
-        disabled={job.closed || done}
-        onChange={(event) => setNote(event.target.value)}
-      />
-      {!job.closed && !done && (
-        <Button
-          kind="main"
-          className="self-start"
-          onClick={() => void put({ target: `confirmed.${step}`, after: { note } })}
-        >
-          {texts.confirm}
-        </Button>
-      )}
-      {!job.closed && done && (
-        <Button className="self-start" onClick={() => void put({ target: `confirmed.${step}`, after: null })}>
-          Take this confirmation back
-        </Button>
-      )}
+      <NoteAndConfirm job={job} put={put} step={step} label={texts.note} confirm={texts.confirm} />
     </div>
   );
 }

@@ -1,12 +1,9 @@
-import { Button } from "@/ui/Button";
-import { TextArea } from "@/ui/fields";
 import { InkMark, SideName, VerdictMark } from "@/ui/inks";
-import { useState } from "react";
 import type { StepProps } from "../JobPage";
+import { NoteAndConfirm } from "./NoteAndConfirm";
 
 /** As found against as left, the verdict, the sheets; and the end of the job. */
 export function HandOverStep({ job, put }: StepProps) {
-  const [note, setNote] = useState("");
   const left = job.left ?? {};
   const reasons = Object.entries(job.reasons);
   return (
@@ -51,19 +48,13 @@ export function HandOverStep({ job, put }: StepProps) {
       </p>
       {!job.closed && (
         <>
-          <TextArea
+          <NoteAndConfirm
+            job={job}
+            put={put}
+            step="hand_over"
             label="Anything the next person should know"
-            value={note}
-            maxLength={2000}
-            onChange={(event) => setNote(event.target.value)}
+            confirm="Close the job"
           />
-          <Button
-            kind="main"
-            className="self-start"
-            onClick={() => void put({ target: "confirmed.hand_over", after: { note } })}
-          >
-            Close the job
-          </Button>
           <p className="text-sm text-faint">After that nothing in it changes any more.</p>
         </>
       )}

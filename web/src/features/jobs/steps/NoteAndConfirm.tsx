@@ -1,0 +1,48 @@
+import { Button } from "@/ui/Button";
+import { TextArea } from "@/ui/fields";
+import { useState } from "react";
+import type { StepProps } from "../JobPage";
+
+type Props = StepProps & { step: string; label: string; confirm: string; needed?: boolean };
+
+/** A note and the confirmation of a step; what is typed waits on this device until it is confirmed. */
+export function NoteAndConfirm({ job, put, step, label, confirm, needed = false }: Props) {
+  const draftKey = `worthy-twin-note-${job.id}-${step}`;
+  const state = job.steps.find((each) => each.id === step);
+  const done = state?.state === "done";
+  const [draft, setDraft] = useState(() => localStorage.getItem(draftKey) ?? "");
+  const note = done ? (state.note ?? "") : draft;
+  const type = (text: string) => {
+    setDraft(text);
+    localStorage.setItem(draftKey, text);
+  };
+  const send = () => {
+    localStorage.removeItem(draftKey);
+    void put({ target: `confirmed.${step}`, after: { note } });
+  };
+  const takeBack = () => {
+    type(note);
+    void put({ target: `confirmed.${step}`, after: null });
+  };
+  return (
+    <>
+      <TextArea
+        label={label}
+        value={note}
+        maxLength={2000}
+        disabled={job.closed || done}
+        onChange={(event) => type(event.target.value)}
+      />
+      {!job.closed && !done && (
+        <Button kind="main" className="self-start" disabled={needed && !note.trim()} onClick={send}>
+          {confirm}
+        </Button>
+      )}
+      {!job.closed && done && (
+        <Button className="self-start" onClick={takeBack}>
+          Take this confirmation back
+        </Button>
+      )}
+    </>
+  );
+}
