@@ -1,5 +1,6 @@
 """Prove: do two boards show the same outputs for every series of input changes, or what tells them apart?"""
 
+from collections.abc import Collection
 from dataclasses import dataclass
 
 from twincore.behaviour.functions import Offset, function_values, offsets, undecided
@@ -115,13 +116,22 @@ class Twin:
 
 
 def make_twin(
-    original: Board, original_record: Record, replacement: Board, replacement_record: Record, family: Family
+    original: Board,
+    original_record: Record,
+    replacement: Board,
+    replacement_record: Record,
+    family: Family,
+    wished: Collection[str] = (),
 ) -> Twin:
-    """Two boards as they stand; numbers of the replacement within tolerance are replaced by the original's."""
+    """Two boards as they stand; numbers of the replacement within tolerance are replaced by the original's.
+
+    Functions that are `wished` otherwise take the original's value on both sides: what was wanted is no difference.
+    """
     decoded = [
         function_values(original, original_record, family),
         function_values(replacement, replacement_record, family),
     ]
+    decoded[1] |= {name: decoded[0][name] for name in wished if name in decoded[0]}
     shifted = offsets(decoded[0], decoded[1], family)
     open_functions = dict.fromkeys([*undecided(original, decoded[0]), *undecided(replacement, decoded[1])])
     values = [_decided(each) for each in decoded]

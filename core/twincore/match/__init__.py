@@ -1,5 +1,68 @@
-"""Match: what stands between an original and a candidate besides settings and behaviour."""
+"""Match: which boards may take the original's place, and what stands between each and the original.
 
-from twincore.match.plugs import PinDifference, pin_differences
+`match.contradictions` and `match.credence` are imported by themselves: they load large libraries.
+"""
 
-__all__ = ["PinDifference", "pin_differences"]
+from twincore.match.costs import ASSUMPTIONS, CostSum, Line, cost_sum
+from twincore.match.criteria import used_pins
+from twincore.match.fitting import Fitting, Pin, fitting_of, merged, traits_of
+from twincore.match.judged import CRITERIA, VERDICTS, Judged, Question, Reason
+from twincore.match.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate
+from twincore.match.mounting import Hole, Mounting, NewHole, Plate, best_mounting, slack_mm
+from twincore.match.ranking import Candidate, ranked
+from twincore.match.statements import (
+    CHAINED,
+    COLUMNS,
+    RELATIONS,
+    TOGETHER,
+    Statement,
+    as_json,
+    as_row,
+    from_row,
+    parse_statements,
+)
+from twincore.match.ways import Link, Way, Ways, find_ways
+
+__all__ = [
+    "ASSUMPTIONS",
+    "CHAINED",
+    "COLUMNS",
+    "CRITERIA",
+    "QUICK_LIMIT",
+    "RELATIONS",
+    "TOGETHER",
+    "VERDICTS",
+    "Candidate",
+    "CostSum",
+    "Fitting",
+    "Hole",
+    "Judged",
+    "Line",
+    "Link",
+    "Machine",
+    "Mounting",
+    "NewHole",
+    "Pin",
+    "Plate",
+    "Question",
+    "Reason",
+    "Statement",
+    "TwinChecked",
+    "Way",
+    "Ways",
+    "as_json",
+    "as_row",
+    "best_mounting",
+    "check_twin",
+    "cost_sum",
+    "find_ways",
+    "fitting_of",
+    "from_row",
+    "judge_candidate",
+    "merged",
+    "parse_statements",
+    "ranked",
+    "slack_mm",
+    "traits_of",
+    "used_pins",
+]

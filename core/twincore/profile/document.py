@@ -14,7 +14,7 @@ from twincore.profile.values import exact, plain
 LARGEST_BYTES = 2_000_000
 DEEPEST = 32
 MOST_FAULTS = 50
-KINDS = ("family", "board", "settings", "scenario", "job")
+KINDS = ("family", "board", "settings", "scenario", "job", "rule-out", "nameplates", "statements")
 PREFIX = "worthy-twin/"
 
 
@@ -60,6 +60,11 @@ def parse_facts(data: bytes) -> dict[str, Any]:
 def dump(node: Any) -> str:
     """A JSON text of exact values, one trailing line end."""
     return json.dumps(plain(node), ensure_ascii=False, indent=1) + "\n"
+
+
+def jsonable(node: Any) -> Any:
+    """The same value as plain JSON data: numbers as ints and floats, lists instead of tuples."""
+    return json.loads(json.dumps(plain(node)))
 
 
 def schema_path(kind: str) -> Path:

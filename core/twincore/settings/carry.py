@@ -1,7 +1,9 @@
 """Carry over: the positions of a replacement that give the functions of the original, or come closest."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from importlib import import_module
+from types import MappingProxyType
 from typing import Any
 
 from twincore.profile import Board, Family, FunctionDef, Record, Value
@@ -9,6 +11,7 @@ from twincore.settings import eliminate
 from twincore.settings.decode import Decoded, decode
 from twincore.settings.problem import Problem, build_problem
 
+NO_WISHES: Mapping[str, Value] = MappingProxyType({})
 LARGEST_ELIMINATION = 600_000
 """Table entries up to which elimination is the quicker of the two exact solvers (measured: some ten seconds at the most)."""
 
@@ -45,14 +48,16 @@ class Carried:
         )
 
 
-def carry(original: Board, found: Record, replacement: Board, family: Family) -> Carried:
-    """The best positions of a replacement for an original as found.
+def carry(
+    original: Board, found: Record, replacement: Board, family: Family, wishes: Mapping[str, Value] = NO_WISHES
+) -> Carried:
+    """The best positions of a replacement for an original as found; `wishes` are functions wanted otherwise.
 
     Exact and deterministic: fewest safety functions out of tolerance, fewest others, least sum of relative
     deviations, fewest points moved from factory, first in order. Locked points stay, reserved ones are avoided.
     Raises LimitError where no optimum could be proved.
     """
-    wanted = wanted_functions(original, found, family)
+    wanted = wanted_functions(original, found, family, wishes)
     problem = build_problem(replacement, family, {name: d.values[0] for name, d in wanted.items() if d.decided})
     positions = _solve(problem)
     if positions is None:
@@ -63,9 +68,14 @@ def carry(original: Board, found: Record, replacement: Board, family: Family) ->
     return Carried(record, functions, moved)
 
 
-def wanted_functions(original: Board, found: Record, family: Family) -> dict[str, Decoded]:
-    """What the replacement should do: every function of the original, or the family's value for one it lacks."""
-    decoded = decode(original, found, family)
+def wanted_functions(
+    original: Board, found: Record, family: Family, wishes: Mapping[str, Value] = NO_WISHES
+) -> dict[str, Decoded]:
+    """What the replacement should do: every function of the original, or the family's value for one it lacks.
+
+    A wish (an upgrade that the owner wants) takes the place of what the original does.
+    """
+    decoded = decode(original, found, family) | {name: Decoded((value,)) for name, value in wishes.items()}
     return {
         definition.id: decoded.get(definition.id) or Decoded((definition.if_absent,))  # type: ignore[arg-type]
         for definition in family.functions

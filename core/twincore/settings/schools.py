@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.profile import Board, Record, Value
-from twincore.profile.values import is_number, same
+from twincore.profile.facts import missing_facts
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,15 +55,7 @@ def chart_rows(board: Board, facts: dict[str, Any]) -> list[ChartRow]:
     found = []
     for chart in board.charts:
         for index, (conditions, positions) in enumerate(chart.rows):
-            given = {name: condition for name, condition in conditions.items() if name in facts}
-            if all(_agrees(facts[name], condition) for name, condition in given.items()):
-                missing = tuple(name for name in conditions if name not in facts)
+            missing = missing_facts(conditions, facts)
+            if missing is not None:
                 found.append(ChartRow(chart.id, index, positions, missing))
     return found
-
-
-def _agrees(fact: Any, condition: Any) -> bool:
-    if isinstance(condition, dict):
-        low, high = condition.get("from"), condition.get("to")
-        return is_number(fact) and (low is None or fact >= low) and (high is None or fact <= high)
-    return same(fact, condition)

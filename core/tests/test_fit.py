@@ -1,0 +1,151 @@
+"""Criteria of the fit, each by itself on the demo world; minutes and verdicts are the product's own rules."""
+
+from fractions import Fraction
+from typing import Any
+
+from django.test import SimpleTestCase
+
+from tests.builders import DEMO, demo_board
+from twincore import match, profile
+from twincore.match import Fitting, Machine, Statement, Way, criteria
+from twincore.match.ways import Link
+from twincore.profile import factory_record
+
+
+def fitting(part_number: str) -> Fitting:
+    return match.fitting_of(demo_board(part_number.replace("/", "_").replace(" ", "_")).document)
+
+
+def codes(cell: match.Judged) -> list[tuple[str, str]]:
+    return [(each.code, each.verdict) for each in cell.reasons]
+
+
+class Criteria(SimpleTestCase):
+    def setUp(self) -> None:
+        self.family = profile.parse_family((DEMO / "families/deck-oven.family.json").read_bytes())
+        self.original = fitting("TVH-2210-B")
+
+    def way(self, **more: Any) -> Way:
+        statement = Statement("s", ("A",), ("B",), "supersedes", **{"source": "leaflet", **more})
+        return Way("B", (Link("A", "B", statement),), (), statement.mean)
+
+    def test_listing(self) -> None:
+        self.assertEqual(codes(criteria.judge_listing(None, {})), [("not listed", "to check")])
+        self.assertEqual(codes(criteria.judge_listing(self.way(), {})), [("listed", "fits")])
+        self.assertEqual(criteria.judge_listing(self.way(needs=("lead",)), {}).verdict, "with work")
+        self.assertIn(("no source", "fits"), codes(criteria.judge_listing(self.way(source=""), {})))
+
+    def test_supply_by_profile_and_by_reading(self) -> None:
+        export = fitting("TVH-2210-X")
+        self.assertEqual(criteria.judge_supply(self.original, export, {}).verdict, "no")
+        self.assertEqual(criteria.judge_supply(self.original, export, {"supply.volts": 24}).verdict, "fits")
+        self.assertEqual(criteria.judge_supply(self.original, fitting("OFN-U3"), {"supply.volts": 260}).verdict, "no")
+
+    def test_what_the_machine_must_be_is_a_question_until_it_is_known(self) -> None:
+        short = fitting("TVH-2216-A")
+        asked = criteria.judge_machine(short, {})
+        self.assertEqual(
+            (asked.verdict, [q.fact for q in asked.questions]), ("to check", ["burner.stages", "fan.volts"])
+        )
+        self.assertEqual(criteria.judge_machine(short, {"burner.stages": 1, "fan.volts": 230}).verdict, "fits")
+        self.assertEqual(criteria.judge_machine(short, {"burner.stages": 2, "fan.volts": 230}).verdict, "no")
+
+    def test_contacts_by_rating_and_by_measured_load(self) -> None:
+        short = fitting("TVH-2216-A")
+        asked = criteria.judge_contacts(self.original, short, {})
+        self.assertEqual((asked.verdict, asked.questions[0].fact), ("to check", "load.fan.line.amps"))
+        self.assertEqual(
+            criteria.judge_contacts(self.original, short, {"load.fan.line.amps": Fraction(18, 10)}).verdict, "fits"
+        )
+        self.assertEqual(
+            criteria.judge_contacts(self.original, short, {"load.fan.line.amps": Fraction(24, 10)}).verdict, "no"
+        )
+
+    def test_a_signal_that_is_missing_or_perhaps_not_used(self) -> None:
+        family = profile.parse_family((DEMO / "families/retarder-prover.family.json").read_bytes())
+        full = fitting("UMC 40-118")
+        pins = tuple(pin for pin in full.pins or () if pin.signal not in ("humid.probe", "heater.line"))
+        poor = match.fitting_of({"part_number": "P", "status": "current"} | {"connectors": [
+            {"id": pin.connector, "style": pin.style, "pins": [{"pin": pin.pin, "signal": pin.signal}]} for pin in pins
+        ]})  # fmt: skip
+        found = criteria.judge_signals(full, poor, family, {})
+        self.assertEqual(codes(found), [("signal missing", "no"), ("signal perhaps used", "to check")])
+        known = criteria.judge_signals(full, poor, family, {"uses.heater.line": False, "uses.humid.probe": False})
+        self.assertEqual(known.verdict, "fits")
+
+    def test_the_same_housing_with_other_pinning_is_named_pin_by_pin(self) -> None:
+        cell = criteria.judge_connectors(self.original, fitting("TVH-2210-X"), {})
+        trap = next(each for each in cell.reasons if each.code == "other pinning")
+        self.assertEqual((trap.data["connector"], trap.data["pins"][0]["pin"]), ("C1", "4"))
+        self.assertEqual(criteria.judge_connectors(self.original, fitting("TVH-2210-C"), {}).verdict, "fits")
+        wires = criteria.judge_connectors(fitting("UMC 40-118"), fitting("OFN-P1"), {})
+        self.assertEqual({each.code for each in wires.reasons}, {"single wires"})
+
+    def test_mounting_asks_for_room_and_counts_new_holes(self) -> None:
+        old, large = fitting("UMC 40-118"), fitting("UMC 44-010")
+        asked = criteria.judge_mounting(old, large, {})
+        self.assertEqual({q.fact for q in asked.questions}, {"room.right_mm", "room.top_mm"})
+        self.assertEqual(
+            criteria.judge_mounting(old, large, {"room.right_mm": 20, "room.top_mm": 10}).verdict, "with work"
+        )
+        self.assertEqual(criteria.judge_mounting(old, large, {"room.right_mm": 5, "room.top_mm": 10}).verdict, "no")
+
+    def test_parts_companions_and_kit_by_policy_and_facts(self) -> None:
+        kit, original = fitting("OFN-P1"), fitting("UMC 40-118")
+        cell = criteria.judge_parts(original, kit, None, {"probe.kind": "NTC 10k"}, True)
+        self.assertIn(("kit part not needed", "fits"), codes(cell))
+        self.assertIn(("part moves", "with work"), codes(cell))
+        mixer = fitting("OFN-MK")
+        self.assertIn(("companion changes", "with work"), codes(criteria.judge_parts(mixer, mixer, None, {}, True)))
+        self.assertIn(("companion stays", "fits"), codes(criteria.judge_parts(mixer, mixer, None, {}, False)))
+
+    def test_availability_is_what_the_desk_said(self) -> None:
+        current, old = fitting("TVH-2210-C"), fitting("TVH-2205")
+        self.assertEqual(criteria.judge_availability(current, None).verdict, "to check")
+        self.assertEqual(codes(criteria.judge_availability(old, None)), [("discontinued", "to check")])
+        self.assertEqual(criteria.judge_availability(current, {"stock": 2, "price": 3.0}).verdict, "fits")
+        self.assertEqual(
+            criteria.judge_availability(current, {"stock": 0, "days": 3, "price": 3.0}).verdict, "with work"
+        )
+        self.assertEqual(criteria.judge_availability(current, {"stock": 0, "days": None, "price": 3.0}).verdict, "no")
+
+
+class Wishes(SimpleTestCase):
+    def test_what_was_wanted_otherwise_is_no_difference(self) -> None:
+        family = profile.parse_family((DEMO / "families/deck-oven.family.json").read_bytes())
+        original, replacement = demo_board("TVH-2210-B"), demo_board("TVH-2214-A")
+        found = factory_record(original)
+        plain = match.check_twin(original, found, replacement, family, {})
+        wished = match.check_twin(original, found, replacement, family, {"purge.post": 90})
+        assert plain.proof and wished.proof and wished.carried.record and plain.carried.record
+        self.assertEqual((plain.proof.verdict, wished.proof.verdict), ("identical", "identical"))
+        self.assertNotEqual(wished.carried.record.points, plain.carried.record.points)
+        got = {row.id: (row.got, row.verdict) for row in wished.carried.functions}
+        self.assertEqual(got["purge.post"], (90, "same"))
+
+
+class Ranking(SimpleTestCase):
+    def candidate(self, number: str, **more: Any) -> match.Candidate:
+        family = profile.parse_family((DEMO / "families/deck-oven.family.json").read_bytes())
+        original = demo_board("TVH-2210-B")
+        machine = Machine(match.fitting_of(original.document), family, more.pop("facts", {}))
+        board = demo_board(number)
+        twin = match.check_twin(original, factory_record(original), board, family, {})
+        return match.judge_candidate(machine, match.fitting_of(board.document), [number], None, twin, more.get("offer"))
+
+    def test_closeness_beats_money_and_money_decides_between_equals(self) -> None:
+        cheap = self.candidate("OFN-U3", offer={"stock": 1, "price": 10.0})
+        close = self.candidate("TVH-2210-C", offer={"stock": 1, "price": 300.0})
+        self.assertEqual([each.part_number for each in match.ranked([cheap, close])], ["TVH-2210-C", "OFN-U3"])
+        dear = self.candidate("TVH-2210-C", offer={"stock": 1, "price": 400.0})
+        self.assertEqual(match.ranked([dear, close])[0].price, 300.0)
+        self.assertEqual(match.ranked([cheap, close, dear]), match.ranked([dear, close, cheap]))
+
+
+class Costs(SimpleTestCase):
+    def test_a_plain_sum_worked_by_hand(self) -> None:
+        found = match.cost_sum(100, 60, 1, {"tax_percent": 10, "hour_rate": 50, "travel": 20, "lost_per_hour": 10})
+        # 100 part + 50 work + 20 way = 170, tax 17, lost 10·(1·8 + 1) = 90
+        self.assertEqual([each.amount for each in found.own], [100, 50, 20, 17, 90])
+        self.assertEqual(found.own_total, 277)
+        self.assertEqual(found.saved, round(found.service_total - 277, 2))

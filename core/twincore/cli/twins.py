@@ -1,0 +1,125 @@
+"""The calls on two boards: check, decode, carry, simulate, prove."""
+
+import argparse
+from functools import partial
+from typing import Any
+
+from twincore import behaviour, profile, settings
+from twincore.cli.files import checked_board, named, read, read_board, read_facts, read_family, read_record
+from twincore.match import parse_statements
+from twincore.profile import Board
+from twincore.recognise import parse_nameplates
+from twincore.rule_out import parse_rule_out
+
+
+def add_calls(calls: Any) -> None:
+    """Add these calls to the command line."""
+    check = calls.add_parser("check", help="check documents against every rule of their formats")
+    check.add_argument("files", nargs="+", metavar="FILE")
+    check.add_argument("--family", metavar="FAMILY", help="also check boards against this family")
+    check.set_defaults(call=_check)
+    pair = ("family", "original", "found", "replacement")
+    proof = ("family", "original", "original-settings", "replacement", "replacement-settings")
+    for name, call, options, text in (
+        ("decode", _decode, ("family", "board", "settings"), "what each function stands at"),
+        ("carry", _carry, pair, "positions of the replacement that do the same"),
+        ("simulate", _simulate, ("family", "board", "settings", "scenario"), "what a board shows over a scenario"),
+        ("prove", _prove, proof, "whether two boards ever show anything different"),
+    ):
+        sub = calls.add_parser(name, help=text)
+        for option in options:
+            sub.add_argument(f"--{option}", required=True, metavar="FILE")
+        if name == "carry":
+            sub.add_argument("--facts", metavar="FILE", help="facts about the machine, for the leaflet's tables")
+        sub.set_defaults(call=call)
+
+
+def _check(args: argparse.Namespace) -> dict[str, Any]:
+    family = read_family(args.family) if args.family else None
+    boards: list[tuple[str, Board]] = []
+    records: list[tuple[str, bytes]] = []
+    for name in args.files:
+        data = read(name)
+        document = named(name, partial(profile.open_document, data))
+        match document.kind:
+            case "family":
+                named(name, partial(profile.parse_family, data))
+            case "board":
+                boards.append((name, checked_board(name, data, family)))
+            case "settings":
+                records.append((name, data))
+            case "rule-out":
+                named(name, partial(parse_rule_out, data))
+            case "nameplates":
+                named(name, partial(parse_nameplates, data))
+            case "statements":
+                named(name, partial(parse_statements, data))
+            case "scenario":
+                named(name, partial(profile.parse_scenario, data, family.inputs if family else None))
+    _check_together(boards, records)
+    return {"ok": True}
+
+
+def _check_together(boards: list[tuple[str, Board]], records: list[tuple[str, bytes]]) -> None:
+    """Boards that share a settings layout, and records of boards that are among the files."""
+    first: dict[str, Board] = {}
+    for name, board in boards:
+        if board.settings_layout is not None:
+            other = first.setdefault(board.settings_layout, board)
+            named(name, partial(profile.check_layouts_agree, board, other))
+    by_number = {board.part_number: board for _, board in boards}
+    for name, data in records:
+        number = profile.open_document(data).root["part_number"]
+        if number in by_number:
+            named(name, partial(profile.parse_record, data, by_number[number]))
+
+
+def _decode(args: argparse.Namespace) -> dict[str, Any]:
+    family = read_family(args.family)
+    board = read_board(args.board, family)
+    decoded = settings.decode(board, read_record(args.settings, board), family)
+    return {"functions": {name: each.answer() for name, each in decoded.items()}}
+
+
+def _carry(args: argparse.Namespace) -> dict[str, Any]:
+    family = read_family(args.family)
+    original, replacement = read_board(args.original, family), read_board(args.replacement, family)
+    found = read_record(args.found, original)
+    facts = read_facts(args.facts) if args.facts else None
+    carried = named(args.replacement, lambda: settings.carry(original, found, replacement, family))
+    answer: dict[str, Any] = {
+        "settings": carried.record and profile.written_positions(replacement, carried.record.points),
+        "functions": [function.answer() for function in carried.functions],
+        "misses": {"safety": carried.misses(True), "other": carried.misses(False)},
+        "moved": carried.moved,
+    }
+    if carried.record is None:
+        answer["why"] = {"reserved": list(carried.why)}
+    if facts is not None:
+        answer["charts"] = [
+            {"chart": row.chart, "row": row.row, "set": row.positions, "missing": list(row.missing)}
+            for row in settings.chart_rows(replacement, facts)
+        ]
+    return answer
+
+
+def _simulate(args: argparse.Namespace) -> dict[str, Any]:
+    family = read_family(args.family)
+    board = read_board(args.board, family)
+    record = read_record(args.settings, board)
+    scenario = named(args.scenario, lambda: profile.parse_scenario(read(args.scenario), family.inputs))
+    shown = named(args.board, lambda: behaviour.simulate(board, record, family, scenario))
+    return {"outputs": [{"at": entry.at, "on": list(entry.on)} for entry in shown]}
+
+
+def _prove(args: argparse.Namespace) -> dict[str, Any]:
+    family = read_family(args.family)
+    original, replacement = read_board(args.original, family), read_board(args.replacement, family)
+    twin = behaviour.make_twin(
+        original,
+        read_record(args.original_settings, original),
+        replacement,
+        read_record(args.replacement_settings, replacement),
+        family,
+    )
+    return named(f"{args.original} or {args.replacement}", lambda: behaviour.prove(twin)).answer()

@@ -1,0 +1,51 @@
+"""A verdict on one criterion, with the reasons and data behind it, and what would decide where it is to check."""
+
+from dataclasses import dataclass, field
+from typing import Any
+
+VERDICTS = ("fits", "with work", "to check", "no")
+CRITERIA = (
+    "listing", "supply", "machine", "contacts", "signals", "connectors", "mounting", "settings", "behaviour", "parts",
+    "availability",
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Reason:
+    """One reason, as a code and the data that its sentence is made from."""
+
+    code: str
+    verdict: str
+    data: dict[str, Any] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """A fact to find out on the machine; with a value that meets `wanted`, the criterion fits."""
+
+    fact: str
+    wanted: Any
+    unit: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """One cell of the matrix."""
+
+    criterion: str
+    verdict: str
+    reasons: tuple[Reason, ...]
+    questions: tuple[Question, ...] = ()
+    minutes: float = 0.0
+
+
+def judged(
+    criterion: str, reasons: list[Reason], questions: list[Question] | None = None, minutes: float = 0.0
+) -> Judged:
+    """The worst of its reasons is a criterion's verdict."""
+    return Judged(criterion, worst(each.verdict for each in reasons), tuple(reasons), tuple(questions or ()), minutes)
+
+
+def worst(verdicts: Any) -> str:
+    """The worst of several verdicts; of none, "fits"."""
+    return VERDICTS[max((VERDICTS.index(each) for each in verdicts), default=0)]
