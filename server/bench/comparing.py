@@ -1,13 +1,12 @@
 """Two boards side by side: carry-over, copying and twin check together, for the bench and for jobs alike."""
 
 import json
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from hashlib import sha256
 from typing import Any
 
-from django.core.cache import cache
-
 from bench import wording
+from bench.kept import kept
 from bench.schemas import (
     ComparisonShown,
     CopiedShown,
@@ -26,6 +25,7 @@ from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty
 from twincore.behaviour import CounterCase, Proof, make_twin, prove, run_board
 from twincore.errors import TwinError
+from twincore.match import TwinChecked, check_twin
 from twincore.profile import Board, Family, Record, Scenario, Value, written_positions
 from twincore.profile.faults import FaultList
 from twincore.profile.record import build_record
@@ -33,6 +33,7 @@ from twincore.profile.values import exact, plain
 from twincore.settings import (
     Carried,
     CarriedFunction,
+    Decoded,
     carry,
     copy_positions,
     decode,
@@ -40,9 +41,6 @@ from twincore.settings import (
     unreadable_points,
     wanted_functions,
 )
-
-QUICK_LIMIT = 15_000
-"""Search limit where many candidates are judged at once."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,11 +52,12 @@ class Comparison:
     found: dict[str, Any]
     replacement_id: int
     plan: dict[str, Any] | None = None
+    wishes: dict[str, Any] = field(default_factory=dict)
 
     @property
     def key(self) -> str:
         """Names this comparison; revisions never change, so an answer kept under it stays true."""
-        parts = [self.family_id, self.original_id, self.found, self.replacement_id, self.plan]
+        parts = [self.family_id, self.original_id, self.found, self.replacement_id, self.plan, self.wishes]
         return sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
 
     @property
@@ -82,9 +81,18 @@ class Comparison:
 
     def carried(self) -> Carried:
         """The best positions for the replacement."""
-        return cached(
-            f"carry-{self.key}", lambda: carry(self.original, self.found_record(), self.replacement, self.family)
+        return kept(
+            f"carry-{self.key}",
+            lambda: carry(self.original, self.found_record(), self.replacement, self.family, self.wished()),
         )
+
+    def wished(self) -> dict[str, Value]:
+        """Functions that are wanted otherwise than the original has them, with exact values."""
+        return {name: exactly(value) for name, value in self.wishes.items()}
+
+    def wanted(self) -> dict[str, Decoded]:
+        """What the replacement should do."""
+        return wanted_functions(self.original, self.found_record(), self.family, self.wished())
 
     def plan_record(self) -> Record | None:
         """The replacement as planned: the best positions, with what a person set otherwise on top."""
@@ -97,32 +105,40 @@ class Comparison:
     def unmet(self) -> list[str]:
         """Functions that the plan does not meet, or that are open: somebody has to decide about each."""
         record = self.plan_record()
-        wanted = wanted_functions(self.original, self.found_record(), self.family)
-        rows = judge(wanted, self.replacement, record, self.family) if record else ()
+        rows = judge(self.wanted(), self.replacement, record, self.family) if record else ()
         return [row.id for row in rows if row.verdict not in ("same", "within tolerance")]
 
     def proof(self, record: Record, limit: int | None = None) -> Proof:
         """The twin check of the original as found against the replacement standing so."""
         positions = written_positions(self.replacement, record.points)
         key = sha256(f"{self.key}-{json.dumps(plain(positions))}-{limit}".encode()).hexdigest()
-        twin = make_twin(self.original, self.found_record(), self.replacement, record, self.family)
-        return cached(f"prove-{key}", lambda: prove(twin, limit) if limit else prove(twin))
+        rows = judge(self.wanted(), self.replacement, record, self.family) if self.wishes else ()
+        met = [row.id for row in rows if row.id in self.wishes and row.verdict in ("same", "within tolerance")]
+        twin = make_twin(self.original, self.found_record(), self.replacement, record, self.family, met)
+        return kept(f"prove-{key}", lambda: prove(twin, limit) if limit else prove(twin))
+
+    @property
+    def twin_key(self) -> str:
+        """The name under which the quick twin check of a candidate is kept."""
+        return f"twin-{self.key}"
+
+    def quick_twin(self) -> TwinChecked:
+        """Carry-over and twin check with a limit that suits many candidates."""
+        return kept(
+            self.twin_key,
+            lambda: check_twin(self.original, self.found_record(), self.replacement, self.family, self.wished()),
+        )
 
 
-def cached(key: str, work: Any) -> Any:
-    """An answer kept under a key that names everything it hangs on."""
-    found = cache.get(key)
-    if found is None:
-        found = work()
-        cache.set(key, found, timeout=None)
-    return found
+def exactly(value: Any) -> Any:
+    """A value as it came over HTTP, its numbers exact."""
+    return exact(repr(value)) if isinstance(value, float) else value
 
 
 def record_of(board: Board, positions: dict[str, Any]) -> Record:
     """A record from positions as written. Raises Faulty with the element and what was expected."""
     faults = FaultList()
-    exactly = {name: exact(repr(value)) if isinstance(value, float) else value for name, value in positions.items()}
-    record = build_record(exactly, board, "positions", faults)
+    record = build_record({name: exactly(value) for name, value in positions.items()}, board, "positions", faults)
     if faults.faults:
         raise Faulty("A position is not one that this board has.", faults.faults)
     return record
@@ -134,7 +150,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
     found = comparison.found_record()
     carried = comparison.carried()
     record = comparison.plan_record()
-    wanted = wanted_functions(original, found, family)
+    wanted = comparison.wanted()
     copied = copy_positions(original, found, replacement)
     as_copied = {row.id: row for row in judge(wanted, replacement, copied.record, family)}
     functions = judge(wanted, replacement, record, family) if record else ()

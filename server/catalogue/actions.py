@@ -6,12 +6,13 @@ from hashlib import sha256
 
 from django.db import transaction
 
-from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Marking
+from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Guide, GuideRevision, Marking
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty
 from people.access import require_parts_lead
 from people.models import Person
 from twincore.errors import DocumentError, Fault
+from twincore.match import traits_of
 from twincore.profile import (
     Board as BoardProfile,
 )
@@ -26,7 +27,8 @@ from twincore.profile import (
     parse_family,
     warnings_of,
 )
-from twincore.recognise import normal_form, without_look_alikes
+from twincore.recognise import features_of, normal_form, parse_nameplates, without_look_alikes
+from twincore.rule_out import parse_rule_out
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,20 +43,27 @@ class Loaded:
 
 
 def load_document(person: Person | None, data: bytes, now: datetime, keep: bool = True) -> Loaded:
-    """Check a board or family and keep it as a new revision; with `keep` false, only check.
+    """Check a board, family, rule-out data or nameplate schemes and keep them as a new revision.
 
-    `person` is None for the demo world and for commands run on the server. Raises DocumentError with every fault.
+    With `keep` false, only check. `person` is None for the demo world and for commands run on the server. Raises
+    DocumentError with every fault.
     """
     if person is not None:
         require_parts_lead(person)
     document = open_document(data)
-    if document.kind not in ("family", "board"):
-        raise Faulty("Expected a board or a family.", [Fault("format", f"found {document.root['format']}")])
     with transaction.atomic():
-        if document.kind == "family":
-            loaded = _load_family(person, parse_family(data), data, now)
-        else:
-            loaded = _load_board(person, parse_board(data), data, now)
+        match document.kind:
+            case "family":
+                loaded = _load_family(person, parse_family(data), data, now)
+            case "board":
+                loaded = _load_board(person, parse_board(data), data, now)
+            case "rule-out" | "nameplates":
+                loaded = _load_guide(person, document.kind, data, now)
+            case _:
+                raise Faulty(
+                    "Expected a board, a family, rule-out data or nameplate schemes.",
+                    [Fault("format", f"found {document.root['format']}")],
+                )
         if not keep:
             transaction.set_rollback(True)
     return loaded
@@ -112,6 +121,7 @@ def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: 
     number = board.current.number + 1 if board.current else 1
     board.family, board.maker, board.title, board.status = family, profile.maker, profile.title, profile.status
     board.settings_layout = profile.settings_layout
+    board.traits, board.features = traits_of(profile.document), features_of(profile)
     board.current = BoardRevision.objects.create(
         board=board, number=number, document=data, digest=digest, loaded_at=now, loaded_by=person,
         family_revision=family.current,
@@ -123,3 +133,29 @@ def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: 
         for text in dict.fromkeys([profile.part_number, *profile.also_marked])
     )
     return Loaded("board", profile.part_number, number, True, warnings)
+
+
+def _load_guide(person: Person | None, kind: str, data: bytes, now: datetime) -> Loaded:
+    if kind == "rule-out":
+        name = parse_rule_out(data).family
+        families = {name}
+    else:
+        schemes = parse_nameplates(data)
+        name, families = schemes[0].maker, {each.family for each in schemes}
+    if unknown := sorted(families - set(Family.objects.filter(code__in=families).values_list("code", flat=True))):
+        raise Faulty(
+            "Load the family first.",
+            [Fault("family", f'expected a family of the catalogue, found "{code}"') for code in unknown],
+        )
+    guide, _ = (
+        Guide.objects.select_for_update(of=("self",)).select_related("current").get_or_create(kind=kind, name=name)
+    )
+    digest = sha256(data).hexdigest()
+    if guide.current and guide.current.digest == digest:
+        return Loaded(kind, name, guide.current.number, False)
+    number = guide.current.number + 1 if guide.current else 1
+    guide.current = GuideRevision.objects.create(
+        guide=guide, number=number, document=data, digest=digest, loaded_at=now, loaded_by=person
+    )
+    guide.save()
+    return Loaded(kind, name, number, True)

@@ -1,6 +1,7 @@
 """The catalogue over HTTP."""
 
 import json
+from dataclasses import asdict
 from datetime import datetime
 from typing import Any
 
@@ -9,11 +10,15 @@ from django.utils import timezone
 from ninja import Field, Query, Router, Schema
 
 from catalogue import actions, queries
-from catalogue.models import Board, BoardRevision, Family, Revision
+from catalogue.models import Board, BoardRevision, Family, Guide, Revision
 from catalogue.profiles import board_profile, family_profile
+from catalogue.wording import reading_words
+from config.errors import NotThere
 from config.paging import Page, Paging, paged
 from people.access import person_of
 from twincore.profile import dump, factory_record, written_positions
+from twincore.profile.values import plain
+from twincore.recognise import PlateRead, Reading, Scheme, read_plate, read_serial
 
 router = Router(tags=["catalogue"])
 
@@ -29,11 +34,30 @@ class BoardLine(Schema):
     revision: int
 
 
-class MarkedBoard(BoardLine):
-    """A board that a marking may belong to."""
+class EditShown(Schema):
+    """One difference between what was read and what is printed."""
 
-    marking: str
+    kind: str
+    read: str
+    printed: str
+
+
+class ReadingShown(Schema):
+    """How one marking that was read agrees with one that is printed."""
+
+    read: str
+    printed: str
     how: str
+    edits: list[EditShown]
+    alias: bool
+    revision: str
+    words: str
+
+
+class MarkedBoard(BoardLine):
+    """A board that markings may belong to, and why it is a hit."""
+
+    readings: list[ReadingShown]
 
 
 class RevisionLine(Schema):
@@ -167,12 +191,27 @@ def list_boards(request: HttpRequest, search: Query[BoardSearch]) -> dict[str, A
 
 
 @router.get("/boards/marked", response=list[MarkedBoard])
-def list_marked(request: HttpRequest, text: str = Query(..., max_length=80)) -> list[MarkedBoard]:
-    """The boards that a marking may belong to, at most eight."""
-    return [MarkedBoard(**_line(hit.board), marking=hit.marking, how=hit.how) for hit in queries.boards_marked(text)]
+def list_marked(request: HttpRequest, text: str = Query(..., max_length=200)) -> list[MarkedBoard]:
+    """The boards that one or several markings may belong to, at most eight."""
+    return [
+        MarkedBoard(**_line(found.board), readings=[_reading(each) for each in found.hit.readings])
+        for found in queries.boards_marked(text)
+    ]
 
 
-@router.get("/boards/{part_number}", response=BoardShown)
+def _reading(reading: Reading) -> ReadingShown:
+    return ReadingShown(
+        read=reading.read,
+        printed=reading.printed,
+        how=reading.how,
+        edits=[EditShown(kind=each.kind, read=each.read, printed=each.printed) for each in reading.edits],
+        alias=reading.alias,
+        revision=reading.revision,
+        words=reading_words(reading),
+    )
+
+
+@router.get("/board/{path:part_number}", response=BoardShown)
 def show_board(request: HttpRequest, part_number: str, revision: int | None = None) -> BoardShown:
     """One board, in its current revision unless another is asked for."""
     board = queries.board(part_number)
@@ -181,7 +220,7 @@ def show_board(request: HttpRequest, part_number: str, revision: int | None = No
     return board_shown(board, wanted)
 
 
-@router.get("/boards/{part_number}/revisions", response=Page[RevisionLine])
+@router.get("/board-revisions/{path:part_number}", response=Page[RevisionLine])
 def list_revisions(request: HttpRequest, part_number: str, paging: Query[Paging]) -> dict[str, Any]:
     """The revisions of a board, newest first."""
     return paged(queries.board(part_number).revisions.select_related("loaded_by"), paging, _revision_line)
@@ -192,7 +231,7 @@ def _revision_line(revision: Revision) -> RevisionLine:
     return RevisionLine(number=revision.number, loaded_at=revision.loaded_at, loaded_by=by)
 
 
-@router.get("/boards/{part_number}/file", response={200: Any})
+@router.get("/board-file/{path:part_number}", response={200: Any})
 def board_file(request: HttpRequest, part_number: str, revision: int | None = None) -> HttpResponse:
     """The board's file as it was loaded."""
     board = queries.board(part_number)
@@ -236,10 +275,120 @@ def family_file(request: HttpRequest, code: str) -> HttpResponse:
 
 @router.post("/documents", response=LoadedShown)
 def load_document(request: HttpRequest, keep: bool = True) -> LoadedShown:
-    """Load a board or family (the file is the body); with `keep=false` only check it."""
+    """Load a board, family, rule-out data or nameplate schemes (the file is the body); `keep=false` only checks."""
     loaded = actions.load_document(person_of(request), request.body, timezone.now(), keep)
     warnings = [FaultShown(place=each.place, expected=each.expected) for each in loaded.warnings]
     return LoadedShown(kind=loaded.kind, name=loaded.name, revision=loaded.revision, new=loaded.new, warnings=warnings)
+
+
+class GuideLine(Schema):
+    """Rule-out data or nameplate schemes in a list."""
+
+    kind: str
+    name: str
+    revision: int
+    loaded_at: datetime
+
+
+@router.get("/guides", response=Page[GuideLine])
+def list_guides(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
+    """Rule-out data of families and nameplate schemes of makers."""
+    return paged(queries.guides(), paging, _guide_line)
+
+
+def _guide_line(guide: Guide) -> GuideLine:
+    assert guide.current is not None  # a guide is made with its first revision
+    return GuideLine(kind=guide.kind, name=guide.name, revision=guide.current.number, loaded_at=guide.current.loaded_at)
+
+
+@router.get("/guide-file/{kind}/{path:name}", response={200: Any})
+def guide_file(request: HttpRequest, kind: str, name: str) -> HttpResponse:
+    """A guide's file as it was loaded."""
+    guide = queries.guide(kind, name)
+    if guide is None or guide.current is None:
+        raise NotThere(f"There is no {kind} called {name}.")
+    return _file(bytes(guide.current.document), f"{name}.{kind}.json")
+
+
+class PlaceShown(Schema):
+    """One place of a nameplate's number."""
+
+    id: str
+    title: str
+    text: str
+    ok: bool
+    meaning: str
+    expected: str
+    perhaps: str
+
+
+class RuleSaid(Schema):
+    """A rule of the maker that holds for this plate."""
+
+    words: str
+    boards: list[str]
+
+
+class PlateShown(Schema):
+    """A number decoded by one scheme; `facts` are what it says about the machine."""
+
+    scheme: str
+    title: str
+    maker: str
+    family: str
+    example: str
+    source: str
+    ok: bool
+    places: list[PlaceShown]
+    facts: dict[str, str | bool | int | float]
+    says: list[RuleSaid]
+    left_over: str
+    serial_groups: list[int]
+
+
+class SerialShown(Schema):
+    """A serial number in groups, to be read back; `expected` says what is wrong with it."""
+
+    groups: list[str]
+    ok: bool
+    expected: str
+
+
+@router.get("/plates", response=list[PlateShown])
+def decode_plate(
+    request: HttpRequest, text: str = Query(..., max_length=80), family: str = Query("", max_length=80)
+) -> list[PlateShown]:
+    """A machine's number decoded by the makers' schemes, the best first, at most three."""
+    read = [(scheme, read_plate(text, scheme)) for scheme in queries.schemes_of(family or None)]
+    read.sort(key=lambda pair: (not pair[1].ok, -sum(p.ok for p in pair[1].places), len(pair[1].left_over), pair[0].id))
+    return [plate_shown(scheme, plate) for scheme, plate in read[:3]]
+
+
+def plate_shown(scheme: Scheme, plate: PlateRead) -> PlateShown:
+    """A decoded plate for the screen."""
+    return PlateShown(
+        scheme=scheme.id,
+        title=scheme.title,
+        maker=scheme.maker,
+        family=scheme.family,
+        example=scheme.example,
+        source=scheme.source,
+        ok=plate.ok,
+        places=[PlaceShown(**asdict(place)) for place in plate.places],
+        facts=plain(plate.facts),
+        says=[RuleSaid(words=rule["words"], boards=rule.get("boards", [])) for rule in plate.says],
+        left_over=plate.left_over,
+        serial_groups=scheme.serial["groups"] if scheme.serial else [],
+    )
+
+
+@router.get("/serial", response=SerialShown)
+def read_back_serial(
+    request: HttpRequest, text: str = Query(..., max_length=80), scheme: str = Query("", max_length=80)
+) -> SerialShown:
+    """A serial number in groups, checked by its maker's rule."""
+    found = read_serial(text, next((each for each in queries.schemes_of() if each.id == scheme), None))
+    return SerialShown(groups=list(found.groups), ok=found.ok, expected=found.expected)
 
 
 def _file(data: bytes, name: str) -> HttpResponse:

@@ -46,6 +46,8 @@ class Board(models.Model):
     title = models.CharField(max_length=2000)
     status = models.CharField(max_length=16)
     settings_layout = models.CharField(max_length=80, null=True, db_index=True)
+    traits = models.JSONField(default=dict, help_text="What fitting looks at, of the current revision.")
+    features = models.JSONField(default=dict, help_text="What can be seen on it, of the current revision.")
     current = models.ForeignKey("BoardRevision", on_delete=models.PROTECT, null=True, related_name="+")
 
     class Meta:
@@ -79,3 +81,33 @@ class Marking(models.Model):
         ordering = ["id"]
         constraints = [models.UniqueConstraint(fields=["board", "text"], name="marking_once")]
         indexes = [GinIndex(fields=["folded"], name="marking_trigrams", opclasses=["gin_trgm_ops"])]
+
+
+class Guide(models.Model):
+    """What a family or maker knows besides its boards: rule-out data of a family, nameplate schemes of a maker."""
+
+    class Kind(models.TextChoices):
+        """The formats of guides."""
+
+        RULE_OUT = "rule-out"
+        NAMEPLATES = "nameplates"
+
+    kind = models.CharField(max_length=16, choices=Kind.choices)
+    name = models.CharField(max_length=80, help_text="The family's id, or the maker.")
+    current = models.ForeignKey("GuideRevision", on_delete=models.PROTECT, null=True, related_name="+")
+
+    class Meta:
+        ordering = ["kind", "name"]
+        constraints = [
+            models.UniqueConstraint(fields=["kind", "name"], name="guide_once"),
+            models.CheckConstraint(name="guide_kind_known", condition=models.Q(kind__in=["rule-out", "nameplates"])),
+        ]
+
+
+class GuideRevision(Revision):
+    """One state of a guide."""
+
+    guide = models.ForeignKey(Guide, on_delete=models.PROTECT, related_name="revisions")
+
+    class Meta(Revision.Meta):
+        constraints = [models.UniqueConstraint(fields=["guide", "number"], name="guide_revision_once")]

@@ -2,8 +2,10 @@
 
 from functools import lru_cache
 
-from catalogue.models import BoardRevision, FamilyRevision
+from catalogue.models import BoardRevision, FamilyRevision, GuideRevision
 from twincore.profile import Board, Family, parse_board, parse_family
+from twincore.recognise import Scheme, parse_nameplates
+from twincore.rule_out import RuleOut, parse_rule_out
 
 
 @lru_cache(maxsize=512)
@@ -16,3 +18,19 @@ def board_profile(revision_id: int) -> Board:
 def family_profile(revision_id: int) -> Family:
     """The family of a revision."""
     return parse_family(bytes(FamilyRevision.objects.values_list("document", flat=True).get(pk=revision_id)))
+
+
+@lru_cache(maxsize=64)
+def rule_out_data(revision_id: int) -> RuleOut:
+    """The rule-out data of a revision."""
+    return parse_rule_out(_guide(revision_id))
+
+
+@lru_cache(maxsize=64)
+def nameplate_schemes(revision_id: int) -> tuple[Scheme, ...]:
+    """The nameplate schemes of a revision."""
+    return parse_nameplates(_guide(revision_id))
+
+
+def _guide(revision_id: int) -> bytes:
+    return bytes(GuideRevision.objects.values_list("document", flat=True).get(pk=revision_id))

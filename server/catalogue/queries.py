@@ -2,17 +2,18 @@
 
 from dataclasses import dataclass
 
-from django.contrib.postgres.search import TrigramSimilarity
+from django.contrib.postgres.search import TrigramDistance
 from django.db.models import Count, Q, QuerySet
 
-from catalogue.models import Board, BoardRevision, Family, Marking
+from catalogue.models import Board, BoardRevision, Family, Guide, Marking
+from catalogue.profiles import nameplate_schemes
 from config.errors import NotThere
-from twincore.recognise import normal_form, without_look_alikes
+from twincore.recognise import Hit, Scheme, hits, normal_form, split_markings, without_look_alikes
 
 
 def boards(search: str = "", family: str = "", status: str = "") -> QuerySet[Board]:
     """Boards by part number; `search` looks in part numbers, markings, makers and titles."""
-    rows = Board.objects.select_related("family", "current").defer("current__document")
+    rows = Board.objects.select_related("family", "current").defer("current__document", "traits", "features")
     if family:
         rows = rows.filter(family_id=family)
     if status:
@@ -35,6 +36,14 @@ def board(part_number: str) -> Board:
     return found
 
 
+def board_revision_id(part_number: str) -> int:
+    """The current revision of a board, by its number alone."""
+    found = Board.objects.filter(part_number=part_number).values_list("current_id", flat=True).first()
+    if found is None:
+        raise NotThere(f"There is no board {part_number} in the catalogue.")
+    return found
+
+
 def family(code: str) -> Family:
     """One family with its current revision."""
     found = Family.objects.select_related("current").filter(code=code).first()
@@ -51,48 +60,62 @@ def revision(part_number: str, number: int) -> BoardRevision:
     return found
 
 
-def still_made(family_code: str) -> QuerySet[Board]:
-    """The boards of a family that can still be bought."""
-    return boards(family=family_code, status="current")
+SHORT_LIST = 60
+"""Markings that trigrams leave for the exact distance."""
 
 
 @dataclass(frozen=True, slots=True)
-class Hit:
-    """A board that a marking may belong to, which of its markings matched, and how well."""
+class Found:
+    """A board that markings may belong to, and how each of them agrees."""
 
     board: Board
-    marking: str
-    how: str
+    hit: Hit
 
 
-def boards_marked(text: str, most: int = 8) -> list[Hit]:
-    """The boards that carry a marking, written or misread however; the surest first."""
-    normal, folded = normal_form(text), without_look_alikes(text)
-    if not folded:
-        return []
+def boards_marked(text: str, most: int = 8) -> list[Found]:
+    """The boards that carry one or several markings, written or misread however; the likeliest first.
+
+    Trigrams over the folded form make a short list in the database; the exact distance ranks it.
+    """
+    printed: set[tuple[str, str]] = set()
+    for marking in split_markings(text):
+        printed.update(_short_list(marking))
+    ranked = hits(text, sorted(printed), most)
+    boards = {
+        each.part_number: each
+        for each in Board.objects.select_related("family", "current")
+        .defer("current__document", "traits")
+        .filter(part_number__in=[hit.part_number for hit in ranked])
+    }
+    return [Found(boards[hit.part_number], hit) for hit in ranked if hit.part_number in boards]
+
+
+def _short_list(marking: str) -> list[tuple[str, str]]:
+    folded = without_look_alikes(marking)
     rows = (
-        Marking.objects.annotate(alike=TrigramSimilarity("folded", folded))
-        .filter(Q(normal=normal) | Q(folded=folded) | Q(folded__trigram_similar=folded))
-        .order_by("-alike", "text")
-        .select_related("board__current")
-        .defer("board__current__document")[: most * 3]
+        Marking.objects.annotate(apart=TrigramDistance("folded", folded))
+        .filter(Q(folded__trigram_similar=folded) | Q(normal=normal_form(marking)) | Q(folded__contains=folded))
+        .order_by("apart", "text")
+        .values_list("board__part_number", "text")[:SHORT_LIST]
     )
-    hits: dict[int, tuple[int, Hit]] = {}
-    for row in rows:
-        rank, how = _how(row, text, normal, folded)
-        if row.board_id not in hits or rank < hits[row.board_id][0]:
-            hits[row.board_id] = (rank, Hit(row.board, row.text, how))
-    return [hit for _, hit in sorted(hits.values(), key=lambda each: each[0])][:most]
+    return list(rows)
 
 
-def _how(row: Marking, text: str, normal: str, folded: str) -> tuple[int, str]:
-    if row.text == text.strip():
-        return 0, "as printed"
-    if row.normal == normal:
-        return 1, "written differently"
-    if row.folded == folded:
-        return 2, "a letter and a digit taken for each other"
-    return 3, "similar"
+def guide(kind: str, name: str) -> Guide | None:
+    """A guide with its current revision, or None."""
+    return Guide.objects.select_related("current").defer("current__document").filter(kind=kind, name=name).first()
+
+
+def guides() -> QuerySet[Guide]:
+    """Every guide, with its current revision."""
+    return Guide.objects.select_related("current").defer("current__document")
+
+
+def schemes_of(family: str | None = None) -> list[Scheme]:
+    """The nameplate schemes, of one family or of all."""
+    revisions = Guide.objects.filter(kind="nameplates").values_list("current_id", flat=True)
+    every = [scheme for revision in revisions if revision for scheme in nameplate_schemes(revision)]
+    return [scheme for scheme in every if family is None or scheme.family == family]
 
 
 def families() -> QuerySet[Family]:

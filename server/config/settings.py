@@ -20,10 +20,13 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "ninja",
     "axes",
+    "procrastinate.contrib.django",
     "people",
     "catalogue",
-    "jobs",
+    "references",
+    "parts",
     "bench",
+    "jobs",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
@@ -71,6 +74,13 @@ CSRF_FAILURE_VIEW = "config.problems.csrf_failure"
 
 CACHES = {
     "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "OPTIONS": {"MAX_ENTRIES": 5000}},
+    # carry-overs and proofs, shared by every worker; their keys name everything that they hang on
+    "answers": {
+        "BACKEND": "django.core.cache.backends.db.DatabaseCache",
+        "LOCATION": "kept_answer",
+        "TIMEOUT": None,
+        "OPTIONS": {"MAX_ENTRIES": 200_000},
+    },
 }
 
 LANGUAGE_CODE = "en-gb"
@@ -86,6 +96,9 @@ STORAGES = {
     "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
 }
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/"
+
+UPLOADS = Path(env.str("TWIN_UPLOADS", default=str(ROOT / ".data" / "uploads")))
+PARTS_DESK_URL = env.str("TWIN_PARTS_DESK", default="")
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_500_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 2_500_000

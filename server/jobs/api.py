@@ -16,20 +16,23 @@ from config.errors import Refused
 from config.paging import Page, Paging, paged
 from jobs import actions, queries
 from jobs.comparison import comparison_of
+from jobs.front.facts import facts_of
 from jobs.models import Entry, Job
 from jobs.schemas import (
     BoardRef,
-    CandidatesShown,
     EntryGiven,
     EntryShown,
+    FactShown,
     JobLine,
     JobSearch,
     JobShown,
     NewJob,
 )
 from jobs.sheet import sheet_document, sheet_pdf
+from jobs.state import empty_state, uncleared_causes
 from jobs.steps import steps_of
 from people.access import person_of
+from twincore.profile.values import plain
 
 router = Router(tags=["jobs"])
 
@@ -49,7 +52,7 @@ def _line(job: Job) -> dict[str, Any]:
 
 
 def _shown(job: Job) -> JobShown:
-    state = job.state
+    state = empty_state() | job.state
     return JobShown(
         **_line(job),
         opened_at=job.opened_at,
@@ -58,6 +61,20 @@ def _shown(job: Job) -> JobShown:
         family=job.family_revision.family_id if job.family_revision else None,
         original_board=_ref(job.original_revision),
         replacement_board=_ref(job.replacement_revision),
+        facts={name: FactShown(value=plain(f.value), source=f.source) for name, f in facts_of(job).items()},
+        serial=state["serial"],
+        symptoms=state["symptoms"],
+        report=state["report"],
+        tests=state["tests"],
+        causes=state["causes"],
+        plates=state["plates"],
+        entered=state["facts"],
+        revisions=state["revisions"],
+        features=state["features"],
+        wishes=state["wishes"],
+        costs=state["costs"],
+        choice=state["choice"],
+        uncleared=uncleared_causes(state),
         found=state["found"],
         how=state["how"],
         overrides=state["overrides"],
@@ -123,12 +140,6 @@ def add_entry(request: HttpRequest, job_id: UUID, given: EntryGiven) -> JobShown
 def list_entries(request: HttpRequest, job_id: UUID, paging: Query[Paging]) -> dict[str, Any]:
     """A job's history, newest first."""
     return paged(queries.entries(queries.job(person_of(request), job_id)), paging, _entry_shown)
-
-
-@router.get("/jobs/{job_id}/candidates", response=CandidatesShown)
-def list_candidates(request: HttpRequest, job_id: UUID) -> CandidatesShown:
-    """The boards that may replace the original, best first."""
-    return queries.candidates(queries.job(person_of(request), job_id))
 
 
 @router.get("/jobs/{job_id}/boards/{side}", response=BoardShown)

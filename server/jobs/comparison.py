@@ -14,4 +14,5 @@ def comparison_of(job: Job, replacement_id: int | None = None) -> Comparison:
         found=job.state["found"],
         replacement_id=replacement,
         plan=job.state["overrides"] if replacement_id is None else None,
+        wishes=job.state.get("wishes", {}),
     )

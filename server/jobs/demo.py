@@ -13,6 +13,7 @@ from jobs.actions import NewEntry, add_entry, open_job
 from jobs.models import Job
 from jobs.state import value_at
 from people.models import Depot, Person
+from references.actions import load_statements
 from twincore.profile import open_document
 
 DEPOTS = (("SQ", "Saltmarsh Quay Bakery Plant Service"), ("NH", "North Hythe Oven Repairs"))
@@ -35,11 +36,13 @@ def load_demo_world(folder: Path, now: datetime, say: Callable[[str], None]) -> 
             )
             for username, password, first, last, depot, role in PEOPLE
         }
-        for kind in ("families", "boards"):
+        for kind in ("families", "boards", "nameplates", "rule-out"):
             files = sorted((folder / kind).glob("*.json"))
             for file in files:
                 load_document(None, file.read_bytes(), now)
             say(f"{len(files)} {kind}")
+        count = sum(load_statements(None, file.read_bytes()) for file in sorted((folder / "statements").glob("*.json")))
+        say(f"{count} statements")
         files = sorted((folder / "jobs").glob("*.json"))
         for file in files:
             load_job(open_document(file.read_bytes(), "job").root, people, now)

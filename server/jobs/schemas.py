@@ -6,8 +6,11 @@ from uuid import UUID
 
 from ninja import Field, Schema
 
-from bench.schemas import Positions, ProofShown
+from bench.schemas import Positions
 from config.paging import Paging
+
+Scalar = str | bool | int | float
+EntryValue = Scalar | dict[str, Scalar | None] | None
 
 
 class JobLine(Schema):
@@ -33,6 +36,7 @@ class StepState(Schema):
     result: str
     waits_for: list[str]
     note: str | None
+    end: str | None
     by: str
     at: datetime | None
 
@@ -46,6 +50,55 @@ class BoardRef(Schema):
     revision: int
 
 
+class FactShown(Schema):
+    """A fact of the machine and where it is known from."""
+
+    value: str | bool | int | float
+    source: str
+
+
+class TestGiven(Schema):
+    """What a test showed."""
+
+    result: str | None = None
+    value: float | None = None
+    uncertainty: float | None = None
+    at_c: float | None = None
+    note: str = ""
+    as_found: str = ""
+    restored: bool = False
+
+
+class CauseGiven(Schema):
+    """A cause of the board's death, and whether it is cleared."""
+
+    note: str = ""
+    cleared: bool = False
+    blocks: bool = False
+
+
+class Alternative(Schema):
+    """A candidate as it stood when the choice was made."""
+
+    part_number: str
+    verdict: str
+    closeness: str
+    minutes: float
+    price: float | None
+    days: float | None
+    cells: dict[str, str]
+
+
+class ChoiceShown(Schema):
+    """The choice with its reason and the alternatives as they stood then."""
+
+    reason: str
+    by: str
+    at: datetime
+    verdict: str
+    alternatives: list[Alternative]
+
+
 class JobShown(JobLine):
     """A job's sheet."""
 
@@ -55,6 +108,20 @@ class JobShown(JobLine):
     family: str | None
     original_board: BoardRef | None
     replacement_board: BoardRef | None
+    facts: dict[str, FactShown]
+    serial: str | None
+    symptoms: dict[str, str]
+    report: dict[str, str]
+    tests: dict[str, TestGiven]
+    causes: dict[str, CauseGiven]
+    plates: dict[str, dict[str, str]]
+    entered: dict[str, FactShown]
+    revisions: dict[str, str]
+    features: dict[str, str]
+    wishes: dict[str, str | bool | int | float]
+    costs: dict[str, float]
+    choice: ChoiceShown | None
+    uncleared: list[str]
     found: Positions
     how: dict[str, str]
     overrides: Positions
@@ -92,8 +159,8 @@ class EntryGiven(Schema):
 
     id: UUID
     target: str = Field(max_length=100)
-    before: str | int | float | dict[str, str] | None = None
-    after: str | int | float | dict[str, str] | None = None
+    before: EntryValue = None
+    after: EntryValue = None
     reason: str = Field("", max_length=2000)
     read_how: str = Field("", max_length=40)
 
@@ -103,34 +170,3 @@ class JobSearch(Paging):
 
     show: str = Field("open", pattern="^(open|closed|all)$")
     search: str = Field("", max_length=80)
-
-
-class PinShown(Schema):
-    """A pin of the same plug with something else on it."""
-
-    connector: str
-    pin: str
-    original: str
-    replacement: str
-
-
-class CandidateShown(Schema):
-    """A board that may replace the original, with what speaks for and against it."""
-
-    part_number: str
-    title: str
-    maker: str
-    revision: int
-    verdict: str
-    misses: list[str]
-    safety_misses: int
-    moved: int | None
-    proof: ProofShown | None
-    pins: list[PinShown]
-
-
-class CandidatesShown(Schema):
-    """The boards of the family that are still made, best first; judged on the record, or on factory settings."""
-
-    judged_on: str
-    candidates: list[CandidateShown]

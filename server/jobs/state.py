@@ -8,60 +8,81 @@ State = dict[str, Any]
 STEPS = (
     "rule_out", "recognise", "choose", "make_safe", "record", "carry_over", "fit", "prove", "hand_over",
 )  # fmt: skip
-TARGETS = ("original", "replacement", "found", "override", "reason", "confirmed")
+SINGLE = {"family": "rule_out", "serial": "recognise", "original": "recognise", "replacement": "choose"}
+"""Targets that stand for themselves, with the step in which they are worked on."""
+NAMED = {
+    "symptom": ("symptoms", "rule_out"), "report": ("report", "rule_out"), "test": ("tests", "rule_out"),
+    "cause": ("causes", "rule_out"), "plate": ("plates", "recognise"), "fact": ("facts", "recognise"),
+    "revision": ("revisions", "recognise"), "feature": ("features", "recognise"), "wish": ("wishes", "choose"),
+    "cost": ("costs", "choose"), "found": ("found", "record"), "override": ("overrides", "carry_over"),
+    "reason": ("reasons", "carry_over"),
+}  # fmt: skip
+"""Targets with a name (`found.S1`): where they stand in the state, and the step in which they are worked on."""
 
 
 def empty_state() -> State:
     """A job about which nothing is known yet."""
     return {
-        "original": None, "replacement": None, "found": {}, "how": {}, "overrides": {}, "reasons": {},
-        "confirmed": {}, "left": None, "verdict": None,
+        "family": None, "original": None, "replacement": None, "serial": None, "choice": None, "how": {},
+        "confirmed": {}, "left": None, "verdict": None, **{key: {} for key, _ in NAMED.values()},
     }  # fmt: skip
 
 
 def value_at(state: State, target: str) -> Any:
     """What stands at a target now; None where nothing does."""
     kind, _, name = target.partition(".")
-    match kind:
-        case "original" | "replacement":
-            return state[kind]
-        case "found":
-            return state["found"].get(name)
-        case "override":
-            return state["overrides"].get(name)
-        case "reason":
-            return state["reasons"].get(name)
-    confirmed = state["confirmed"].get(name)
-    return confirmed and {"note": confirmed["note"]}
+    if kind in SINGLE:
+        return state.get(kind)
+    if kind in NAMED:
+        return _as_sent(state.get(NAMED[kind][0], {}).get(name))
+    return _as_sent(state["confirmed"].get(name))
+
+
+def _as_sent(value: Any) -> Any:
+    """What a client sends and sees: without who did it, when and as which one."""
+    if isinstance(value, dict):
+        return {name: each for name, each in value.items() if name not in ("by", "at", "n")}
+    return value
 
 
 def changed(state: State, target: str, value: Any, read_how: str = "") -> State:
     """The state after an entry; what the change makes untrue (a plan, a verdict) goes with it."""
-    state = deepcopy(state)
+    state = empty_state() | deepcopy(state)
     kind, _, name = target.partition(".")
     match kind:
+        case "family":
+            kept = {"report": state["report"], "facts": state["facts"], "plates": state["plates"]}
+            state = empty_state() | {"family": value, "serial": state["serial"], **kept}
+        case "serial":
+            state["serial"] = value
         case "original":
+            found_out = (
+                "family", "serial", "symptoms", "report", "tests", "causes", "plates", "facts", "revisions", "features",
+            )  # fmt: skip
             kept = {step: c for step, c in state["confirmed"].items() if step in ("rule_out", "make_safe")}
-            state = empty_state() | {"original": value, "confirmed": kept}
+            state = empty_state() | {key: state[key] for key in found_out} | {"original": value, "confirmed": kept}
         case "replacement":
-            state["replacement"] = value
+            state["replacement"], state["choice"] = value, None
             state["overrides"], state["reasons"] = {}, {}
             _reopen(state, "carry_over", "fit", "prove")
-        case "found":
-            _set(state["found"], name, value)
-            _set(state["how"], name, read_how or None)
-            _reopen(state, "record", "carry_over", "fit", "prove")
-        case "override":
-            _set(state["overrides"], name, value)
-            _reopen(state, "carry_over", "fit", "prove")
-        case "reason":
-            _set(state["reasons"], name, value)
-            _reopen(state, "carry_over")
         case "confirmed":
             _set(state["confirmed"], name, value)
             if value is None:
                 _reopen(state, *({"carry_over": ("fit", "prove"), "fit": ("prove",)}.get(name, ())))
+        case _:
+            _set(state[NAMED[kind][0]], name, value)
+            _reopen(state, *_untrue_after(kind))
+            if kind == "found":
+                _set(state["how"], name, read_how or None)
     return state
+
+
+def _untrue_after(kind: str) -> tuple[str, ...]:
+    """The confirmations that a change takes back."""
+    return {
+        "test": ("rule_out",), "symptom": ("rule_out",), "found": ("record", "carry_over", "fit", "prove"),
+        "override": ("carry_over", "fit", "prove"), "wish": ("carry_over", "fit", "prove"), "reason": ("carry_over",),
+    }.get(kind, ())  # fmt: skip
 
 
 def _set(names: dict[str, Any], name: str, value: Any) -> None:
@@ -96,14 +117,21 @@ def needs(step: str) -> tuple[str, ...]:
         "record": ("recognise", "make_safe"),
         "carry_over": ("choose", "record"),
         "fit": ("make_safe", "carry_over"),
-        "prove": ("fit",),
+        "prove": ("fit", "cause"),
         "hand_over": ("rule_out", "prove"),
     }.get(step, ())
 
 
+def uncleared_causes(state: State) -> list[str]:
+    """Causes of the board's death that are still there and block power to the new board."""
+    return [name for name, cause in state.get("causes", {}).items() if cause["blocks"] and not cause["cleared"]]
+
+
 def waiting_for(state: State, step: str) -> list[str]:
-    """The steps that a step still waits for."""
-    return [each for each in needs(step) if not done(state, each)]
+    """The steps that a step still waits for; "cause" where what killed the board is still there."""
+    return [
+        each for each in needs(step) if (bool(uncleared_causes(state)) if each == "cause" else not done(state, each))
+    ]
 
 
 def step_in_hand(state: State) -> str:
@@ -114,9 +142,8 @@ def step_in_hand(state: State) -> str:
 def step_of(target: str) -> str:
     """The step in which a target is worked on."""
     kind, _, name = target.partition(".")
-    if kind == "confirmed":
-        return name
-    return {
-        "original": "recognise", "replacement": "choose", "found": "record", "override": "carry_over",
-        "reason": "carry_over",
-    }[kind]  # fmt: skip
+    if kind in SINGLE:
+        return SINGLE[kind]
+    if kind in NAMED:
+        return NAMED[kind][1]
+    return name

@@ -13,6 +13,9 @@ NAMES = {
 }  # fmt: skip
 
 
+ENDS = {"condemned": "Board condemned", "cleared": "Board cleared", "undecided": "Undecided, going on"}
+
+
 def steps_of(job: Job) -> list[StepState]:
     """Every step with its state and result, from the job's own data alone."""
     return [_step(job, step) for step in STEPS]
@@ -29,6 +32,7 @@ def _step(job: Job, step: str) -> StepState:
         result=_result(job, step, confirmed) if finished else "",
         waits_for=waiting,
         note=confirmed["note"] if confirmed else None,
+        end=confirmed.get("end") if confirmed else None,
         by=confirmed["by"] if confirmed else "",
         at=datetime.fromisoformat(confirmed["at"]) if confirmed else None,
     )
@@ -37,6 +41,8 @@ def _step(job: Job, step: str) -> StepState:
 def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:
     state = job.state
     match step:
+        case "rule_out":
+            return f"{ENDS[(confirmed or {}).get('end', 'condemned')]}{_note(confirmed)}"
         case "recognise":
             return f"Original: {state['original']}"
         case "choose":

@@ -10,6 +10,10 @@ class Depot(models.Model):
     name = models.CharField(max_length=120, unique=True)
     code = models.CharField(max_length=8, unique=True, help_text="Stands before the numbers of its jobs.")
 
+    rule_out_school = models.CharField(max_length=24, default="prove first")
+    change_companions = models.BooleanField(default=True, help_text="Companions are changed along with a board.")
+    assumptions = models.JSONField(default=dict, help_text="What sums of costs assume here, where it differs.")
+
     def __str__(self) -> str:
         return self.name
 

@@ -99,17 +99,31 @@ class Entries(WorldTestCase):
     def test_another_depots_job_is_not_there(self) -> None:
         job = self.job(3)
         self.sign_in("ildro")
-        for path in ("", "/entries", "/comparison", "/candidates", "/sheet.pdf", "/sheet.json", "/boards/original"):
+        for path in (
+            "",
+            "/entries",
+            "/comparison",
+            "/candidates",
+            "/rule-out",
+            "/key",
+            "/machine",
+            "/costs",
+            "/summary.pdf",
+            "/beside/OFN-U3",
+            "/sheet.pdf",
+            "/sheet.json",
+            "/boards/original",
+        ):
             self.get(f"jobs/{job.pk}{path}", 404)
         self.entry(job, "found.S1", "010110", status=404, **BY_EYE)
         self.assertEqual(self.get("jobs?show=all")["total"], 0)
 
     def test_the_job_keeps_the_revision_that_it_used(self) -> None:
         self.sign_in("corm")
-        text = self.client.get("/api/boards/TVH-2210-B/file").content.decode()
+        text = self.client.get("/api/board-file/TVH-2210-B").content.decode()
         changed = text.replace('"Burner board, one stage"', '"Burner board, revised"')
         self.answer(self.client.post("/api/documents", changed, content_type="application/json"), 200)
-        self.assertEqual(self.get("boards/TVH-2210-B")["revision"], 2)
+        self.assertEqual(self.get("board/TVH-2210-B")["revision"], 2)
         self.assertEqual(self.get(f"jobs/{self.job(3).pk}")["original_board"]["revision"], 1)
         self.assertEqual(self.get(f"jobs/{self.job(3).pk}/boards/original")["title"], "Burner board, one stage")
 
@@ -129,9 +143,9 @@ class WholeJob(WorldTestCase):
         add("original", "TVH-2210-B")
         best = self.get(f"jobs/{job['id']}/candidates")
         self.assertEqual(best["judged_on"], "factory settings")
-        self.assertEqual(best["candidates"][0]["verdict"], "identical")
-        last = best["candidates"][-1]
-        self.assertEqual((last["part_number"], last["pins"][0]["pin"]), ("TVH-2210-X", "4"))
+        self.assertEqual(best["items"][0]["closeness"], "identical")
+        last = best["items"][-1]
+        self.assertEqual((last["part_number"], last["verdict"]), ("TVH-2210-X", "no"))
         add("replacement", "TVH-2214-A")
         add("confirmed.make_safe", {"note": "lock 2"})
         add("found.S1", "010110", read_how="by eye")

@@ -29,7 +29,7 @@ class SignIn(WorldTestCase):
         self.assertEqual(self.sign("corm", PASSWORDS["corm"]).status_code, 200)
 
     def test_everything_but_signing_in_needs_a_sign_in(self) -> None:
-        for path in ("jobs", "boards", "families", "session", "boards/TVH-2205", f"jobs/{self.job(1).pk}/sheet.pdf"):
+        for path in ("jobs", "boards", "families", "session", "board/TVH-2205", f"jobs/{self.job(1).pk}/sheet.pdf"):
             self.get(path, 401)
         self.post("jobs", {}, 401)
 

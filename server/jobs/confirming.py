@@ -1,0 +1,83 @@
+"""Confirmations: what each step checks before it is done, and what its confirmation settles."""
+
+from datetime import datetime
+from typing import Any
+
+from catalogue.profiles import board_profile
+from config.errors import Faulty, Refused
+from jobs.comparison import comparison_of
+from jobs.front.ruling_out import check_end
+from jobs.models import Job
+from jobs.targets import text_of
+from people.models import Person
+from twincore.profile import written_positions
+from twincore.profile.values import plain
+
+IN_REGISTER = ("identical", "within tolerance")
+
+
+def confirmation(job: Job, step: str, after: Any, person: Person, now: datetime) -> dict[str, Any] | None:
+    """A step's confirmation as it is kept; None takes it back. Refuses what the step does not allow yet."""
+    if after is None:
+        return None
+    keys = {"note", "end"} if step == "rule_out" else {"note"}
+    if not isinstance(after, dict) or not {"note"} <= set(after) <= keys:
+        raise Faulty('Expected {"note": text}.')
+    note = text_of(after["note"]) or ""
+    if step in ("recognise", "choose"):
+        raise Refused("This step is done by choosing a board.")
+    if step == "rule_out":
+        end = after.get("end", "condemned")
+        check_end(job, end, note)
+        return {"note": note, "end": end, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
+    {"record": _check_record, "carry_over": _check_plan, "prove": _check_verdict}.get(step, _nothing)(job, note)
+    return {"note": note, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
+
+
+def _nothing(job: Job, note: str) -> None:
+    """Steps that only take a note and a confirmation."""
+
+
+def _check_record(job: Job, note: str) -> None:
+    assert job.original_revision_id is not None  # record waits for recognise
+    elements = [element.id for element in board_profile(job.original_revision_id).elements]
+    if unread := [name for name in elements if name not in job.state["found"]]:
+        raise Refused(f"Not read yet: {', '.join(unread)}. Read them, or mark what cannot be read as unreadable.")
+
+
+def _check_plan(job: Job, note: str) -> None:
+    comparison = comparison_of(job)
+    record = comparison.plan_record()
+    if record is None:
+        raise Refused("There are no positions that mean something on this board. Choose another replacement.")
+    from_plan = rows_needing_reason(job)
+    if missing := [title for name, title in from_plan.items() if name not in job.state["reasons"]]:
+        raise Refused(f"Give a reason for going on with: {', '.join(missing)}.")
+
+
+def rows_needing_reason(job: Job) -> dict[str, str]:
+    """Functions that the plan does not meet or leaves open, with their titles."""
+    comparison = comparison_of(job)
+    return {name: comparison.family.titles[name] for name in comparison.unmet()}
+
+
+def _check_verdict(job: Job, note: str) -> None:
+    record = comparison_of(job).plan_record()
+    assert record is not None  # prove waits for a confirmed plan
+    verdict = comparison_of(job).proof(record).verdict
+    if verdict not in IN_REGISTER and not note:
+        raise Refused(f"The twin check says: {verdict}. Give a reason for going on, or choose another replacement.")
+
+
+def conclude(job: Job, step: str, value: dict[str, Any], now: datetime) -> None:
+    """What a confirmation settles besides itself."""
+    if step in ("fit", "prove"):
+        comparison = comparison_of(job)
+        record = comparison.plan_record()
+        assert record is not None  # both wait for a confirmed plan
+        if step == "fit":
+            job.state["left"] = plain(written_positions(comparison.replacement, record.points))
+        else:
+            job.state["verdict"] = comparison.proof(record).verdict
+    elif step == "hand_over" or (step == "rule_out" and value["end"] == "cleared"):
+        job.closed_at = now

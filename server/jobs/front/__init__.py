@@ -1,0 +1,1 @@
+"""The front of the job: rule out, recognise, choose."""

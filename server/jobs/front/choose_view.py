@@ -1,0 +1,210 @@
+"""The matrix of candidates, two boards laid on each other, and the sum of costs, for the screen."""
+
+from datetime import datetime
+from typing import Any
+
+from bench.comparing import Comparison, proof_shown
+from catalogue import queries as catalogue
+from catalogue.profiles import board_profile
+from config.errors import Refused
+from config.paging import Paging
+from jobs.front.choosing import Choice, judge_all
+from jobs.front.fit_words import FitWords
+from jobs.front.schemas import (
+    BesideShown,
+    CandidateShown,
+    CandidatesShown,
+    CellShown,
+    ContactRow,
+    CostLine,
+    CostsShown,
+    HoleShown,
+    OfferShown,
+    PinRow,
+    QuestionAsked,
+    ReasonShown,
+)
+from jobs.models import Job
+from parts.actions import want_offers
+from parts.queries import offers
+from references.api import statement_shown
+from references.models import Statement
+from twincore import match
+from twincore.match import ASSUMPTIONS, Candidate, Judged, Line, Question
+from twincore.profile.document import jsonable
+
+
+def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown:
+    """One page of the matrix; asks the parts desk in the background about what it shows."""
+    choice = judge_all(job, now)
+    start = (paging.page - 1) * paging.size
+    page = choice.candidates[start : start + paging.size]
+    want_offers([each.part_number for each in page], now)
+    heard = offers([each.part_number for each in page], now)
+    codes = {s.id for each in page if each.way for s in _statements(each)}
+    others = [each.id for each in choice.ways.others]
+    elsewhere = [each.id for each in choice.ways.elsewhere][:25]
+    rows = {row.code: row for row in Statement.objects.filter(code__in=[*codes, *others, *elsewhere])}
+    words = FitWords(choice.machine.family, {s.id: s for each in page for s in _statements(each)})
+    return CandidatesShown(
+        items=[_candidate(each, choice, job, words, rows, heard.get(each.part_number)) for each in page],
+        total=len(choice.candidates),
+        page=paging.page,
+        size=paging.size,
+        judged_on=choice.judged_on,
+        unprofiled=choice.unprofiled[:25],
+        other_ways=[statement_shown(rows[code]) for code in others if code in rows],
+        elsewhere=[statement_shown(rows[code]) for code in elsewhere if code in rows],
+        desk=next((each["fault"] for each in heard.values() if each.get("fault")), ""),
+    )
+
+
+def _statements(candidate: Candidate) -> list[match.Statement]:
+    way = candidate.way
+    if way is None:
+        return []
+    return [*way.statements, *(each for each in (way.forbidden, way.perhaps_forbidden) if each)]
+
+
+def _candidate(
+    each: Candidate, choice: Choice, job: Job, words: FitWords, rows: dict[str, Statement], offer: dict[str, Any] | None
+) -> CandidateShown:
+    row = choice.rows[each.part_number]
+    assert job.family_revision_id and job.original_revision_id  # candidates are judged against both
+    comparison = Comparison(job.family_revision_id, job.original_revision_id, {}, row["current_id"])
+    return CandidateShown(
+        part_number=each.part_number,
+        maker=row["maker"],
+        title=row["title"],
+        status=row["status"],
+        revision=row["current__number"],
+        verdict=each.verdict,
+        closeness=each.closeness,
+        minutes=each.minutes,
+        offer=_offer(offer),
+        cells=[_cell(cell, words) for cell in each.cells],
+        proof=proof_shown(each.proof, comparison) if each.proof else None,
+        statements=[statement_shown(rows[s.id]) for s in _statements(each) if s.id in rows],
+        questions=[_question(question, words) for question in each.questions],
+    )
+
+
+def _offer(offer: dict[str, Any] | None) -> OfferShown | None:
+    if offer is None:
+        return None
+    return OfferShown(
+        price=offer.get("price"), stock=offer.get("stock"), on_van=offer.get("on_van", False), days=offer.get("days"),
+        age_s=offer.get("age_s"), fault=offer.get("fault", ""), unknown=offer.get("unknown", False),
+    )  # fmt: skip
+
+
+def _cell(cell: Judged, words: FitWords) -> CellShown:
+    return CellShown(
+        criterion=cell.criterion,
+        verdict=cell.verdict,
+        reasons=[ReasonShown(verdict=each.verdict, words=words.reason(each)) for each in cell.reasons],
+        questions=[_question(each, words) for each in cell.questions],
+    )
+
+
+def _question(question: Question, words: FitWords) -> QuestionAsked:
+    return QuestionAsked(
+        fact=question.fact, words=words.question(question), wanted=jsonable(question.wanted), unit=question.unit
+    )
+
+
+def beside(job: Job, part_number: str) -> BesideShown:
+    """Original and candidate: outlines and holes with the best turn and shift, pins side by side, contacts."""
+    if job.original_revision_id is None or job.family_revision is None:
+        raise Refused("Find out first which board is to be replaced.")
+    original = board_profile(job.original_revision_id)
+    replacement = board_profile(catalogue.board_revision_id(part_number))
+    mine, its = match.fitting_of(original.document), match.fitting_of(replacement.document)
+    mounting = match.best_mounting(mine.plate, its.plate) if mine.plate and its.plate else None
+    choice = judge_all(job, job.changed_at, part_number)
+    judged = next((each for each in choice.candidates if each.part_number == part_number), None)
+    words = FitWords(choice.machine.family, {})
+    return BesideShown(
+        original=_outline(original.document),
+        replacement=_outline(replacement.document),
+        turn=mounting.turn if mounting else None,
+        shift_mm=mounting.shift_mm if mounting else None,
+        pairs=list(mounting.pairs) if mounting else [],
+        new_holes=[
+            HoleShown(from_left_mm=h.from_left_mm, from_bottom_mm=h.from_bottom_mm, diameter_mm=h.diameter_mm)
+            for h in (mounting.new_holes if mounting else ())
+        ],
+        pins=_pins(mine, its, words),
+        contacts=[ContactRow(words=words.reason(r), verdict=r.verdict) for r in judged.cell("contacts").reasons]
+        if judged
+        else [],
+    )
+
+
+def _outline(document: dict[str, Any]) -> dict[str, Any]:
+    found: dict[str, Any] = jsonable(
+        {
+            name: document[name]
+            for name in ("part_number", "size_mm", "holes", "layout", "connectors")
+            if name in document
+        }
+    )
+    return found
+
+
+def _pins(mine: match.Fitting, its: match.Fitting, words: FitWords) -> list[PinRow]:
+    """Every pin of the original with where its signal is on the candidate."""
+    by_place = {(pin.connector, pin.style, pin.pin): pin for pin in its.pins or ()}
+    rows = []
+    for pin in mine.pins or ():
+        target = its.pin_of(pin.signal)
+        same_place = by_place.get((pin.connector, pin.style, pin.pin))
+        rows.append(
+            PinRow(
+                connector=pin.connector,
+                pin=pin.pin,
+                signal=words.signal(pin.signal),
+                to=f"{target.connector} {target.pin}" if target else "no place",
+                trap=same_place is not None and same_place.signal != pin.signal,
+            )
+        )
+    return rows
+
+
+def costs_shown(job: Job, now: datetime, part_number: str | None = None) -> CostsShown:
+    """Own repair with the chosen board (or another) against calling a service."""
+    name = part_number or job.state.get("replacement")
+    changed = {**job.depot.assumptions, **job.state.get("costs", {})}
+    offer = offers([name], now).get(name, {}) if name else {}
+    price = changed.pop("price", offer.get("price") or 0.0)
+    stood = (job.state.get("choice") or {}).get("alternatives", [])
+    judged = next((each for each in stood if each["part_number"] == name), None)
+    minutes = changed.pop("minutes", judged["minutes"] if judged else 45.0)
+    days = changed.pop("days", 0.0 if offer.get("stock") else offer.get("days") or 0.0)
+    total = match.cost_sum(float(price), float(minutes), float(days), changed)
+    told = (
+        "entered here" if "price" in job.state.get("costs", {}) else "parts desk" if offer.get("price") else "not known"
+    )
+    return CostsShown(
+        own=[_line(each) for each in total.own],
+        service=[_line(each) for each in total.service],
+        own_total=total.own_total,
+        service_total=total.service_total,
+        saved=total.saved,
+        assumptions={**ASSUMPTIONS, **changed, "price": float(price), "minutes": float(minutes), "days": float(days)},
+        changed=sorted(job.state.get("costs", {})),
+        price_from=told,
+    )
+
+
+LINES = {"part": "Part", "work": "Work", "travel": "Way there", "tax": "Tax", "lost": "Lost production"}
+
+
+def _line(line: Line) -> CostLine:
+    made = {
+        "work": lambda f: f"{f['hours']:g} h",
+        "tax": lambda f: f"{f['percent']:g} %",
+        "lost": lambda f: f"{f['days']:g} days and the hours of work, {f['per_hour']:g} an hour",
+    }
+    detail = made[line.id](line.made_from) if line.id in made else ""
+    return CostLine(id=line.id, amount=line.amount, words=f"{LINES[line.id]}{f' ({detail})' if detail else ''}")

@@ -1,0 +1,120 @@
+"""Choose: every board that may take the original's place, judged on every criterion."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from django.db.models import Case, IntegerField, Value, When
+
+from bench.comparing import Comparison
+from bench.kept import fetch
+from catalogue.models import Board
+from catalogue.profiles import board_profile, family_profile
+from config.errors import Refused
+from jobs.front.facts import fact_values
+from jobs.models import Job
+from parts.queries import offers
+from references.queries import lookup_from
+from twincore import match
+from twincore.match import Candidate, Machine, TwinChecked, Ways
+from twincore.profile import factory_record, written_positions
+from twincore.profile.values import plain
+
+MOST_JUDGED = 200
+"""Boards of a family that are judged; those that are listed come first."""
+TWINS_CHECKED = 16
+"""The best of them on everything else for which carry-over and twin check are run at once."""
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """Candidates best first, with what they were judged on."""
+
+    candidates: list[Candidate]
+    ways: Ways
+    machine: Machine
+    rows: dict[str, dict[str, Any]]
+    """By part number: maker, title, status and current revision."""
+    judged_on: str
+    unprofiled: list[str]
+    """Boards that statements lead to and that nobody has a profile of."""
+
+
+def found_of(job: Job) -> tuple[dict[str, Any], str]:
+    """The original's positions to judge on: the record where anything was read, else factory settings."""
+    assert job.original_revision_id is not None  # callers wait for the original
+    if any(str(value).strip("?") for value in job.state["found"].values()):
+        return job.state["found"], "the record"
+    original = board_profile(job.original_revision_id)
+    return plain(written_positions(original, factory_record(original).points)), "factory settings"
+
+
+def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
+    """Judge the boards of the family and those that statements lead to. `also` is judged whatever its place."""
+    if job.original_revision_id is None or job.family_revision is None:
+        raise Refused("Find out first which board is to be replaced.")
+    original = board_profile(job.original_revision_id)
+    family = family_profile(job.family_revision.pk)
+    facts = fact_values(job)
+    ways = match.find_ways(original.part_number, lookup_from(original.part_number), facts, now.date())
+    machine = Machine(match.fitting_of(original.document), family, facts, job.depot.change_companions)
+    found, judged_on = found_of(job)
+    rows = _considered(job.family_revision.family_id, original.part_number, [*ways.to, *([also] if also else [])])
+    fittings = {row["part_number"]: match.fitting_of(row["traits"]) for row in rows}
+    known = offers(fittings, now)
+    comparisons = {
+        row["part_number"]: Comparison(
+            job.family_revision.pk,
+            job.original_revision_id,
+            found,
+            row["current_id"],
+            wishes=job.state.get("wishes", {}),
+        )
+        for row in rows
+    }
+
+    def judged(part_number: str, twin: TwinChecked | None) -> Candidate:
+        offer = known.get(part_number)
+        heard = None if offer is None or offer.get("silent") else offer
+        return match.judge_candidate(
+            machine, fittings[part_number], part_number.split(match.TOGETHER), ways.to.get(part_number), twin, heard
+        )
+
+    first = match.ranked([judged(name, None) for name in fittings])
+    best = [each.part_number for each in first[:TWINS_CHECKED]]
+    if also is not None and also in fittings and also not in best:
+        best.append(also)
+    fetch(comparisons[name].twin_key for name in best)
+    checked = {name: judged(name, comparisons[name].quick_twin()) for name in best}
+    return Choice(
+        candidates=match.ranked([checked.get(each.part_number, each) for each in first]),
+        ways=ways,
+        machine=machine,
+        rows={row["part_number"]: row for row in rows},
+        judged_on=judged_on,
+        unprofiled=sorted(set(ways.to) - set(fittings) - {original.part_number}),
+    )
+
+
+def _considered(family: str, original: str, listed: list[str]) -> list[dict[str, Any]]:
+    """The boards to judge: listed ones first, then the family's by part number."""
+    first = Case(When(part_number__in=listed, then=Value(0)), default=Value(1), output_field=IntegerField())
+    rows = (
+        Board.objects.filter(family_id=family, current__isnull=False)
+        .exclude(part_number=original)
+        .order_by(first, "status", "part_number")
+        .values("part_number", "maker", "title", "status", "traits", "current_id", "current__number")[:MOST_JUDGED]
+    )
+    return [dict(row) for row in rows]
+
+
+def alternatives(job: Job, now: datetime) -> list[dict[str, Any]]:
+    """The candidates as they stand now, for the record of a choice."""
+    return [
+        {
+            "part_number": each.part_number, "verdict": each.verdict, "closeness": each.closeness,
+            "minutes": each.minutes, "price": each.price, "days": each.days,
+            "cells": {cell.criterion: cell.verdict for cell in each.cells},
+        }
+        for each in judge_all(job, now, job.state["replacement"]).candidates
+    ]  # fmt: skip

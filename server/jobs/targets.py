@@ -1,0 +1,214 @@
+"""What an entry's value must be: each target's own rule. The value as it is kept; None takes it back."""
+
+from collections.abc import Callable
+from datetime import datetime
+from typing import Any, Protocol
+
+from bench.comparing import exactly, record_of
+from catalogue import queries as catalogue
+from catalogue.profiles import board_profile, family_profile
+from config.errors import Faulty, Refused
+from jobs.comparison import comparison_of
+from jobs.front import ruling_out
+from jobs.models import Job
+from people.models import Person
+from twincore.match import ASSUMPTIONS
+from twincore.profile import written_positions
+from twincore.profile.values import plain
+from twincore.recognise import read_serial
+
+READ_HOW = ("by eye", "by eye, twice", "from a picture", "told by somebody")
+FACT_SOURCES = ("plate", "display", "measured", "seen", "told")
+REPORTS = ("code", "since", "pattern", "changed", "does")
+PLATES = ("plate", "display")
+REVISIONS = ("hardware", "firmware")
+OWN_COSTS = ("price", "minutes", "days")
+
+
+class Given(Protocol):
+    """What else an entry says besides its value."""
+
+    @property
+    def reason(self) -> str:
+        """Why."""
+
+    @property
+    def read_how(self) -> str:
+        """How it was read."""
+
+
+def value_of(job: Job, target: str, after: Any, given: Given, person: Person, now: datetime) -> Any:
+    """The value to keep at a target. Raises Faulty or Refused with what is wrong and what to do."""
+    kind, _, name = target.partition(".")
+    match kind:
+        case "family":
+            return _family(job, after)
+        case "original":
+            return _original(job, after)
+        case "replacement":
+            return _replacement(job, after)
+    if after is None:
+        return None
+    match kind:
+        case "found":
+            value = _position(job.original_revision_id, name, after)
+            if value is not None and given.read_how not in READ_HOW:
+                raise Faulty(f"Say how it was read: {', '.join(READ_HOW)}.")
+            return value
+        case "override":
+            return _position(job.replacement_revision_id, name, after)
+        case "test":
+            return ruling_out.test_value(job, name, after, person, now)
+    return CHECKS[kind](job, name, after, given)
+
+
+def text_of(value: Any, most: int = 2000) -> str | None:
+    """A text as it is kept; an empty one is none."""
+    if value is None or (isinstance(value, str) and not value.strip()):
+        return None
+    if not isinstance(value, str) or len(value) > most:
+        raise Faulty(f"Expected a text of at most {most:,} characters.")
+    return value.strip()
+
+
+def _family(job: Job, after: Any) -> str | None:
+    job.original_revision = job.replacement_revision = None
+    if after is None:
+        job.family_revision = None
+        return None
+    family = catalogue.family(str(after))
+    job.family_revision = family.current
+    return family.code
+
+
+def _original(job: Job, after: Any) -> str | None:
+    job.replacement_revision = None
+    if after is None:
+        job.original_revision = None
+        return None
+    board = catalogue.board(str(after))
+    job.original_revision = board.current
+    if job.family_revision is None or job.family_revision.family_id != board.family_id:
+        # what was said of another kind of machine does not speak of this one
+        job.state = {**job.state, "family": board.family_id, "symptoms": {}, "tests": {}, "causes": {}}
+        job.family_revision = board.family.current
+    return board.part_number
+
+
+def _replacement(job: Job, after: Any) -> str | None:
+    if after is None:
+        job.replacement_revision = None
+        return None
+    board = catalogue.board(str(after))
+    assert job.family_revision is not None  # choose waits for recognise
+    if board.family_id != job.family_revision.family_id:
+        raise Refused(f"{board.part_number} is of another family ({board.family.title}).")
+    job.replacement_revision = board.current
+    return board.part_number
+
+
+def _position(revision_id: int | None, element: str, written: Any) -> Any:
+    """A position as this board writes it, checked."""
+    assert revision_id is not None  # the steps that need it wait for it
+    board = board_profile(revision_id)
+    record = record_of(board, {element: written})
+    return plain(written_positions(board, record.points))[element]
+
+
+def _symptom(job: Job, name: str, after: Any, given: Given) -> str:
+    ruling_out.check_symptom(job, name)
+    return _one_of(after, ("yes", "no"))
+
+
+def _report(job: Job, name: str, after: Any, given: Given) -> str | None:
+    _known(name, REPORTS)
+    return text_of(after)
+
+
+def _cause(job: Job, name: str, after: Any, given: Given) -> dict[str, Any]:
+    return ruling_out.cause_value(job, name, after)
+
+
+def _plate(job: Job, name: str, after: Any, given: Given) -> dict[str, str]:
+    _known(name, PLATES)
+    if not isinstance(after, dict) or set(after) != {"text", "scheme"}:
+        raise Faulty('Expected {"text": number, "scheme": scheme}.')
+    text = text_of(after["text"], 80)
+    if text is None:
+        raise Faulty("Type the number as it stands on the plate.")
+    if all(each.id != after["scheme"] for each in catalogue.schemes_of()):
+        raise Faulty(f"There is no nameplate scheme {after['scheme']}.")
+    return {"text": text, "scheme": after["scheme"]}
+
+
+def _serial(job: Job, name: str, after: Any, given: Given) -> str | None:
+    text = text_of(after, 80)
+    if text is None:
+        return None
+    used = job.state.get("plates", {}).get("plate", {}).get("scheme")
+    found = read_serial(text, next((each for each in catalogue.schemes_of() if each.id == used), None))
+    if not found.ok and not given.reason.strip():
+        raise Faulty(
+            f"Expected {found.expected or 'a serial number'}. If it stands so on the plate, say so as the reason."
+        )
+    return " ".join(found.groups)
+
+
+def _fact(job: Job, name: str, after: Any, given: Given) -> dict[str, Any]:
+    if not isinstance(after, dict) or set(after) != {"value", "source"}:
+        raise Faulty('Expected {"value": value, "source": source}.')
+    value = after["value"]
+    if isinstance(value, str):
+        value = text_of(value, 200)
+    if value is None:
+        raise Faulty("Give a value, or take the fact back.")
+    return {"value": value, "source": _one_of(after["source"], FACT_SOURCES)}
+
+
+def _revision(job: Job, name: str, after: Any, given: Given) -> str | None:
+    _known(name, REVISIONS)
+    return text_of(after, 80)
+
+
+def _feature(job: Job, name: str, after: Any, given: Given) -> str | None:
+    return text_of(after, 200)
+
+
+def _wish(job: Job, name: str, after: Any, given: Given) -> Any:
+    assert job.family_revision_id is not None  # choose waits for recognise
+    definition = family_profile(job.family_revision_id).function(name)
+    if definition is None:
+        raise Faulty(f"There is no function {name} in this family.")
+    if not definition.accepts(exactly(after)):
+        raise Faulty(f"{definition.title}: expected {definition.wanted_value()}.")
+    return after
+
+
+def _cost(job: Job, name: str, after: Any, given: Given) -> float:
+    _known(name, (*ASSUMPTIONS, *OWN_COSTS))
+    if isinstance(after, bool) or not isinstance(after, int | float) or not 0 <= after <= 1_000_000:
+        raise Faulty("Expected a number from 0 to 1,000,000.")
+    return after
+
+
+def _reason(job: Job, name: str, after: Any, given: Given) -> str | None:
+    if comparison_of(job).family.function(name) is None:
+        raise Faulty(f"There is no function {name} to give a reason for.")
+    return text_of(after)
+
+
+def _known(name: str, names: tuple[str, ...]) -> None:
+    if name not in names:
+        raise Faulty(f"Expected one of {', '.join(names)}, found {name}.")
+
+
+def _one_of(value: Any, choices: tuple[str, ...]) -> str:
+    if value not in choices:
+        raise Faulty(f"Expected one of {', '.join(choices)}.")
+    return str(value)
+
+
+CHECKS: dict[str, Callable[[Job, str, Any, Given], Any]] = {
+    "symptom": _symptom, "report": _report, "cause": _cause, "plate": _plate, "serial": _serial, "fact": _fact,
+    "revision": _revision, "feature": _feature, "wish": _wish, "cost": _cost, "reason": _reason,
+}  # fmt: skip

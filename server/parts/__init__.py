@@ -1,0 +1,1 @@
+"""Parts: what the parts desk says about price, stock and days."""

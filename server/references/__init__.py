@@ -1,0 +1,1 @@
+"""References: statements about which board may stand in for which."""

@@ -1,0 +1,103 @@
+"""Use cases of cross-references: load, send a file for import, cancel, withdraw a statement, look for contradictions."""
+
+from collections.abc import Iterable
+from datetime import datetime
+from uuid import UUID
+
+from django.db import transaction
+
+from config.errors import Faulty, NotThere, Refused
+from people.access import require_parts_lead
+from people.models import Person
+from references import contradicting, files
+from references.models import Contradiction, Import, Statement
+from references.rows import values_of
+from references.tasks import import_statements, look_for_contradictions
+from twincore.match import parse_statements
+
+LARGEST_FILE = 600_000_000
+FIELDS = [
+    field.name
+    for field in Statement._meta.concrete_fields
+    if field.name not in ("id", "code", "withdrawn_at", "withdrawn_by", "withdrawn_because")
+]
+
+
+@transaction.atomic
+def load_statements(person: Person | None, data: bytes) -> int:
+    """Load a document of statements at once; one whose id is there already takes its place. How many there were.
+
+    Raises DocumentError with every fault; nothing of a faulty document is kept.
+    """
+    if person is not None:
+        require_parts_lead(person)
+    found = parse_statements(data)
+    Statement.objects.bulk_create(
+        [Statement(**values_of(each)) for each in found],
+        update_conflicts=True, unique_fields=["code"], update_fields=FIELDS, batch_size=1000,
+    )  # fmt: skip
+    contradicting.find_again()
+    return len(found)
+
+
+def send_import(person: Person, id: UUID, name: str, chunks: Iterable[bytes], now: datetime) -> Import:
+    """Take a file of statements and have it imported in the background.
+
+    The id is made by the client: sending twice imports once.
+    """
+    require_parts_lead(person)
+    if there := Import.objects.filter(pk=id).first():
+        return there
+    size = files.keep_upload(id, chunks, LARGEST_FILE)
+    if size is None:
+        raise Faulty(f"Expected a file of at most {LARGEST_FILE // 1_000_000} MB. Send it in parts.")
+    if size == 0:
+        raise Faulty("The file is empty. Expected a first line with the names of the columns.")
+    with transaction.atomic():
+        job = Import.objects.create(id=id, name=name[:200], bytes=size, sent_at=now, sent_by=person)
+        transaction.on_commit(lambda: import_statements.defer(import_id=str(id)))
+    return job
+
+
+@transaction.atomic
+def cancel_import(person: Person, id: UUID, now: datetime) -> Import:
+    """Stop an import; nothing of it is kept. One that is done stays done."""
+    require_parts_lead(person)
+    job = Import.objects.select_for_update(of=("self",)).filter(pk=id).first()
+    if job is None:
+        raise NotThere("There is no such import.")
+    if job.ended:
+        raise Refused(f"This import is {job.state}; there is nothing left to stop.")
+    job.cancel_wanted = True
+    if job.state == Import.State.WAITING:
+        job.state, job.ended_at = Import.State.CANCELLED, now
+    job.save()
+    return job
+
+
+@transaction.atomic
+def withdraw_statement(person: Person, code: str, reason: str, now: datetime) -> Statement:
+    """Let a statement count no more; it stays to be read, with who withdrew it and why."""
+    require_parts_lead(person)
+    found = Statement.objects.select_for_update(of=("self",)).filter(code=code).first()
+    if found is None:
+        raise NotThere(f"There is no statement {code}.")
+    if not reason.strip():
+        raise Faulty("Say why this statement is withdrawn.")
+    found.withdrawn_at, found.withdrawn_by, found.withdrawn_because = now, person, reason.strip()
+    found.save()
+    Contradiction.objects.filter(codes__contains=[code]).delete()
+    return found
+
+
+@transaction.atomic
+def restore_statement(person: Person, code: str) -> Statement:
+    """Let a withdrawn statement count again."""
+    require_parts_lead(person)
+    found = Statement.objects.select_for_update(of=("self",)).filter(code=code).first()
+    if found is None:
+        raise NotThere(f"There is no statement {code}.")
+    found.withdrawn_at, found.withdrawn_by, found.withdrawn_because = None, None, ""
+    found.save()
+    transaction.on_commit(lambda: look_for_contradictions.defer())
+    return found

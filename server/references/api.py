@@ -1,0 +1,188 @@
+"""Cross-references over HTTP."""
+
+from datetime import date, datetime
+from typing import Any
+from uuid import UUID
+
+from django.http import FileResponse, HttpRequest, StreamingHttpResponse
+from django.utils import timezone
+from ninja import Field, File, Form, Query, Router, Schema
+from ninja.files import UploadedFile
+
+from config.errors import NotThere
+from config.paging import Page, Paging, paged
+from people.access import person_of
+from references import actions, exporting, files, queries
+from references.models import Contradiction, Import, Statement
+from twincore.match.credence import credence
+
+router = Router(tags=["references"])
+
+
+class StatementShown(Schema):
+    """A statement with how much it is worth, as counts and an interval."""
+
+    id: str
+    original: str
+    replacement: str
+    relation: str
+    conditions: dict[str, Any]
+    needs: list[str]
+    companions: list[str]
+    words: str
+    source: str
+    dated: date | None
+    valid_from: date | None
+    valid_to: date | None
+    cost: float | None
+    days: float | None
+    worked: int
+    failed: int
+    likely_low: float
+    likely_high: float
+    withdrawn_because: str
+
+
+class StatementSearch(Paging):
+    """Which statements to list."""
+
+    board: str = Field("", max_length=80)
+    relation: str = Field("", max_length=20)
+    withdrawn: bool = False
+
+
+class ImportShown(Schema):
+    """An import, and how far it is."""
+
+    id: UUID
+    name: str
+    state: str
+    share: float
+    rows: int
+    refused: int
+    new: int
+    fault: str
+    sent_at: datetime
+    sent_by: str
+    ended_at: datetime | None
+
+
+class ContradictionShown(Schema):
+    """Statements that cannot all be true."""
+
+    kind: str
+    boards: list[str]
+    statements: list[StatementShown]
+
+
+class Reason(Schema):
+    """Why something is done."""
+
+    reason: str = Field(max_length=2000)
+
+
+def statement_shown(row: Statement) -> StatementShown:
+    """A statement for the screen."""
+    worth = credence(row.worked, row.failed, bool(row.source))
+    return StatementShown(
+        id=row.code, original=row.original, replacement=row.replacement, relation=row.relation,
+        conditions=row.conditions, needs=row.needs, companions=row.companions, words=row.words, source=row.source,
+        dated=row.dated, valid_from=row.valid_from, valid_to=row.valid_to, cost=row.cost, days=row.days,
+        worked=row.worked, failed=row.failed, likely_low=worth.low, likely_high=worth.high,
+        withdrawn_because=row.withdrawn_because,
+    )  # fmt: skip
+
+
+def _import_shown(job: Import) -> ImportShown:
+    return ImportShown(
+        id=job.pk, name=job.name, state=job.state, share=min(1.0, job.bytes_read / max(1, job.bytes)), rows=job.rows,
+        refused=job.refused, new=job.new, fault=job.fault, sent_at=job.sent_at,
+        sent_by=job.sent_by.shown_name if job.sent_by else "", ended_at=job.ended_at,
+    )  # fmt: skip
+
+
+@router.get("/statements", response=Page[StatementShown])
+def list_statements(request: HttpRequest, search: Query[StatementSearch]) -> dict[str, Any]:
+    """Cross-references, a page at a time."""
+    return paged(queries.statements(search.board, search.relation, search.withdrawn), search, statement_shown)
+
+
+@router.post("/statements/{path:code}/withdraw", response=StatementShown)
+def withdraw(request: HttpRequest, code: str, given: Reason) -> StatementShown:
+    """Let a statement count no more."""
+    return statement_shown(actions.withdraw_statement(person_of(request), code, given.reason, timezone.now()))
+
+
+@router.post("/statements/{path:code}/restore", response=StatementShown)
+def restore(request: HttpRequest, code: str) -> StatementShown:
+    """Let a withdrawn statement count again."""
+    return statement_shown(actions.restore_statement(person_of(request), code))
+
+
+@router.get("/statements.csv", response={200: Any})
+def export_csv(request: HttpRequest) -> StreamingHttpResponse:
+    """Every statement as CSV."""
+    return _download(exporting.as_csv(), "text/csv; charset=utf-8", "statements.csv")
+
+
+@router.get("/statements.json", response={200: Any})
+def export_json(request: HttpRequest) -> StreamingHttpResponse:
+    """Every statement as one document."""
+    return _download(exporting.as_document(), "application/json", "statements.json")
+
+
+def _download(text: Any, content_type: str, name: str) -> StreamingHttpResponse:
+    return StreamingHttpResponse(
+        text, content_type=content_type, headers={"Content-Disposition": f'attachment; filename="{name}"'}
+    )
+
+
+@router.get("/contradictions", response=Page[ContradictionShown])
+def list_contradictions(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
+    """What cannot all be true, for the parts lead to settle."""
+    page = paged(queries.contradictions(), paging, lambda each: each)
+    found: list[Contradiction] = page["items"]
+    rows = Statement.objects.select_related("withdrawn_by").filter(code__in=[c for each in found for c in each.codes])
+    by_code = {row.code: statement_shown(row) for row in rows}
+    page["items"] = [
+        ContradictionShown(
+            kind=each.kind, boards=each.boards, statements=[by_code[c] for c in each.codes if c in by_code]
+        )
+        for each in found
+    ]
+    return page
+
+
+@router.get("/imports", response=Page[ImportShown])
+def list_imports(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
+    """Imports, newest first."""
+    return paged(queries.imports(), paging, _import_shown)
+
+
+@router.post("/imports", response=ImportShown)
+def send_import(request: HttpRequest, id: Form[UUID], file: File[UploadedFile]) -> ImportShown:
+    """Send a CSV file of statements; it is imported in the background."""
+    job = actions.send_import(person_of(request), id, file.name or "statements.csv", file.chunks(), timezone.now())
+    return _import_shown(queries.one_import(person_of(request), job.pk))
+
+
+@router.get("/imports/{import_id}", response=ImportShown)
+def show_import(request: HttpRequest, import_id: UUID) -> ImportShown:
+    """One import, and how far it is."""
+    return _import_shown(queries.one_import(person_of(request), import_id))
+
+
+@router.post("/imports/{import_id}/cancel", response=ImportShown)
+def cancel(request: HttpRequest, import_id: UUID) -> ImportShown:
+    """Stop an import; nothing of it is kept."""
+    return _import_shown(actions.cancel_import(person_of(request), import_id, timezone.now()))
+
+
+@router.get("/imports/{import_id}/refused.csv", response={200: Any})
+def refused_rows(request: HttpRequest, import_id: UUID) -> FileResponse:
+    """The refused rows with what is wrong with each: repaired, the file can be sent again as it is."""
+    job = queries.one_import(person_of(request), import_id)
+    path = files.report_path(job.pk)
+    if not path.exists():
+        raise NotThere("This import has no report.")
+    return FileResponse(path.open("rb"), as_attachment=True, filename=f"refused-{job.name}", content_type="text/csv")

@@ -1,0 +1,96 @@
+"""Reading cross-references."""
+
+from collections.abc import Callable, Collection, Iterable, Iterator
+from uuid import UUID
+
+from django.db.models import Q, QuerySet
+
+from config.errors import NotThere
+from people.models import Person
+from references.models import Contradiction, Import, Statement
+from references.rows import as_core
+from twincore.match import CHAINED
+from twincore.match import Statement as CoreStatement
+
+MOST_BOARDS = 400
+"""Boards that the chains from one original may reach."""
+LONGEST_CHAIN = 8
+
+
+def statements(board: str = "", relation: str = "", withdrawn: bool = False) -> QuerySet[Statement]:
+    """Statements in order; `board` is one of its boards, however it stands there."""
+    rows = Statement.objects.select_related("withdrawn_by").filter(withdrawn_at__isnull=not withdrawn)
+    if board:
+        rows = rows.filter(Q(original__istartswith=board) | Q(replacement__istartswith=board) | Q(code=board))
+    if relation:
+        rows = rows.filter(relation=relation)
+    return rows
+
+
+def statement(code: str) -> Statement:
+    """One statement by its id."""
+    found = Statement.objects.filter(code=code).first()
+    if found is None:
+        raise NotThere(f"There is no statement {code}.")
+    return found
+
+
+def every_statement() -> Iterator[CoreStatement]:
+    """All statements that count, read a few thousand at a time."""
+    for row in Statement.objects.filter(withdrawn_at__isnull=True).order_by("code").iterator(chunk_size=5000):
+        yield as_core(row)
+
+
+def about(boards: Collection[str]) -> list[CoreStatement]:
+    """The statements from any of these boards, and those that call another board the same as one of them."""
+    wanted = list(boards)
+    rows = Statement.objects.filter(withdrawn_at__isnull=True).filter(
+        Q(original__in=wanted)
+        | Q(members__overlap=wanted, members__isnull=False)
+        | Q(relation="same", replacement__in=wanted)
+    )
+    return [as_core(row) for row in rows]
+
+
+def lookup_from(original: str) -> Callable[[Collection[str]], Iterable[CoreStatement]]:
+    """What `find_ways` needs, read level by level: one query for each length of chain instead of one for each board."""
+    by_board: dict[str, list[CoreStatement]] = {}
+    frontier = {original}
+    for _ in range(LONGEST_CHAIN):
+        for each in frontier:
+            by_board[each] = []
+        reached: set[str] = set()
+        for statement in about(frontier):
+            ends = {*statement.originals, statement.original, statement.replacement} & frontier
+            for board in ends:
+                by_board[board].append(statement)
+            if statement.relation in CHAINED:
+                reached |= {statement.replacement}
+            if statement.relation == "same":
+                reached |= {statement.original}
+        frontier = reached - set(by_board)
+        if not frontier or len(by_board) >= MOST_BOARDS:
+            break
+
+    def lookup(boards: Collection[str]) -> list[CoreStatement]:
+        return [statement for board in boards for statement in by_board.get(board, ())]
+
+    return lookup
+
+
+def imports() -> QuerySet[Import]:
+    """Imports, newest first."""
+    return Import.objects.select_related("sent_by")
+
+
+def one_import(person: Person, import_id: UUID) -> Import:
+    """One import."""
+    found = imports().filter(pk=import_id).first()
+    if found is None:
+        raise NotThere("There is no such import.")
+    return found
+
+
+def contradictions() -> QuerySet[Contradiction]:
+    """What cannot all be true, as it was found last."""
+    return Contradiction.objects.all()

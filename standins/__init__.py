@@ -1,0 +1,1 @@
+"""Simulated outside devices and services that ship with the product."""
