@@ -4,7 +4,7 @@ import globals from "globals";
 import tseslint from "typescript-eslint";
 
 // a feature is a domain of its own: what two of them share belongs to comparison, drawing or ui
-const features = ["session", "jobs", "catalogue", "bench"];
+const features = ["session", "jobs", "catalogue", "references", "depot", "bench"];
 
 export default tseslint.config(
   { ignores: ["dist", "src/api/schema.d.ts"] },

@@ -29,7 +29,7 @@ from jobs.schemas import (
     NewJob,
 )
 from jobs.sheet import sheet_document, sheet_pdf
-from jobs.state import empty_state, uncleared_causes
+from jobs.state import empty_state, uncleared_causes, value_at
 from jobs.steps import steps_of
 from people.access import person_of
 from twincore.profile.values import plain
@@ -65,8 +65,8 @@ def _shown(job: Job) -> JobShown:
         serial=state["serial"],
         symptoms=state["symptoms"],
         report=state["report"],
-        tests=state["tests"],
-        causes=state["causes"],
+        tests={name: value_at(state, f"test.{name}") for name in state["tests"]},
+        causes={name: value_at(state, f"cause.{name}") for name in state["causes"]},
         plates=state["plates"],
         entered=state["facts"],
         revisions=state["revisions"],

@@ -57,26 +57,6 @@ class FactShown(Schema):
     source: str
 
 
-class TestGiven(Schema):
-    """What a test showed."""
-
-    result: str | None = None
-    value: float | None = None
-    uncertainty: float | None = None
-    at_c: float | None = None
-    note: str = ""
-    as_found: str = ""
-    restored: bool = False
-
-
-class CauseGiven(Schema):
-    """A cause of the board's death, and whether it is cleared."""
-
-    note: str = ""
-    cleared: bool = False
-    blocks: bool = False
-
-
 class Alternative(Schema):
     """A candidate as it stood when the choice was made."""
 
@@ -112,8 +92,8 @@ class JobShown(JobLine):
     serial: str | None
     symptoms: dict[str, str]
     report: dict[str, str]
-    tests: dict[str, TestGiven]
-    causes: dict[str, CauseGiven]
+    tests: dict[str, dict[str, Scalar | None]]
+    causes: dict[str, dict[str, Scalar | None]]
     plates: dict[str, dict[str, str]]
     entered: dict[str, FactShown]
     revisions: dict[str, str]

@@ -39,9 +39,9 @@ def value_at(state: State, target: str) -> Any:
 
 
 def _as_sent(value: Any) -> Any:
-    """What a client sends and sees: without who did it, when and as which one."""
+    """What a client sends and sees: without who did it, when, as which one, and what the family's data adds."""
     if isinstance(value, dict):
-        return {name: each for name, each in value.items() if name not in ("by", "at", "n")}
+        return {name: each for name, each in value.items() if name not in ("by", "at", "n", "blocks")}
     return value
 
 

@@ -6,8 +6,10 @@ from django.middleware.csrf import get_token
 from ninja import Field, Router, Schema
 
 from config.errors import Refused
-from people.access import person_of
-from people.models import Person
+from people import actions
+from people.access import depot_of, person_of
+from people.models import Depot, Person
+from twincore.match import ASSUMPTIONS
 
 router = Router(tags=["people"])
 
@@ -49,6 +51,46 @@ class Token(Schema):
 def _shown(person: Person) -> Me:
     depot = person.depot.name if person.depot else ""
     return Me(name=person.shown_name, role=person.role, depot=depot, keeps_catalogue=person.keeps_catalogue)
+
+
+class Policies(Schema):
+    """How a depot works: its school of ruling out, companions, and what sums of costs assume."""
+
+    rule_out_school: str = Field(max_length=24)
+    change_companions: bool
+    assumptions: dict[str, float]
+
+
+class DepotShown(Policies):
+    """A depot with its policies."""
+
+    name: str
+    schools: list[str]
+
+
+def _depot_shown(depot: Depot) -> DepotShown:
+    return DepotShown(
+        name=depot.name,
+        schools=list(actions.SCHOOLS),
+        rule_out_school=depot.rule_out_school,
+        change_companions=depot.change_companions,
+        assumptions={**ASSUMPTIONS, **depot.assumptions},
+    )
+
+
+@router.get("/depot", response=DepotShown)
+def show_depot(request: HttpRequest) -> DepotShown:
+    """The depot of the person signed in."""
+    return _depot_shown(depot_of(person_of(request)))
+
+
+@router.put("/depot", response=DepotShown)
+def set_policies(request: HttpRequest, given: Policies) -> DepotShown:
+    """Set how the depot works."""
+    depot = actions.set_policies(
+        person_of(request), given.rule_out_school, given.change_companions, given.assumptions, ASSUMPTIONS
+    )
+    return _depot_shown(depot)
 
 
 @router.get("/token", auth=None, response=Token)

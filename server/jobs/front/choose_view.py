@@ -128,8 +128,9 @@ def beside(job: Job, part_number: str) -> BesideShown:
         original=_outline(original.document),
         replacement=_outline(replacement.document),
         turn=mounting.turn if mounting else None,
-        shift_mm=mounting.shift_mm if mounting else None,
-        pairs=list(mounting.pairs) if mounting else [],
+        right_mm=mounting.shift_mm[0] if mounting else 0.0,
+        up_mm=mounting.shift_mm[1] if mounting else 0.0,
+        serving=len(mounting.pairs) if mounting else 0,
         new_holes=[
             HoleShown(from_left_mm=h.from_left_mm, from_bottom_mm=h.from_bottom_mm, diameter_mm=h.diameter_mm)
             for h in (mounting.new_holes if mounting else ())

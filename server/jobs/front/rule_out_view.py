@@ -4,6 +4,7 @@ from jobs.front import ruling_out
 from jobs.front.schemas import (
     CauseShown,
     CodeShown,
+    CurvePoint,
     EventShown,
     LinkShown,
     ReadingWanted,
@@ -79,14 +80,14 @@ def _test(test: Test, data: RuleOut, bits: float) -> TestShown:
 
 
 def _reading(expected: Expected, data: RuleOut) -> ReadingWanted:
-    points: list[tuple[float, float, float, float]] = []
+    points: list[CurvePoint] = []
     if expected.curve is not None:
         curve = data.curves[expected.curve]
         low, high = max(CURVE_C[0], curve.lowest_c), min(CURVE_C[1], curve.highest_c)
         for index in range(CURVE_POINTS):
             at = low + (high - low) * index / (CURVE_POINTS - 1)
             band = expected.band_at(data.curves, at)
-            points.append((at, curve.resistance_ohm(at), band.low, band.high))
+            points.append(CurvePoint(at_c=at, value=curve.resistance_ohm(at), low=band.low, high=band.high))
     band_ = expected.band
     return ReadingWanted(
         quantity=expected.quantity,

@@ -29,6 +29,15 @@ class ResultShown(Schema):
     title: str
 
 
+class CurvePoint(Schema):
+    """A point along a sensor's curve, with the band around it."""
+
+    at_c: float
+    value: float
+    low: float
+    high: float
+
+
 class ReadingWanted(Schema):
     """What is read: its unit, the band to expect, or the curve at a temperature."""
 
@@ -38,8 +47,7 @@ class ReadingWanted(Schema):
     low: float | None
     high: float | None
     curve: str | None
-    points: list[tuple[float, float, float, float]]
-    """Along the curve: °C, the value, and the band around it."""
+    points: list[CurvePoint]
 
 
 class EventShown(Schema):
@@ -301,8 +309,9 @@ class BesideShown(Schema):
     original: dict[str, Any]
     replacement: dict[str, Any]
     turn: int | None
-    shift_mm: tuple[float, float] | None
-    pairs: list[tuple[int, int]]
+    right_mm: float
+    up_mm: float
+    serving: int
     new_holes: list[HoleShown]
     pins: list[PinRow]
     contacts: list[ContactRow]

@@ -1,5 +1,5 @@
 import { Problem } from "@/api/client";
-import { useSession, useSignOut } from "@/features/session/api";
+import { useSession, useSignOut } from "@/api/session";
 import { SignInPage } from "@/features/session/SignInPage";
 import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
@@ -75,6 +75,9 @@ export function Shell() {
               <p className="text-sm text-faint">
                 {session.data.depot}, {session.data.role === "parts_lead" ? "parts lead" : "technician"}
               </p>
+              <Link to="/depot" className="min-h-11 py-2.5">
+                The depot’s policies
+              </Link>
               <ThemeChoice />
               <Button onClick={() => setKeys(true)}>Keys</Button>
               <Button onClick={() => signOut.mutate()}>Sign out</Button>

@@ -2,8 +2,13 @@ import { BenchPage } from "@/features/bench/BenchPage";
 import { BoardPage } from "@/features/catalogue/BoardPage";
 import { CataloguePage } from "@/features/catalogue/CataloguePage";
 import { LoadPage } from "@/features/catalogue/LoadPage";
+import { DepotPage } from "@/features/depot/DepotPage";
 import { JobPage } from "@/features/jobs/JobPage";
 import { JobsPage } from "@/features/jobs/JobsPage";
+import { ContradictionsPage } from "@/features/references/ContradictionsPage";
+import { ImportsPage } from "@/features/references/ImportsPage";
+import { RELATIONS } from "@/features/references/api";
+import { ReferencesPage } from "@/features/references/ReferencesPage";
 import { Link, createRootRoute, createRoute, createRouter, redirect } from "@tanstack/react-router";
 import { Shell } from "./Shell";
 
@@ -53,6 +58,31 @@ const catalogue = createRoute({
 });
 const load = createRoute({ getParentRoute: () => root, path: "/catalogue/load", component: LoadPage });
 const board = createRoute({ getParentRoute: () => root, path: "/catalogue/$partNumber", component: BoardPage });
+const references = createRoute({
+  getParentRoute: () => root,
+  path: "/references",
+  validateSearch: (search: Record<string, unknown>) => ({
+    board: text(search.board),
+    relation: oneOf(search.relation, ["", ...RELATIONS] as const, ""),
+    withdrawn: search.withdrawn === true,
+    page: page(search.page),
+  }),
+  component: ReferencesPage,
+});
+const paged = { validateSearch: (search: Record<string, unknown>) => ({ page: page(search.page) }) };
+const contradictions = createRoute({
+  getParentRoute: () => root,
+  path: "/references/contradictions",
+  ...paged,
+  component: ContradictionsPage,
+});
+const imports = createRoute({
+  getParentRoute: () => root,
+  path: "/references/imports",
+  ...paged,
+  component: ImportsPage,
+});
+const depot = createRoute({ getParentRoute: () => root, path: "/depot", component: DepotPage });
 const bench = createRoute({
   getParentRoute: () => root,
   path: "/bench",
@@ -63,7 +93,21 @@ const bench = createRoute({
   component: BenchPage,
 });
 
-export const router = createRouter({ routeTree: root.addChildren([home, jobs, job, catalogue, load, board, bench]) });
+export const router = createRouter({
+  routeTree: root.addChildren([
+    home,
+    jobs,
+    job,
+    catalogue,
+    load,
+    board,
+    references,
+    contradictions,
+    imports,
+    depot,
+    bench,
+  ]),
+});
 
 declare module "@tanstack/react-router" {
   interface Register {

@@ -13,7 +13,7 @@ export function useBoardList() {
 export function useBenchBoard(partNumber: string) {
   return useQuery({
     queryKey: ["board", partNumber, undefined],
-    queryFn: () => answer(api.GET("/api/boards/{part_number}", { params: { path: { part_number: partNumber } } })),
+    queryFn: () => answer(api.GET("/api/board/{part_number}", { params: { path: { part_number: partNumber } } })),
     enabled: partNumber !== "",
   });
 }

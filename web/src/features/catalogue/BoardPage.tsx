@@ -51,7 +51,7 @@ export function BoardPage() {
         </p>
       ))}
       <p className="flex flex-wrap gap-4">
-        <a href={`/api/boards/${encodeURIComponent(partNumber)}/file`} className="min-h-11 py-2">
+        <a href={`/api/board-file/${encodeURIComponent(partNumber)}`} className="min-h-11 py-2">
           The board’s file
         </a>
         <a href={`/api/families/${encodeURIComponent(board.data.family)}/file`} className="min-h-11 py-2">

@@ -16,9 +16,18 @@ export function CataloguePage() {
     <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h1>Catalogue</h1>
-        <Link to="/catalogue/load" className="min-h-11 py-2">
-          Load a board or family
-        </Link>
+        <p className="flex flex-wrap gap-4">
+          <Link
+            to="/references"
+            search={{ board: "", relation: "", withdrawn: false, page: 1 }}
+            className="min-h-11 py-2"
+          >
+            Cross-references
+          </Link>
+          <Link to="/catalogue/load" className="min-h-11 py-2">
+            Load a file
+          </Link>
+        </p>
       </div>
       <div className="flex flex-wrap items-end gap-3">
         <div className="grow">

@@ -5,18 +5,19 @@ import { ProblemNotice } from "@/ui/notices";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { useLoad } from "./api";
+import { Guides } from "./Guides";
 
-/** Load a board or family file; what is wrong in it is shown beside its place, and nothing of it is kept. */
+/** Load a board, family or guide file; what is wrong in it is shown beside its place, and nothing of it is kept. */
 export function LoadPage() {
   const [text, setText] = useState("");
   const load = useLoad();
   const faults = load.error instanceof Problem ? load.error.faults : [];
   return (
     <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">
-      <h1>Load a board or family</h1>
+      <h1>Load a file</h1>
       <p>
-        A file in the product’s own format. A board that is there already gets a new revision; jobs keep the revision
-        that they used.
+        A board, a family, rule-out data or nameplate schemes, in the product’s own formats. What is there already gets
+        a new revision; jobs keep the revision that they used.
       </p>
       <div className="flex flex-col gap-1">
         <label htmlFor="file" className="font-semibold">
@@ -77,6 +78,7 @@ export function LoadPage() {
           )}
         </div>
       )}
+      <Guides />
     </main>
   );
 }

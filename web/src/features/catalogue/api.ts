@@ -16,7 +16,7 @@ export function useBoard(partNumber: string, revision?: number) {
     queryKey: ["board", partNumber, revision],
     queryFn: () =>
       answer(
-        api.GET("/api/boards/{part_number}", { params: { path: { part_number: partNumber }, query: { revision } } }),
+        api.GET("/api/board/{part_number}", { params: { path: { part_number: partNumber }, query: { revision } } }),
       ),
   });
 }
@@ -26,7 +26,7 @@ export function useRevisions(partNumber: string, page: number) {
     queryKey: ["revisions", partNumber, page],
     queryFn: () =>
       answer(
-        api.GET("/api/boards/{part_number}/revisions", {
+        api.GET("/api/board-revisions/{part_number}", {
           params: { path: { part_number: partNumber }, query: { page } },
         }),
       ),

@@ -6,12 +6,13 @@ import { History } from "./History";
 import { SaveState } from "./SaveState";
 import { STEP_NAMES } from "./stepNames";
 import { CarryStep } from "./steps/CarryStep";
-import { ChooseStep } from "./steps/ChooseStep";
+import { ChooseStep } from "./steps/choose/ChooseStep";
 import { ConfirmStep } from "./steps/ConfirmStep";
 import { HandOverStep } from "./steps/HandOverStep";
 import { ProveStep } from "./steps/ProveStep";
-import { RecogniseStep } from "./steps/RecogniseStep";
+import { RecogniseStep } from "./steps/recognise/RecogniseStep";
 import { RecordStep } from "./steps/RecordStep";
+import { RuleOutStep } from "./steps/ruleOut/RuleOutStep";
 import { useEntries } from "./useEntries";
 
 /** One job, one sheet: it fills up from top to bottom as the work goes on. */
@@ -69,7 +70,7 @@ function JobSheet({ job }: { job: Job }) {
                   <span className="block min-h-11 py-2.5 font-normal text-faint">
                     {step.name}&ensp;
                     <span className="text-sm">
-                      waits for {step.waits_for.map((each) => STEP_NAMES[each]).join(" and ")}
+                      waits for {step.waits_for.map((each) => STEP_NAMES[each] ?? each).join(" and ")}
                     </span>
                   </span>
                 ) : (
@@ -110,6 +111,8 @@ export type StepProps = { job: Job; put: ReturnType<typeof useEntries>["put"] };
 
 function StepBody({ id, ...props }: StepProps & { id: string }) {
   switch (id) {
+    case "rule_out":
+      return <RuleOutStep {...props} />;
     case "recognise":
       return <RecogniseStep {...props} />;
     case "choose":

@@ -53,12 +53,95 @@ export function useComparison(job: Job) {
   });
 }
 
-export function useCandidates(job: Job) {
+export function useCandidates(job: Job, page: number) {
   return useQuery({
-    queryKey: ["candidates", ...planKey(job)],
+    queryKey: ["candidates", ...planKey(job), page],
     placeholderData: keepPreviousData,
-    queryFn: () => answer(api.GET("/api/jobs/{job_id}/candidates", at(job.id))),
+    queryFn: () =>
+      answer(
+        api.GET("/api/jobs/{job_id}/candidates", { params: { path: { job_id: job.id }, query: { page, size: 12 } } }),
+      ),
     enabled: job.original !== null,
+    // what the parts desk says comes in later; ask again while it is being asked
+    refetchInterval: (query) =>
+      query.state.data?.items.some((each) => each.offer === null) && query.state.dataUpdateCount < 6 ? 2500 : false,
+  });
+}
+
+export function useBeside(job: Job, partNumber: string) {
+  return useQuery({
+    queryKey: ["beside", ...planKey(job), partNumber],
+    queryFn: () =>
+      answer(
+        api.GET("/api/jobs/{job_id}/beside/{part_number}", {
+          params: { path: { job_id: job.id, part_number: partNumber } },
+        }),
+      ),
+  });
+}
+
+export function useCosts(job: Job, partNumber: string) {
+  return useQuery({
+    queryKey: ["costs", ...planKey(job), partNumber],
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      answer(
+        api.GET("/api/jobs/{job_id}/costs", {
+          params: { path: { job_id: job.id }, query: { part_number: partNumber } },
+        }),
+      ),
+  });
+}
+
+export function useFamilies() {
+  return useQuery({
+    queryKey: ["families"],
+    queryFn: () => answer(api.GET("/api/families", { params: { query: { size: 100 } } })),
+    staleTime: 60_000,
+  });
+}
+
+export function useRuleOut(job: Job) {
+  return useQuery({
+    queryKey: ["rule-out", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/rule-out", at(job.id))),
+    enabled: job.family !== null,
+  });
+}
+
+export function useMachine(job: Job) {
+  return useQuery({
+    queryKey: ["machine", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/machine", at(job.id))),
+  });
+}
+
+export function useKey(job: Job, open: boolean) {
+  return useQuery({
+    queryKey: ["key", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/key", at(job.id))),
+    enabled: open && job.family !== null,
+  });
+}
+
+export function usePlates(text: string, family: string | null) {
+  return useQuery({
+    queryKey: ["plates", text, family],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/plates", { params: { query: { text, family: family ?? "" } } })),
+    enabled: text.trim().length > 1,
+  });
+}
+
+export function useSerial(text: string, scheme: string) {
+  return useQuery({
+    queryKey: ["serial", text, scheme],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/serial", { params: { query: { text, scheme } } })),
+    enabled: text.trim().length > 1,
   });
 }
 
@@ -79,10 +162,10 @@ export function useMarked(text: string) {
   });
 }
 
-export function useBoardChoices(search: string, page: number) {
+export function useBoardChoices(search: string, page: number, family = "") {
   return useQuery({
-    queryKey: ["board-choices", search, page],
-    queryFn: () => answer(api.GET("/api/boards", { params: { query: { search, page, size: 25 } } })),
+    queryKey: ["board-choices", search, page, family],
+    queryFn: () => answer(api.GET("/api/boards", { params: { query: { search, page, family, size: 25 } } })),
     placeholderData: keepPreviousData,
   });
 }

@@ -9,4 +9,5 @@ export const STEP_NAMES: Record<string, string> = {
   fit: "Fit",
   prove: "Prove",
   hand_over: "Hand over",
+  cause: "the cause of the board’s death to be cleared",
 };

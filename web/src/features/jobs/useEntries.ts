@@ -90,28 +90,45 @@ async function waitingFor(job: string): Promise<Waiting[]> {
   return (await waiting()).filter((each) => each.job === job);
 }
 
+type Named = "symptoms" | "report" | "tests" | "causes" | "plates" | "entered" | "revisions" | "features" | "wishes";
+type Kept = Named | "costs" | "found" | "overrides" | "reasons";
+
+/** Where the named targets of the same form stand on the sheet. */
+const NAMED: Record<string, Kept> = {
+  symptom: "symptoms",
+  report: "report",
+  test: "tests",
+  cause: "causes",
+  plate: "plates",
+  fact: "entered",
+  revision: "revisions",
+  feature: "features",
+  wish: "wishes",
+  cost: "costs",
+  found: "found",
+  override: "overrides",
+  reason: "reasons",
+};
+
 /** What stands at a target now, as the server would say it. */
 export function valueAt(job: Job, target: string): Entry["before"] {
   const [kind = "", name = ""] = split(target);
-  if (kind === "original" || kind === "replacement") return job[kind];
-  if (kind === "found") return job.found[name] ?? null;
-  if (kind === "override") return job.overrides[name] ?? null;
-  if (kind === "reason") return job.reasons[name] ?? null;
+  if (kind === "original" || kind === "replacement" || kind === "serial" || kind === "family") return job[kind];
+  const kept = NAMED[kind];
+  if (kept) return job[kept][name] ?? null;
   const step = job.steps.find((each) => each.id === name);
-  return step?.state === "done" && step.note !== null ? { note: step.note } : null;
+  if (step?.state !== "done" || step.note === null) return null;
+  return step.end === null ? { note: step.note } : { note: step.note, end: step.end };
 }
 
 /** The sheet with an entry on it before the server has answered; what follows from it comes with the answer. */
 function applied(job: Job, entry: Entry): Job {
   const [kind = "", name = ""] = split(entry.target);
-  const set = <T>(names: Record<string, T>): Record<string, T> => {
-    const { [name]: _old, ...rest } = names;
-    return entry.after === null ? rest : { ...rest, [name]: entry.after as T };
-  };
-  if (kind === "found") return { ...job, found: set(job.found) };
-  if (kind === "override") return { ...job, overrides: set(job.overrides) };
-  if (kind === "reason") return { ...job, reasons: set(job.reasons) };
-  return job;
+  if (kind === "serial") return { ...job, serial: entry.after === null ? null : String(entry.after) };
+  const kept = NAMED[kind];
+  if (!kept) return job;
+  const { [name]: _old, ...rest } = job[kept] as Record<string, unknown>;
+  return { ...job, [kept]: entry.after === null ? rest : { ...rest, [name]: entry.after } };
 }
 
 function split(target: string): [string, string] {

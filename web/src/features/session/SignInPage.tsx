@@ -2,7 +2,7 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useSignIn } from "./api";
+import { useSignIn } from "@/api/session";
 
 /** The first screen: name and password. */
 export function SignInPage() {

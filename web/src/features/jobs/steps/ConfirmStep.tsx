@@ -3,13 +3,6 @@ import type { StepProps } from "../JobPage";
 import { NoteAndConfirm } from "./NoteAndConfirm";
 
 const TEXTS: Record<string, { caution: string; words: string; note: string; confirm: string }> = {
-  rule_out: {
-    caution: "Live tests only by those who are qualified",
-    words:
-      "Boards get blamed for a blown fuse, a bad sensor, a cut wire or a moved setting. Clear the other suspects first. Measuring live circuits is for qualified people where local rules allow it; local codes and the maker’s instructions come first.",
-    note: "What was measured, what speaks against the board?",
-    confirm: "The board is the cause",
-  },
   make_safe: {
     caution: "Hold point: nothing below opens before this is confirmed",
     words:

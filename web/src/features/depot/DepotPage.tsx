@@ -1,0 +1,114 @@
+import { answer, api, type Schemas } from "@/api/client";
+import { useSession } from "@/api/session";
+import { Button } from "@/ui/Button";
+import { Choice, TextField } from "@/ui/fields";
+import { Loading, ProblemNotice } from "@/ui/notices";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+
+type Depot = Schemas["DepotShown"];
+
+const SCHOOLS: Record<string, string> = {
+  "prove first": "prove first: only what was tested counts",
+  "trust the code": "trust the code that the board shows",
+  "how often it fails": "go by how often this kind of board was the cause before",
+};
+const NAMES: Record<string, string> = {
+  trade_factor: "Our factor on the trade price",
+  retail_factor: "A service’s factor on the trade price",
+  tax_percent: "Tax, in %",
+  hour_rate: "Our hour",
+  travel: "Our way there",
+  lost_per_hour: "Lost production an hour",
+  open_hours_per_day: "Hours of production a day",
+  service_callout: "A service’s call-out",
+  service_hours: "A service’s hours",
+  service_hour_rate: "A service’s hour",
+  service_days: "Days until a service comes",
+};
+
+/** How the depot works: its policies, and what sums of costs assume. */
+export function DepotPage() {
+  const depot = useQuery({ queryKey: ["depot"], queryFn: () => answer(api.GET("/api/depot")) });
+  return (
+    <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">
+      {depot.isPending && <Loading what="Reading the depot’s policies" />}
+      <ProblemNotice problem={depot.error} />
+      {depot.data && <Policies depot={depot.data} />}
+    </main>
+  );
+}
+
+function Policies({ depot }: { depot: Depot }) {
+  const queries = useQueryClient();
+  const may = useSession().data?.keeps_catalogue === true;
+  const [school, setSchool] = useState(depot.rule_out_school);
+  const [companions, setCompanions] = useState(depot.change_companions);
+  const [assumed, setAssumed] = useState<Record<string, string>>({});
+  const save = useMutation({
+    mutationFn: () => {
+      const numbers = Object.entries(assumed).map(([name, text]) => [name, Number(text.replace(",", "."))] as const);
+      return answer(
+        api.PUT("/api/depot", {
+          body: {
+            rule_out_school: school,
+            change_companions: companions,
+            assumptions: { ...depot.assumptions, ...Object.fromEntries(numbers) },
+          },
+        }),
+      );
+    },
+    onSuccess: (now) => {
+      queries.setQueryData(["depot"], now);
+      setAssumed({});
+    },
+  });
+  return (
+    <>
+      <h1>{depot.name}</h1>
+      {!may && <p>Only a parts lead changes these.</p>}
+      <Choice
+        label="When suspects are weighed"
+        value={school}
+        disabled={!may}
+        onChange={(event) => setSchool(event.target.value)}
+      >
+        {depot.schools.map((each) => (
+          <option key={each} value={each}>
+            {SCHOOLS[each] ?? each}
+          </option>
+        ))}
+      </Choice>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-6"
+          checked={companions}
+          disabled={!may}
+          onChange={(event) => setCompanions(event.target.checked)}
+        />
+        Companions are changed along with a board (else they are left)
+      </label>
+      <h2>What sums of costs assume</h2>
+      <div className="grid gap-3 sm:grid-cols-2">
+        {Object.entries(depot.assumptions).map(([name, value]) => (
+          <TextField
+            key={name}
+            label={NAMES[name] ?? name}
+            inputMode="decimal"
+            value={assumed[name] ?? String(value)}
+            disabled={!may}
+            onChange={(event) => setAssumed((old) => ({ ...old, [name]: event.target.value }))}
+          />
+        ))}
+      </div>
+      <ProblemNotice problem={save.error} />
+      {save.isSuccess && <p role="status">Kept.</p>}
+      {may && (
+        <Button kind="main" className="self-start" disabled={save.isPending} onClick={() => save.mutate()}>
+          Keep these
+        </Button>
+      )}
+    </>
+  );
+}

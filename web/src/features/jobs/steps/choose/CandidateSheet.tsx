@@ -1,0 +1,120 @@
+import { Button } from "@/ui/Button";
+import { FitMark } from "@/ui/FitMark";
+import { TextArea } from "@/ui/fields";
+import { InkMark } from "@/ui/inks";
+import { useEffect, useRef, useState } from "react";
+import type { StepProps } from "../../JobPage";
+import { Beside } from "./Beside";
+import { Costs } from "./Costs";
+import type { Candidate } from "./Matrix";
+import { Questions } from "./Questions";
+import { Statements } from "./Statements";
+import { ageWords, nameOf } from "./words";
+
+type Props = StepProps & { candidate: Candidate; best: string; onClose: () => void };
+
+/** One candidate with its reasons, what is to be found out, both boards laid on each other, and the choice. */
+export function CandidateSheet({ job, put, candidate, best, onClose }: Props) {
+  const [reason, setReason] = useState("");
+  const top = useRef<HTMLElement>(null);
+  useEffect(() => top.current?.scrollIntoView({ block: "start" }), []);
+  const needed = candidate.verdict === "no";
+  const { offer, proof } = candidate;
+  return (
+    <section
+      ref={top}
+      aria-label={`${candidate.part_number} in full`}
+      className="flex scroll-mt-4 flex-col gap-5 border-l-4 border-replacement pl-4"
+    >
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <p className="text-xl">
+            <InkMark side="replacement">{candidate.part_number}</InkMark> <strong>{candidate.verdict}</strong>
+          </p>
+          <p>
+            {candidate.maker}, {candidate.title}. About {Math.round(candidate.minutes)} minutes of work.
+          </p>
+          <p className="text-faint">{offerWords(offer)}</p>
+        </div>
+        <Button onClick={onClose}>Close</Button>
+      </div>
+      <Questions job={job} put={put} questions={candidate.questions} />
+      <ul className="border-t border-rule">
+        {candidate.cells.map((cell) => (
+          <li key={cell.criterion} className="grid grid-cols-[1.75rem_1fr] gap-x-2 border-b border-rule py-1.5">
+            <FitMark verdict={cell.verdict} />
+            <div>
+              <strong>{nameOf(cell.criterion)}</strong> <span className="text-faint">{cell.verdict}</span>
+              <ul>
+                {cell.reasons.map((each) => (
+                  <li key={each.words} className={each.verdict === "no" ? "font-semibold" : ""}>
+                    {each.words}
+                  </li>
+                ))}
+              </ul>
+              {cell.criterion === "behaviour" && proof && proof.told.length > 0 && (
+                <ol className="mt-1 list-decimal pl-6">
+                  {proof.told.map((line) => (
+                    <li key={line}>{line}</li>
+                  ))}
+                </ol>
+              )}
+            </div>
+          </li>
+        ))}
+      </ul>
+      <Beside job={job} partNumber={candidate.part_number} />
+      {candidate.statements.length > 0 && (
+        <details>
+          <summary className="min-h-11 py-2 font-semibold">The statements behind the listing</summary>
+          <Statements statements={candidate.statements} />
+        </details>
+      )}
+      <details>
+        <summary className="min-h-11 py-2 font-semibold">What it costs, against calling a service</summary>
+        <Costs job={job} put={put} partNumber={candidate.part_number} />
+      </details>
+      {!job.closed && job.replacement !== candidate.part_number && (
+        <div className="flex flex-col gap-3">
+          <TextArea
+            label={
+              needed
+                ? "It does not fit as it is judged. Why take it all the same?"
+                : "Why this one (kept with the choice)"
+            }
+            value={reason}
+            maxLength={2000}
+            onChange={(event) => setReason(event.target.value)}
+          />
+          <Button
+            kind="main"
+            className="self-start"
+            disabled={needed && !reason.trim()}
+            onClick={() => {
+              const told = reason.trim() || (candidate.part_number === best ? "the best of the candidates" : "");
+              void put({ target: "replacement", after: candidate.part_number, reason: told });
+              onClose();
+            }}
+          >
+            Take {candidate.part_number}
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
+
+function offerWords(offer: Candidate["offer"]) {
+  if (!offer) return "The parts desk is being asked.";
+  const age = offer.age_s === null ? "" : ` (${ageWords(offer.age_s)})`;
+  if (offer.unknown) return `The parts desk does not know this number${age}.`;
+  if (offer.price === null) return `The parts desk did not answer: ${offer.fault}.`;
+  const stock = offer.on_van
+    ? "on the van"
+    : offer.stock
+      ? `${offer.stock} in stock`
+      : offer.days === null
+        ? "cannot be had"
+        : `${offer.days} days`;
+  return `Parts desk: ${offer.price.toFixed(2)}, ${stock}${age}${offer.fault ? `; it is away now: ${offer.fault}` : ""}.`;
+}

@@ -1,0 +1,51 @@
+import { Pager } from "@/ui/Pager";
+import { Empty, Loading, ProblemNotice } from "@/ui/notices";
+import { useState } from "react";
+import { useCandidates } from "../../api";
+import type { StepProps } from "../../JobPage";
+import { CandidateSheet } from "./CandidateSheet";
+import { Chosen } from "./Chosen";
+import { Matrix } from "./Matrix";
+import { OtherWays } from "./OtherWays";
+import { Wishes } from "./Wishes";
+
+/** Every board that may take the original's place, best first, on every criterion. */
+export function ChooseStep({ job, put }: StepProps) {
+  const [page, setPage] = useState(1);
+  const [open, setOpen] = useState<string>();
+  const candidates = useCandidates(job, page);
+  if (candidates.isPending) return <Loading what="Judging every board of the family" />;
+  const data = candidates.data;
+  const shown = data?.items.find((each) => each.part_number === open);
+  return (
+    <div className="flex flex-col gap-6">
+      <ProblemNotice problem={candidates.error} />
+      <Chosen job={job} />
+      {data && (
+        <>
+          <p className="text-faint">
+            Judged on {data.judged_on}
+            {data.judged_on === "factory settings" &&
+              ", for the old board’s positions are not recorded yet; the choice is judged again afterwards"}
+            .{data.desk && ` The parts desk is away (${data.desk}); what it said last is shown with its age.`}
+          </p>
+          {data.items.length === 0 && <Empty>No other board of this family is in the catalogue.</Empty>}
+          <Matrix candidates={data.items} chosen={job.replacement} open={open} onOpen={setOpen} />
+          <Pager {...data} onPage={setPage} />
+          {shown && (
+            <CandidateSheet
+              key={shown.part_number}
+              job={job}
+              put={put}
+              candidate={shown}
+              best={data.items[0]?.part_number ?? ""}
+              onClose={() => setOpen(undefined)}
+            />
+          )}
+          <Wishes job={job} put={put} />
+          <OtherWays data={data} />
+        </>
+      )}
+    </div>
+  );
+}

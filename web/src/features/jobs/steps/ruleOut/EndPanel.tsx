@@ -1,0 +1,74 @@
+import { Button } from "@/ui/Button";
+import { TextArea } from "@/ui/fields";
+import { useState } from "react";
+import type { StepProps } from "../../JobPage";
+
+const SAYS: Record<string, string> = {
+  condemned: "The tests condemn the board.",
+  cleared: "The tests clear the board: look for the cause among the other suspects.",
+  open: "The tests do not decide yet.",
+};
+
+type Props = StepProps & { conclusion: string; causesMissing: boolean; leading?: string };
+
+/** The three ends: condemned with evidence, cleared, or going on undecided with a reason. */
+export function EndPanel({ job, put, conclusion, causesMissing, leading }: Props) {
+  const key = `worthy-twin-note-${job.id}-rule_out`;
+  const step = job.steps.find((each) => each.id === "rule_out");
+  const done = step?.state === "done";
+  const [draft, setDraft] = useState(() => localStorage.getItem(key) ?? "");
+  const note = done ? (step.note ?? "") : draft;
+  const type = (text: string) => {
+    setDraft(text);
+    localStorage.setItem(key, text);
+  };
+  const end = (how: string) => {
+    localStorage.removeItem(key);
+    void put({ target: "confirmed.rule_out", after: { note: note.trim(), end: how } });
+  };
+  const takeBack = () => {
+    type(note);
+    void put({ target: "confirmed.rule_out", after: null });
+  };
+  const empty = !note.trim();
+  return (
+    <section aria-labelledby="end" className="flex flex-col gap-3">
+      <h3 id="end">The end of it</h3>
+      <p className={conclusion === "open" ? "" : "font-semibold"}>
+        {SAYS[conclusion]}
+        {leading && ` Leading: ${leading}.`}
+      </p>
+      <TextArea
+        label="What was measured, what speaks against the board?"
+        value={note}
+        maxLength={2000}
+        disabled={job.closed || done}
+        onChange={(event) => type(event.target.value)}
+      />
+      {!job.closed && !done && (
+        <div className="flex flex-wrap gap-2">
+          <Button kind={conclusion === "cleared" ? "plain" : "main"} onClick={() => end("condemned")}>
+            The board is the cause
+          </Button>
+          <Button kind={conclusion === "cleared" ? "main" : "plain"} disabled={empty} onClick={() => end("cleared")}>
+            It was not the board: close the job
+          </Button>
+          <Button disabled={empty} onClick={() => end("undecided")}>
+            Undecided, go on
+          </Button>
+        </div>
+      )}
+      {!job.closed && !done && job.family !== null && causesMissing && (
+        <p className="text-sm text-faint">
+          To condemn the board, say above why it died, as far as it is known. To close the job or to go on undecided,
+          write what was found.
+        </p>
+      )}
+      {!job.closed && done && (
+        <Button className="self-start" onClick={takeBack}>
+          Take this confirmation back
+        </Button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,6 @@
+import type { Schemas } from "@/api/client";
+import type { StepProps } from "../../JobPage";
+
+export type RuleOut = Schemas["RuleOutShown"];
+export type Test = Schemas["TestShown"];
+export type RuleOutProps = StepProps & { data: RuleOut };
