@@ -17,6 +17,7 @@ import django
 
 django.setup()
 
+import measure_front  # noqa: E402
 from django.conf import settings  # noqa: E402  # Django is set up first
 from django.core.management import call_command  # noqa: E402
 from django.test import Client  # noqa: E402
@@ -148,6 +149,7 @@ def measure_hard() -> None:
 def measure_server() -> None:
     """Job list and job sheet at a thousand times the demo data, and the size of the first load."""
     call_command("migrate", verbosity=0)
+    call_command("createcachetable")
     load_demo_world(settings.ROOT / "demo", datetime.now(UTC), lambda _: None)
     multiply_jobs()
     client = Client(SERVER_NAME="localhost")
@@ -199,6 +201,6 @@ def multiply_jobs() -> None:
 
 
 if __name__ == "__main__":
-    parts = {"prove": measure_prove, "server": measure_server}
+    parts = {"prove": measure_prove, "server": measure_server, "front": lambda: measure_front.measure(row)}
     for part in sys.argv[1:] or parts:
         parts[part]()

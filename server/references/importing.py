@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
 from io import TextIOWrapper
+from itertools import islice
 from pathlib import Path
 from typing import Any
 from uuid import UUID
@@ -78,25 +79,21 @@ def _stage(id: UUID) -> _Counts:
     with report.open("w", newline="", encoding="utf-8") as out:
         refused = csv.DictWriter(out, [*COLUMNS, "line", "fault"], extrasaction="ignore")
         refused.writeheader()
-        ended = False
-        while not ended:
+        while found := list(islice(rows, CHUNK)):
+            good = []
+            for line, _, row in found:
+                try:
+                    good.append(_copied(row))
+                except DocumentError as error:
+                    counts.refused += 1
+                    if counts.refused <= MOST_REFUSED:
+                        faults = "; ".join(str(fault) for fault in error.faults)
+                        refused.writerow({**row, "line": line, "fault": faults})
             with connection.cursor() as cursor, cursor.copy(f"copy {STAGE} ({columns}) from stdin") as copy:
-                at = 0
-                for _ in range(CHUNK):
-                    found = next(rows, None)
-                    if found is None:
-                        ended = True
-                        break
-                    line, at, row = found
-                    counts.rows += 1
-                    try:
-                        copy.write_row(_copied(row))
-                    except DocumentError as error:
-                        counts.refused += 1
-                        if counts.refused <= MOST_REFUSED:
-                            faults = "; ".join(str(fault) for fault in error.faults)
-                            refused.writerow({**row, "line": line, "fault": faults})
-            _tell(id, counts, at)
+                for values in good:
+                    copy.write_row(values)
+            counts.rows += len(found)
+            _tell(id, counts, found[-1][1])
     return counts
 
 

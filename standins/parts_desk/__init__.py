@@ -86,9 +86,16 @@ def handler_of(desk: Desk) -> type[BaseHTTPRequestHandler]:
     return Handler
 
 
+class _Server(ThreadingHTTPServer):
+    daemon_threads = True
+
+    def handle_error(self, request: object, client_address: object) -> None:
+        """Say nothing where a client did not wait for its answer."""
+
+
 def serve(port: int = 0, seed: int = 7, mood: str = "well") -> ThreadingHTTPServer:
     """A desk on loopback, not yet answering; port 0 takes a free one."""
-    return ThreadingHTTPServer(("127.0.0.1", port), handler_of(Desk(seed, mood)))
+    return _Server(("127.0.0.1", port), handler_of(Desk(seed, mood)))
 
 
 def main() -> None:

@@ -108,19 +108,30 @@ def as_json(statement: Statement) -> dict[str, Any]:
         "date": statement.dated, "valid": valid, "cost": statement.cost, "days": statement.days,
         "worked": statement.worked, "failed": statement.failed,
     }  # fmt: skip
-    return {name: value for name, value in node.items() if value not in ({}, [], "", None, 0)}
+    return {
+        name: value
+        for name, value in node.items()
+        if value not in ({}, [], "") and value is not None and not (name in ("worked", "failed") and value == 0)
+    }
 
 
 def as_row(statement: Statement) -> dict[str, str]:
     """A statement as a line of a CSV file, by column."""
-    numbers = {"cost": statement.cost, "days": statement.days, "worked": statement.worked, "failed": statement.failed}
+    numbers = {
+        "cost": statement.cost, "days": statement.days, "worked": statement.worked or None,
+        "failed": statement.failed or None,
+    }  # fmt: skip
     return {
         "id": statement.id, "original": statement.original, "replacement": statement.replacement,
         "relation": statement.relation, "if": _conditions_written(statement.conditions),
         "needs": "; ".join(statement.needs), "companions": "; ".join(statement.companions), "words": statement.words,
         "source": statement.source, "date": statement.dated, "valid_from": statement.valid_from,
-        "valid_to": statement.valid_to, **{n: f"{v:g}" if v else "" for n, v in numbers.items()},
+        "valid_to": statement.valid_to, **{name: _decimal(value) for name, value in numbers.items()},
     }  # fmt: skip
+
+
+def _decimal(value: float | None) -> str:
+    return "" if value is None else str(int(value)) if value == int(value) else repr(value)
 
 
 def from_row(row: Mapping[str, str]) -> Statement:

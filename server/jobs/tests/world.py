@@ -35,6 +35,9 @@ class WorldTestCase(TestCase):
     def post(self, path: str, body: Any, status: int = 200) -> Any:
         return self.answer(self.client.post(f"/api/{path}", json.dumps(body), content_type="application/json"), status)
 
+    def put(self, path: str, body: Any, status: int = 200) -> Any:
+        return self.answer(self.client.put(f"/api/{path}", json.dumps(body), content_type="application/json"), status)
+
     def answer(self, response: Any, status: int) -> Any:
         self.assertEqual(response.status_code, status, response.content[:500])
         if status >= 400:
