@@ -3,9 +3,12 @@
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime
+from threading import Thread
 from typing import Any, ClassVar
 
 from django.conf import settings
+from django.core.management import call_command
+from django.db import connections
 from django.test import LiveServerTestCase
 from playwright.sync_api import Browser, Page, Playwright, sync_playwright
 
@@ -39,6 +42,23 @@ class BrowserTestCase(LiveServerTestCase):
 
     def setUp(self) -> None:
         load_demo_world(settings.ROOT / "demo", datetime.now(UTC), lambda _: None)
+
+    def work(self) -> None:
+        """Let a worker do every background task that waits, in a thread of its own."""
+        wrong: list[BaseException] = []
+
+        def run() -> None:
+            try:
+                call_command("procrastinate", "worker", wait=False, listen_notify=False)
+            except BaseException as error:
+                wrong.append(error)
+            finally:
+                connections.close_all()
+
+        thread = Thread(target=run)
+        thread.start()
+        thread.join()
+        self.assertEqual(wrong, [])
 
     @contextmanager
     def page(self, user: str = "wennick", dark: bool = False, size: Any = None, touch: bool = False) -> Iterator[Page]:

@@ -29,7 +29,7 @@ class Catalogue(BrowserTestCase):
         document["behaviour"]["states"]["run"]["go"][0]["to"] = "nowhere"
         with self.page("corm") as page:
             page.get_by_role("link", name="Catalogue").click()
-            page.get_by_role("link", name="Load a board or family").click()
+            page.get_by_role("link", name="Load a file").click()
             page.get_by_role("button", name="Load it").click()
             page.get_by_text("There is no file yet").wait_for()
             page.get_by_label("Its text").fill(json.dumps(document, indent=1))

@@ -9,8 +9,9 @@ class Editors(BrowserTestCase):
     def start(self, page: Page, board: str) -> None:
         """A fresh job on a board, up to the record."""
         page.get_by_role("link", name="Cobble Stair").click()
+        page.get_by_text("It was tested already").click()
         page.get_by_role("button", name="The board is the cause").click()
-        page.get_by_text("Choose from the list").click()
+        page.get_by_label("Marking on the board").fill(board)
         page.get_by_role("button", name=f"This is it: {board}", exact=True).click()
         page.get_by_role("button", name="Make safe", exact=True).click()
         page.get_by_role("button", name="Isolated, locked off").click()

@@ -39,13 +39,14 @@ class LostConnection(BrowserTestCase):
     def test_a_note_survives_an_interruption_before_it_is_confirmed(self) -> None:
         with self.page() as page:
             page.get_by_role("link", name="Cobble Stair").click()
+            page.get_by_text("It was tested already").click()
             page.get_by_label("What was measured").fill("231 V, fuse fine")
             page.reload()
             page.get_by_role("button", name="The board is the cause").wait_for()
             self.assertEqual(page.get_by_label("What was measured").input_value(), "231 V, fuse fine")
             page.get_by_role("button", name="The board is the cause").click()
-            page.get_by_text("Confirmed: 231 V, fuse fine").wait_for()
-            page.get_by_role("button", name="Rule out Confirmed").click()
+            page.get_by_text("Board condemned: 231 V, fuse fine").wait_for()
+            page.get_by_role("button", name="Rule out Board condemned").click()
             page.get_by_role("button", name="Take this confirmation back").click()
             page.get_by_role("button", name="The board is the cause").wait_for()
             self.assertEqual(page.get_by_label("What was measured").input_value(), "231 V, fuse fine")

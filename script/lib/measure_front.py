@@ -149,7 +149,7 @@ def _explain(title: str, ask: Callable[[], object], mark: str) -> None:
         each["sql"] for each in captured.captured_queries if mark in each["sql"] and each["sql"].startswith("SELECT")
     )
     with connection.cursor() as cursor:
-        cursor.execute("explain (analyze, buffers, costs off, summary off) " + query.replace("%", "%%"))
+        cursor.execute("explain (analyze, buffers, costs off, summary off) " + query)
         plan = "\n".join(line for (line,) in cursor.fetchall())
     text = PLANS.read_text() if _kept_plans else HEAD
     Path(PLANS).write_text(f"{text}\n## {title}\n\n```\n{plan}\n```\n")

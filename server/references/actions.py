@@ -76,6 +76,17 @@ def cancel_import(person: Person, id: UUID, now: datetime) -> Import:
 
 
 @transaction.atomic
+def take_up_again() -> int:
+    """Have imports that a stopped worker left in the middle begin anew; how many there were."""
+    left = Import.objects.filter(state__in=[Import.State.READING, Import.State.KEEPING])
+    ids = list(left.values_list("pk", flat=True))
+    left.update(state=Import.State.WAITING)
+    for id in ids:
+        import_statements.defer(import_id=str(id))
+    return len(ids)
+
+
+@transaction.atomic
 def withdraw_statement(person: Person, code: str, reason: str, now: datetime) -> Statement:
     """Let a statement count no more; it stays to be read, with who withdrew it and why."""
     require_parts_lead(person)

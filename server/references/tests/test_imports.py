@@ -11,7 +11,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import override_settings
 
 from jobs.tests.world import NOW, WorldTestCase
-from references import importing
+from references import actions, importing
 from references.models import Import, Statement
 from twincore.match import COLUMNS
 
@@ -108,6 +108,13 @@ class Imports(WorldTestCase):
         self.assertEqual(len(list(self.folder.iterdir())), 2)
         self.get(f"imports/{id}/refused.csv", 404)
         self.get(f"imports/{uuid4()}", 404)
+
+    def test_what_a_stopped_worker_left_in_the_middle_begins_anew(self) -> None:
+        id = UUID(self.send(GOOD)["id"])
+        Import.objects.filter(pk=id).update(state="reading", rows=1)
+        self.assertEqual(actions.take_up_again(), 1)
+        done = importing.run_import(id, NOW)
+        self.assertEqual((done.state, done.rows, done.new), ("done", 2, 2))
 
     def test_only_a_parts_lead_sends(self) -> None:
         self.sign_in("wennick")

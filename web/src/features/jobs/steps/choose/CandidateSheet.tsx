@@ -17,7 +17,9 @@ type Props = StepProps & { candidate: Candidate; best: string; onClose: () => vo
 export function CandidateSheet({ job, put, candidate, best, onClose }: Props) {
   const [reason, setReason] = useState("");
   const top = useRef<HTMLElement>(null);
-  useEffect(() => top.current?.scrollIntoView({ block: "start" }), []);
+  useEffect(() => {
+    void top.current?.scrollIntoView({ block: "start" });
+  }, []);
   const needed = candidate.verdict === "no";
   const { offer, proof } = candidate;
   return (

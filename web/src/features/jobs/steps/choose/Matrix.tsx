@@ -55,13 +55,14 @@ export function Matrix({ candidates, chosen, open, onOpen }: Props) {
                   <button
                     type="button"
                     aria-expanded={open === each.part_number}
-                    aria-label={`${each.part_number}: ${each.verdict}. Open`}
                     onClick={() => onOpen(each.part_number)}
                     className="min-h-11 text-left"
                   >
                     <InkMark side="replacement">{each.part_number}</InkMark>
-                    {chosen === each.part_number && <strong> chosen</strong>}
-                    <span className="block text-xs text-faint">{each.verdict}</span>
+                    <span className="block text-xs text-faint">
+                      {each.verdict}
+                      {chosen === each.part_number && <strong>, chosen</strong>}
+                    </span>
                   </button>
                 </th>
                 {CRITERIA.map(([id, name]) => {

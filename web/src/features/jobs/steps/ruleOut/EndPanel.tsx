@@ -9,11 +9,18 @@ const SAYS: Record<string, string> = {
   open: "The tests do not decide yet.",
 };
 
+const draftKey = (job: string) => `worthy-twin-note-${job}-rule_out`;
+
+/** Whether a note waits on this device. */
+export function hasDraft(job: string) {
+  return Boolean(localStorage.getItem(draftKey(job)));
+}
+
 type Props = StepProps & { conclusion: string; causesMissing: boolean; leading?: string };
 
 /** The three ends: condemned with evidence, cleared, or going on undecided with a reason. */
 export function EndPanel({ job, put, conclusion, causesMissing, leading }: Props) {
-  const key = `worthy-twin-note-${job.id}-rule_out`;
+  const key = draftKey(job.id);
   const step = job.steps.find((each) => each.id === "rule_out");
   const done = step?.state === "done";
   const [draft, setDraft] = useState(() => localStorage.getItem(key) ?? "");

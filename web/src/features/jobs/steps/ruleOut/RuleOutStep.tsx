@@ -5,7 +5,7 @@ import { useFamilies, useRuleOut } from "../../api";
 import type { StepProps } from "../../JobPage";
 import { Causes } from "./Causes";
 import { Chain } from "./Chain";
-import { EndPanel } from "./EndPanel";
+import { EndPanel, hasDraft } from "./EndPanel";
 import { Reported } from "./Reported";
 import { TestPanel } from "./TestPanel";
 
@@ -71,7 +71,7 @@ function WhichKind({ job, put }: StepProps) {
           ))}
         </ul>
       </section>
-      <details>
+      <details open={hasDraft(job.id) || job.steps.some((step) => step.id === "rule_out" && step.state === "done")}>
         <summary className="min-h-11 py-2">It was tested already, or the kind is not in the list</summary>
         <EndPanel job={job} put={put} conclusion="open" causesMissing={false} />
       </details>
