@@ -49,6 +49,18 @@ class Documents(SimpleTestCase):
         self.assertEqual({f.place for f in caught.exception.faults}, {"id", "relation", "if", "cost", "worked", "date"})
         with self.assertRaises(DocumentError):
             from_row({"id": "x", "original": "A", "replacement": "A", "relation": "same"})
+        with self.assertRaises(DocumentError) as caught:
+            from_row(
+                {
+                    "id": "x",
+                    "original": "A",
+                    "replacement": "B",
+                    "relation": "same",
+                    "words": "a\x00b",
+                    "source": "s" * 2001,
+                }
+            )
+        self.assertEqual({f.place for f in caught.exception.faults}, {"words", "source"})
 
 
 class Ways(SimpleTestCase):

@@ -5,7 +5,7 @@ import json
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
-from io import TextIOWrapper
+from io import StringIO, TextIOWrapper
 from itertools import islice
 from pathlib import Path
 from typing import Any
@@ -22,6 +22,7 @@ from twincore.match import COLUMNS, from_row
 CHUNK = 20_000
 MOST_REFUSED = 100_000
 STAGE = "incoming_statement"
+NO_VALUE = "\x02"
 COPIED = (
     "code", "original", "replacement", "relation", "members", "conditions", "needs", "companions", "words", "source",
     "dated", "valid_from", "valid_to", "cost", "days", "worked", "failed",
@@ -89,9 +90,11 @@ def _stage(id: UUID) -> _Counts:
                     if counts.refused <= MOST_REFUSED:
                         faults = "; ".join(str(fault) for fault in error.faults)
                         refused.writerow({**row, "line": line, "fault": faults})
-            with connection.cursor() as cursor, cursor.copy(f"copy {STAGE} ({columns}) from stdin") as copy:
-                for values in good:
-                    copy.write_row(values)
+            with (
+                connection.cursor() as cursor,
+                cursor.copy(f"copy {STAGE} ({columns}) from stdin (format csv, null '{NO_VALUE}')") as copy,
+            ):
+                copy.write(_as_csv(good))
             counts.rows += len(found)
             _tell(id, counts, found[-1][1])
     return counts
@@ -127,10 +130,28 @@ def _rows(path: Path) -> Iterator[tuple[int, int, dict[str, str]]]:
             raise Unreadable(f"line {reader.line_num + 1}: expected CSV: {error}") from error
 
 
-def _copied(row: dict[str, str]) -> tuple[Any, ...]:
+def _copied(row: dict[str, str]) -> list[Any]:
+    """A row's values as the staging table takes them in."""
     values = values_of(from_row(row))
-    values["conditions"] = json.dumps(values["conditions"])
-    return tuple(values[name] for name in COPIED)
+    for name in ("members", "needs", "companions"):
+        values[name] = _as_array(values[name])
+    values["conditions"] = json.dumps(values["conditions"]) if values["conditions"] else "{}"
+    return [values[name] for name in COPIED]
+
+
+def _as_array(items: list[str] | None) -> str | None:
+    """A list as PostgreSQL writes an array."""
+    if not items:
+        return None if items is None else "{}"
+    escaped = (item.replace("\\", "\\\\").replace('"', '\\"') for item in items)
+    return "{" + ",".join(f'"{item}"' for item in escaped) + "}"
+
+
+def _as_csv(rows: list[list[Any]]) -> str:
+    """Rows as COPY reads them; no value is a mark that no text can contain, for control characters are refused."""
+    out = StringIO()
+    csv.writer(out).writerows([[NO_VALUE if value is None else value for value in row] for row in rows])
+    return out.getvalue()
 
 
 def _keep(id: UUID) -> int:

@@ -1,9 +1,11 @@
 """A verdict on one criterion, with the reasons and data behind it, and what would decide where it is to check."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 from typing import Any
 
 VERDICTS = ("fits", "with work", "to check", "no")
+RANK = {verdict: rank for rank, verdict in enumerate(VERDICTS)}
 CRITERIA = (
     "listing", "supply", "machine", "contacts", "signals", "connectors", "mounting", "settings", "behaviour", "parts",
     "availability",
@@ -46,6 +48,6 @@ def judged(
     return Judged(criterion, worst(each.verdict for each in reasons), tuple(reasons), tuple(questions or ()), minutes)
 
 
-def worst(verdicts: Any) -> str:
+def worst(verdicts: Iterable[str]) -> str:
     """The worst of several verdicts; of none, "fits"."""
-    return VERDICTS[max((VERDICTS.index(each) for each in verdicts), default=0)]
+    return max(verdicts, key=RANK.__getitem__, default=VERDICTS[0])

@@ -6,7 +6,7 @@ from typing import Any
 
 from twincore.behaviour import Proof
 from twincore.match.criteria import questions_of
-from twincore.match.judged import CRITERIA, VERDICTS, Judged, Question, worst
+from twincore.match.judged import CRITERIA, RANK, VERDICTS, Judged, Question, worst
 from twincore.match.ways import Way
 from twincore.settings import Carried
 
@@ -66,7 +66,7 @@ class Candidate:
         counts = tuple(fit.count(verdict) for verdict in reversed(VERDICTS[1:]))
         safety = 0 if self.carried is None else self.carried.misses(True)
         return (
-            VERDICTS.index(self.verdict), safety, counts[0], CLOSENESS.index(self.closeness), counts[1:],
+            RANK[self.verdict], safety, counts[0], CLOSENESS.index(self.closeness), counts[1:],
             0 if self.way else 1, -(self.way.mean if self.way else 0), self.minutes,
             self.price if self.price is not None else 1e12, self.days if self.days is not None else 1e6,
             self.part_number,

@@ -24,6 +24,7 @@ LONGEST = {"id": 80, "original": 640, "replacement": 640, "words": 2000, "source
 WITH_SOURCE = (4.0, 1.0)
 WITHOUT_SOURCE = (2.0, 1.0)
 """What a statement counts before anything was tried, as jobs that worked and did not (common practice, no source)."""
+CONTROL = re.compile(r"[\x00-\x1f]")
 CONDITION = re.compile(r"\s*([^<>=]+?)\s*(<=|>=|=)\s*(.+?)\s*")
 
 
@@ -239,10 +240,18 @@ def _written(value: Any) -> str:
 
 def _faults_of(statement: Statement) -> list[Fault]:
     faults = []
-    for name, text in (("id", statement.id), ("original", statement.original), ("replacement", statement.replacement),
-                       ("words", statement.words), ("source", statement.source)):  # fmt: skip
-        if len(text) > LONGEST[name]:
-            faults.append(Fault(name, f"expected at most {LONGEST[name]} characters"))
+    texts = {
+        "id": statement.id, "original": statement.original, "replacement": statement.replacement,
+        "words": statement.words, "source": statement.source, "needs": "".join(statement.needs),
+        "companions": "".join(statement.companions),
+    }  # fmt: skip
+    if CONTROL.search("".join(texts.values())):
+        faults += [
+            Fault(name, "expected no control characters") for name, text in texts.items() if CONTROL.search(text)
+        ]
+    for name, most in LONGEST.items():
+        if len(texts[name]) > most:
+            faults.append(Fault(name, f"expected at most {most} characters"))
     if not statement.id:
         faults.append(Fault("id", "expected a name for the statement"))
     for name, boards in (("original", statement.originals), ("replacement", statement.replacements)):

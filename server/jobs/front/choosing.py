@@ -60,7 +60,7 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
     machine = Machine(match.fitting_of(original.document), family, facts, job.depot.change_companions)
     found, judged_on = found_of(job)
     rows = _considered(job.family_revision.family_id, original.part_number, [*ways.to, *([also] if also else [])])
-    fittings = {row["part_number"]: match.fitting_of(row["traits"]) for row in rows}
+    fittings = fittings_of(rows)
     known = offers(fittings, now)
     comparisons = {
         row["part_number"]: Comparison(
@@ -103,9 +103,28 @@ def _considered(family: str, original: str, listed: list[str]) -> list[dict[str,
         Board.objects.filter(family_id=family, current__isnull=False)
         .exclude(part_number=original)
         .order_by(first, "status", "part_number")
-        .values("part_number", "maker", "title", "status", "traits", "current_id", "current__number")[:MOST_JUDGED]
+        .values("part_number", "maker", "title", "status", "current_id", "current__number")[:MOST_JUDGED]
     )
     return [dict(row) for row in rows]
+
+
+MOST_KEPT = 20_000
+_kept: dict[int, match.Fitting] = {}
+"""Fittings by revision, which never changes; begun anew when there are very many."""
+
+
+def fittings_of(rows: list[dict[str, Any]]) -> dict[str, match.Fitting]:
+    """What fitting looks at, by part number; only what this process has not seen yet is read."""
+    known = {row["current_id"]: _kept.get(row["current_id"]) for row in rows}
+    missing = [number for number, fitting in known.items() if fitting is None]
+    if missing:
+        read = Board.objects.filter(current__in=missing).values_list("current_id", "traits")
+        fresh = {number: match.fitting_of(traits) for number, traits in read}
+        known |= fresh
+        if len(_kept) + len(fresh) > MOST_KEPT:
+            _kept.clear()
+        _kept.update(fresh)
+    return {row["part_number"]: fitting for row in rows if (fitting := known[row["current_id"]])}
 
 
 def alternatives(job: Job, now: datetime) -> list[dict[str, Any]]:
