@@ -24,6 +24,7 @@ from twincore.recognise import (
     split_markings,
     without_look_alikes,
 )
+from twincore.recognise.markings import read_as
 
 WORDS = st.text("ABCO01I58S", max_size=9)
 
@@ -113,6 +114,16 @@ class Markings(SimpleTestCase):
         found = hits("TVH-2210-8, 0-221O-02", self.PRINTED)
         self.assertEqual((found[0].part_number, len(found[0].readings)), ("TVH-2210-B", 2))
         self.assertTrue(found[0].readings[1].alias)
+
+    @given(
+        st.lists(st.text("ABO018I5S", min_size=4, max_size=8), min_size=20, max_size=40, unique=True),
+        st.text("ABO018I5S", min_size=4, max_size=8),
+    )
+    def test_the_short_list_never_loses_the_nearest(self, printed: list[str], read: str) -> None:
+        found = hits(read, [(each, each) for each in printed], most=3)
+        every = [reading.distance for each in printed if (reading := read_as(read, each, each))]
+        nearest = min(every, default=None)
+        self.assertEqual(found[0].readings[0].distance if found else None, nearest)
 
 
 PLAY = (  # Quinlan 1986, table 1: outlook, temperature, humidity, windy, class

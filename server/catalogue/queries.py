@@ -63,8 +63,8 @@ def revision(part_number: str, number: int) -> BoardRevision:
 
 SHORT_LIST = 60
 """Markings that trigrams leave for the exact distance."""
-ENOUGH = 8
-THRESHOLDS = (0.5, 0.3)
+ENOUGH = 3
+THRESHOLDS = (0.5, 0.35)
 """Shares of trigrams in common; measured at 200,000 markings, the strict one takes a quarter of the loose one's time."""
 TRIGRAM = 3
 

@@ -15,6 +15,7 @@ from jobs.state import value_at
 from people.models import Depot, Person
 from references.actions import load_statements
 from twincore.profile import open_document
+from twincore.profile.values import plain
 
 DEPOTS = (("SQ", "Saltmarsh Quay Bakery Plant Service"), ("NH", "North Hythe Oven Repairs"))
 PEOPLE = (
@@ -58,7 +59,7 @@ def load_job(document: dict[str, Any], people: dict[str, Person], now: datetime)
     for number, entry in enumerate(document["entries"], 1):
         state = Job.objects.values_list("state", flat=True).get(pk=job.pk)
         new = NewEntry(
-            UUID(entry["id"]), entry["target"], value_at(state, entry["target"]), entry["after"],
+            UUID(entry["id"]), entry["target"], value_at(state, entry["target"]), plain(entry["after"]),
             entry.get("reason", ""), entry.get("read_how", ""),
         )  # fmt: skip
         job = add_entry(people[entry["by"]], job.pk, new, at + timedelta(minutes=4 * number))

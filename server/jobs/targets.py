@@ -6,13 +6,14 @@ from typing import Any, Protocol
 
 from bench.comparing import exactly, record_of
 from catalogue import queries as catalogue
+from catalogue.models import Board
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
 from jobs.front import ruling_out
 from jobs.models import Job
 from people.models import Person
-from twincore.match import ASSUMPTIONS
+from twincore.match import ASSUMPTIONS, TOGETHER
 from twincore.profile import written_positions
 from twincore.profile.values import plain
 from twincore.recognise import read_serial
@@ -99,6 +100,8 @@ def _replacement(job: Job, after: Any) -> str | None:
     if after is None:
         job.replacement_revision = None
         return None
+    if TOGETHER in str(after) and not Board.objects.filter(part_number=after).exists():
+        raise Refused("Nobody has written a profile of this set yet. Ask the parts lead to load one.")
     board = catalogue.board(str(after))
     assert job.family_revision is not None  # choose waits for recognise
     if board.family_id != job.family_revision.family_id:

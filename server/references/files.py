@@ -9,7 +9,7 @@ from django.conf import settings
 
 def upload_path(id: UUID) -> Path:
     """Where the file of an import lies."""
-    return _folder() / f"{id}.csv"
+    return _folder() / f"{id}.upload"
 
 
 def report_path(id: UUID) -> Path:

@@ -17,7 +17,8 @@ from references import contradicting, files
 from references.models import Import, Statement
 from references.rows import values_of
 from twincore.errors import DocumentError
-from twincore.match import COLUMNS, from_row
+from twincore.match import COLUMNS, as_row, from_row, parse_statements
+from twincore.profile import LARGEST_BYTES
 
 CHUNK = 20_000
 MOST_REFUSED = 100_000
@@ -108,7 +109,11 @@ def _tell(id: UUID, counts: _Counts, at: int) -> None:
 
 
 def _rows(path: Path) -> Iterator[tuple[int, int, dict[str, str]]]:
-    """Every row of a CSV file, with its line and how many bytes were read until then."""
+    """Every row of a CSV file, or statement of a document, with its line and how many bytes were read until then."""
+    with path.open("rb") as file:
+        if file.read(64).lstrip(b"\xef\xbb\xbf \r\n\t").startswith(b"{"):
+            yield from _statements(path)
+            return
     with path.open("rb") as raw, TextIOWrapper(raw, encoding="utf-8-sig", newline="") as text:
         reader = csv.reader(text)
         try:
@@ -128,6 +133,19 @@ def _rows(path: Path) -> Iterator[tuple[int, int, dict[str, str]]]:
             raise Unreadable(f"line {reader.line_num + 1}: expected UTF-8 text") from error
         except csv.Error as error:
             raise Unreadable(f"line {reader.line_num + 1}: expected CSV: {error}") from error
+
+
+def _statements(path: Path) -> Iterator[tuple[int, int, dict[str, str]]]:
+    """The statements of a document; a faulty document is refused whole, as every document is."""
+    size = path.stat().st_size
+    if size > LARGEST_BYTES:
+        raise Unreadable(f"expected at most {LARGEST_BYTES // 1_000_000} MB of JSON; send more than that as CSV")
+    try:
+        found = parse_statements(path.read_bytes())
+    except DocumentError as error:
+        raise Unreadable("; ".join(str(fault) for fault in error.faults[:20])) from error
+    for number, statement in enumerate(found, 1):
+        yield number, size, as_row(statement)
 
 
 def _copied(row: dict[str, str]) -> list[Any]:

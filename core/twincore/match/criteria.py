@@ -41,6 +41,13 @@ def judge_listing(way: Way | None, facts: Facts) -> Judged:
         questions += [Question(name, conditions[name]) for name in way.missing]
     else:
         reasons.append(Reason("listed", "fits", listed))
+    for other in dict.fromkeys(o for link in way.links for o in link.statement.originals if o != link.origin):
+        reasons.append(Reason("takes another's place as well", "to check", {"other": other}))
+        known = facts.get(f"attached.{other}")
+        if known is None:
+            questions.append(Question(f"attached.{other}", True))
+        else:
+            reasons[-1] = Reason("takes another's place as well", "with work" if known else "no", {"other": other})
     if any(not each.source for each in way.statements):
         reasons.append(Reason("no source", "fits", {}))
     reasons += [Reason("needs", "with work", {"what": need}) for need in way.needs]

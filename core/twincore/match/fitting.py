@@ -117,6 +117,8 @@ def _contact(node: dict[str, Any]) -> Contact:
 def merged(parts: list[Fitting]) -> Fitting:
     """Several boards fitted together as one: plugs, contacts, parts and kits of all; the first one's seat."""
     first = parts[0]
+    if len(parts) == 1:
+        return first
     pins = [each.pins for each in parts]
     contacts = [each.contacts for each in parts]
     return Fitting(

@@ -4,7 +4,17 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from twincore.recognise.part_numbers import Edit, agreement, align, letters_and_digits, normal_form, number_parts
+from rapidfuzz.distance import DamerauLevenshtein
+
+from twincore.recognise.part_numbers import (
+    Edit,
+    agreement,
+    align,
+    letters_and_digits,
+    normal_form,
+    number_parts,
+    without_look_alikes,
+)
 
 FARTHEST = 0.34
 """A reading farther from a number than this share of its length is no reading of it."""
@@ -75,6 +85,20 @@ def read_as(marking: str, part_number: str, printed: str) -> Reading | None:
     return None
 
 
+def _nearest(marking: str, rows: list[tuple[str, str]], most: int) -> list[tuple[str, str]]:
+    """The rows worth the exact distance: twice as many as are shown, by what look-alikes cannot make nearer."""
+    if len(rows) <= 2 * most:
+        return rows
+    folded = without_look_alikes(marking)
+    least = [DamerauLevenshtein.distance(folded, without_look_alikes(printed)) for _, printed in rows]
+    farthest = sorted(least)[2 * most - 1]
+    return [
+        row
+        for row, bound in zip(rows, least, strict=True)
+        if bound <= farthest or folded in without_look_alikes(row[1])
+    ]
+
+
 def hits(text: str, printed: Iterable[tuple[str, str]], most: int = 8) -> list[Hit]:
     """The boards whose markings agree with what was read, likeliest first.
 
@@ -83,7 +107,7 @@ def hits(text: str, printed: Iterable[tuple[str, str]], most: int = 8) -> list[H
     best: dict[str, dict[str, Reading]] = {}
     rows = list(printed)
     for marking in split_markings(text):
-        for part_number, each in rows:
+        for part_number, each in _nearest(marking, rows, most):
             if (found := read_as(marking, part_number, each)) is None:
                 continue
             there = best.setdefault(part_number, {}).get(marking)

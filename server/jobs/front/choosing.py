@@ -60,17 +60,16 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
     machine = Machine(match.fitting_of(original.document), family, facts, job.depot.change_companions)
     found, judged_on = found_of(job)
     rows = _considered(job.family_revision.family_id, original.part_number, [*ways.to, *([also] if also else [])])
+    rows += _sets(ways, {row["part_number"] for row in rows}, family.id)
     fittings = fittings_of(rows)
     known = offers(fittings, now)
+    wishes = job.state.get("wishes", {})
     comparisons = {
         row["part_number"]: Comparison(
-            job.family_revision.pk,
-            job.original_revision_id,
-            found,
-            row["current_id"],
-            wishes=job.state.get("wishes", {}),
+            job.family_revision.pk, job.original_revision_id, found, row["current_id"], wishes=wishes
         )
         for row in rows
+        if row["current_id"]
     }
 
     def judged(part_number: str, twin: TwinChecked | None) -> Candidate:
@@ -81,8 +80,8 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
         )
 
     first = match.ranked([judged(name, None) for name in fittings])
-    best = [each.part_number for each in first[:TWINS_CHECKED]]
-    if also is not None and also in fittings and also not in best:
+    best = [each.part_number for each in first if each.part_number in comparisons][:TWINS_CHECKED]
+    if also is not None and also in comparisons and also not in best:
         best.append(also)
     fetch(comparisons[name].twin_key for name in best)
     checked = {name: judged(name, comparisons[name].quick_twin()) for name in best}
@@ -108,6 +107,28 @@ def _considered(family: str, original: str, listed: list[str]) -> list[dict[str,
     return [dict(row) for row in rows]
 
 
+def _sets(ways: Ways, there: set[str], family: str) -> list[dict[str, Any]]:
+    """Sets that statements lead to and that have no profile of their own, but whose boards all have one."""
+    sets = {name: name.split(match.TOGETHER) for name in ways.to if match.TOGETHER in name and name not in there}
+    if not sets:
+        return []
+    boards = Board.objects.filter(part_number__in={each for parts in sets.values() for each in parts}, family_id=family)
+    found = {row["part_number"]: row for row in boards.values("part_number", "maker", "current_id")}
+    return [
+        {
+            "part_number": name,
+            "maker": found[parts[0]]["maker"],
+            "title": "a set without a profile of its own",
+            "status": "current",
+            "current_id": None,
+            "current__number": 0,
+            "members": [found[each]["current_id"] for each in parts],
+        }
+        for name, parts in sets.items()
+        if all(each in found and found[each]["current_id"] for each in parts)
+    ]
+
+
 MOST_KEPT = 20_000
 _kept: dict[int, match.Fitting] = {}
 """Fittings by revision, which never changes; begun anew when there are very many."""
@@ -115,7 +136,8 @@ _kept: dict[int, match.Fitting] = {}
 
 def fittings_of(rows: list[dict[str, Any]]) -> dict[str, match.Fitting]:
     """What fitting looks at, by part number; only what this process has not seen yet is read."""
-    known = {row["current_id"]: _kept.get(row["current_id"]) for row in rows}
+    wanted = {number for row in rows for number in row.get("members", [row["current_id"]])}
+    known = {number: _kept.get(number) for number in wanted}
     missing = [number for number, fitting in known.items() if fitting is None]
     if missing:
         read = Board.objects.filter(current__in=missing).values_list("current_id", "traits")
@@ -124,7 +146,8 @@ def fittings_of(rows: list[dict[str, Any]]) -> dict[str, match.Fitting]:
         if len(_kept) + len(fresh) > MOST_KEPT:
             _kept.clear()
         _kept.update(fresh)
-    return {row["part_number"]: fitting for row in rows if (fitting := known[row["current_id"]])}
+    parts = {row["part_number"]: [known[n] for n in row.get("members", [row["current_id"]])] for row in rows}
+    return {name: match.merged([part for part in each if part]) for name, each in parts.items() if all(each)}
 
 
 def alternatives(job: Job, now: datetime) -> list[dict[str, Any]]:

@@ -43,6 +43,8 @@ class FitWords:
         if name in self.facts:
             return str(self.facts[name]["title"])
         kind, _, rest = name.partition(".")
+        if kind == "attached":
+            return f"Is {rest} in the machine as well"
         if kind == "uses":
             return f"Is a device on “{self.signal(rest)}”"
         if kind == "load":
@@ -137,6 +139,7 @@ WORDS: dict[str, Any] = {
     ),
     "listed": _listed,
     "listed if": lambda w, d: f"{_listed(w, d)}; it hangs on {w.facts_named(d['facts'])}",
+    "takes another's place as well": lambda w, d: f"Takes the place of {d['other']} as well: both come out",
     "no source": lambda w, d: "A statement on the way has no source",
     "needs": lambda w, d: f"Needs: {d['what']}",
     "supply unknown": lambda w, d: "Its profile does not say what supply it takes",

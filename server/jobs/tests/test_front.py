@@ -10,6 +10,7 @@ from jobs.models import Job
 from jobs.tests.world import WorldTestCase
 from parts.models import Offer
 from people.models import Depot
+from references.models import Statement
 
 
 class FrontTestCase(WorldTestCase):
@@ -285,6 +286,23 @@ class Choose(FrontTestCase):
         self.add("original", "QN7-0042", before="TVH-2210-B")
         pair = self.candidates()["OFN-M1 + OFN-D1"]
         self.assertEqual((pair["closeness"], pair["statements"][0]["relation"]), ("identical", "universal"))
+
+    def test_a_set_without_a_profile_is_judged_by_its_boards_and_not_taken(self) -> None:
+        Statement.objects.create(code="set-1", original="TVH-2210-B", replacement="TVH-2210-C + OFN-U3", relation="kit")
+        pair = self.candidates()["TVH-2210-C + OFN-U3"]
+        cells = {cell["criterion"]: cell["verdict"] for cell in pair["cells"]}
+        self.assertEqual((cells["listing"], cells["signals"], cells["behaviour"]), ("fits", "fits", "to check"))
+        self.assertIn("profile of this set", self.add("replacement", "TVH-2210-C + OFN-U3", 400)["detail"])
+
+    def test_two_boards_that_become_one_ask_whether_the_other_is_there(self) -> None:
+        Statement.objects.create(
+            code="two-1", original="TVH-2210-B + TVH-9", members=["TVH-2210-B", "TVH-9"], replacement="TVH-2216-A",
+            relation="kit", source="leaflet",
+        )  # fmt: skip
+        Statement.objects.filter(replacement="TVH-2216-A").exclude(code="two-1").delete()
+        self.assertEqual(self.cell("TVH-2216-A", "listing")["questions"][0]["fact"], "attached.TVH-9")
+        self.add("fact.attached.TVH-9", {"value": True, "source": "seen"})
+        self.assertEqual(self.cell("TVH-2216-A", "listing")["verdict"], "with work")
 
     def test_companions_by_policy(self) -> None:
         self.add("original", "QN7-0042", before="TVH-2210-B")

@@ -1,5 +1,6 @@
 import csv
 import io
+import json
 from pathlib import Path
 from tempfile import mkdtemp
 from typing import Any
@@ -42,7 +43,7 @@ class Imports(WorldTestCase):
         first = Statement.objects.get(code="x-1")
         self.assertEqual((first.conditions, first.needs), ({"stages": 1, "made": {"from": 2001}}, ["lead", "knob"]))
         self.assertEqual(Statement.objects.get(code="x-2").replacement, "B-2 + B-3")
-        self.assertEqual(list(self.folder.glob("*[!d].csv")), [])
+        self.assertEqual(list(self.folder.glob("*.upload")), [])
 
     def test_refused_rows_come_back_with_their_faults_and_can_be_sent_again_repaired(self) -> None:
         done = self.run_it(BAD)
@@ -71,6 +72,16 @@ class Imports(WorldTestCase):
             self.assertEqual(done.state, "failed")
             self.assertIn(told, done.fault)
         self.assertEqual(Statement.objects.count(), count)
+
+    def test_a_document_comes_in_by_the_same_way_and_a_faulty_one_is_refused_whole(self) -> None:
+        document = json.loads((settings.ROOT / "demo/statements/deck-oven.statements.json").read_text())
+        count = Statement.objects.count()
+        done = self.run_it(json.dumps(document))
+        self.assertEqual((done.state, done.rows, done.new), ("done", len(document["statements"]), 0))
+        document["statements"][3]["relation"] = "cousin"
+        done = self.run_it(json.dumps(document))
+        self.assertEqual((done.state, Statement.objects.count()), ("failed", count))
+        self.assertIn("statements[3].relation", done.fault)
 
     def test_a_statement_whose_id_is_there_takes_its_place_and_the_last_of_two_counts(self) -> None:
         self.run_it(GOOD)

@@ -4,3841 +4,3831 @@
  */
 
 export interface paths {
-  "/api/depot": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/depot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Depot
+         * @description The depot of the person signed in.
+         */
+        get: operations["people_api_show_depot"];
+        /**
+         * Set Policies
+         * @description Set how the depot works.
+         */
+        put: operations["people_api_set_policies"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Depot
-     * @description The depot of the person signed in.
-     */
-    get: operations["people_api_show_depot"];
-    /**
-     * Set Policies
-     * @description Set how the depot works.
-     */
-    put: operations["people_api_set_policies"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/token": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/token": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Token
+         * @description A form token for this browser.
+         */
+        get: operations["people_api_token"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Token
-     * @description A form token for this browser.
-     */
-    get: operations["people_api_token"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/session": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Session
+         * @description Who is signed in.
+         */
+        get: operations["people_api_session"];
+        put?: never;
+        /**
+         * Sign In
+         * @description Sign in; five wrong passwords in a row mean fifteen minutes of rest.
+         */
+        post: operations["people_api_sign_in"];
+        /**
+         * Sign Out
+         * @description Sign out.
+         */
+        delete: operations["people_api_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Session
-     * @description Who is signed in.
-     */
-    get: operations["people_api_session"];
-    put?: never;
-    /**
-     * Sign In
-     * @description Sign in; five wrong passwords in a row mean fifteen minutes of rest.
-     */
-    post: operations["people_api_sign_in"];
-    /**
-     * Sign Out
-     * @description Sign out.
-     */
-    delete: operations["people_api_sign_out"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/boards": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Boards
+         * @description Boards of the catalogue, a page at a time.
+         */
+        get: operations["catalogue_api_list_boards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Boards
-     * @description Boards of the catalogue, a page at a time.
-     */
-    get: operations["catalogue_api_list_boards"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/boards/marked": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/boards/marked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Marked
+         * @description The boards that one or several markings may belong to, at most eight.
+         */
+        get: operations["catalogue_api_list_marked"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Marked
-     * @description The boards that one or several markings may belong to, at most eight.
-     */
-    get: operations["catalogue_api_list_marked"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/board/{part_number}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/board/{part_number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Board
+         * @description One board, in its current revision unless another is asked for.
+         */
+        get: operations["catalogue_api_show_board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Board
-     * @description One board, in its current revision unless another is asked for.
-     */
-    get: operations["catalogue_api_show_board"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/board-revisions/{part_number}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/board-revisions/{part_number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Revisions
+         * @description The revisions of a board, newest first.
+         */
+        get: operations["catalogue_api_list_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Revisions
-     * @description The revisions of a board, newest first.
-     */
-    get: operations["catalogue_api_list_revisions"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/board-file/{part_number}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/board-file/{part_number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Board File
+         * @description The board's file as it was loaded.
+         */
+        get: operations["catalogue_api_board_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Board File
-     * @description The board's file as it was loaded.
-     */
-    get: operations["catalogue_api_board_file"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/families": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Families
+         * @description The families of the catalogue.
+         */
+        get: operations["catalogue_api_list_families"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Families
-     * @description The families of the catalogue.
-     */
-    get: operations["catalogue_api_list_families"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/families/{code}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/families/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Family
+         * @description One family in its current revision.
+         */
+        get: operations["catalogue_api_show_family"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Family
-     * @description One family in its current revision.
-     */
-    get: operations["catalogue_api_show_family"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/families/{code}/file": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/families/{code}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Family File
+         * @description The family's file as it was loaded.
+         */
+        get: operations["catalogue_api_family_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Family File
-     * @description The family's file as it was loaded.
-     */
-    get: operations["catalogue_api_family_file"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/documents": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Load Document
+         * @description Load a board, family, rule-out data or nameplate schemes (the file is the body); `keep=false` only checks.
+         */
+        post: operations["catalogue_api_load_document"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Load Document
-     * @description Load a board, family, rule-out data or nameplate schemes (the file is the body); `keep=false` only checks.
-     */
-    post: operations["catalogue_api_load_document"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/guides": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/guides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Guides
+         * @description Rule-out data of families and nameplate schemes of makers.
+         */
+        get: operations["catalogue_api_list_guides"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Guides
-     * @description Rule-out data of families and nameplate schemes of makers.
-     */
-    get: operations["catalogue_api_list_guides"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/guide-file/{kind}/{name}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/guide-file/{kind}/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Guide File
+         * @description A guide's file as it was loaded.
+         */
+        get: operations["catalogue_api_guide_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Guide File
-     * @description A guide's file as it was loaded.
-     */
-    get: operations["catalogue_api_guide_file"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/plates": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/plates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Decode Plate
+         * @description A machine's number decoded by the makers' schemes, the best first, at most three.
+         */
+        get: operations["catalogue_api_decode_plate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Decode Plate
-     * @description A machine's number decoded by the makers' schemes, the best first, at most three.
-     */
-    get: operations["catalogue_api_decode_plate"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/serial": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/serial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Back Serial
+         * @description A serial number in groups, checked by its maker's rule.
+         */
+        get: operations["catalogue_api_read_back_serial"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Read Back Serial
-     * @description A serial number in groups, checked by its maker's rule.
-     */
-    get: operations["catalogue_api_read_back_serial"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/statements": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/statements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Statements
+         * @description Cross-references, a page at a time.
+         */
+        get: operations["references_api_list_statements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Statements
-     * @description Cross-references, a page at a time.
-     */
-    get: operations["references_api_list_statements"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/statements/{code}/withdraw": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/statements/{code}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Withdraw
+         * @description Let a statement count no more.
+         */
+        post: operations["references_api_withdraw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Withdraw
-     * @description Let a statement count no more.
-     */
-    post: operations["references_api_withdraw"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/statements/{code}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/statements/{code}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Let a withdrawn statement count again.
+         */
+        post: operations["references_api_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Restore
-     * @description Let a withdrawn statement count again.
-     */
-    post: operations["references_api_restore"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/statements.csv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/statements.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Csv
+         * @description Every statement as CSV.
+         */
+        get: operations["references_api_export_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Export Csv
-     * @description Every statement as CSV.
-     */
-    get: operations["references_api_export_csv"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/statements.json": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/statements.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Json
+         * @description Every statement as one document.
+         */
+        get: operations["references_api_export_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Export Json
-     * @description Every statement as one document.
-     */
-    get: operations["references_api_export_json"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/contradictions": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/contradictions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Contradictions
+         * @description What cannot all be true, for the parts lead to settle.
+         */
+        get: operations["references_api_list_contradictions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Contradictions
-     * @description What cannot all be true, for the parts lead to settle.
-     */
-    get: operations["references_api_list_contradictions"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/imports": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Imports
+         * @description Imports, newest first.
+         */
+        get: operations["references_api_list_imports"];
+        put?: never;
+        /**
+         * Send Import
+         * @description Send a CSV file of statements; it is imported in the background.
+         */
+        post: operations["references_api_send_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Imports
-     * @description Imports, newest first.
-     */
-    get: operations["references_api_list_imports"];
-    put?: never;
-    /**
-     * Send Import
-     * @description Send a CSV file of statements; it is imported in the background.
-     */
-    post: operations["references_api_send_import"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/imports/{import_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/imports/{import_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Import
+         * @description One import, and how far it is.
+         */
+        get: operations["references_api_show_import"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Import
-     * @description One import, and how far it is.
-     */
-    get: operations["references_api_show_import"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/imports/{import_id}/cancel": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/imports/{import_id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cancel
+         * @description Stop an import; nothing of it is kept.
+         */
+        post: operations["references_api_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Cancel
-     * @description Stop an import; nothing of it is kept.
-     */
-    post: operations["references_api_cancel"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/imports/{import_id}/refused.csv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/imports/{import_id}/refused.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Refused Rows
+         * @description The refused rows with what is wrong with each: repaired, the file can be sent again as it is.
+         */
+        get: operations["references_api_refused_rows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Refused Rows
-     * @description The refused rows with what is wrong with each: repaired, the file can be sent again as it is.
-     */
-    get: operations["references_api_refused_rows"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Jobs
+         * @description The depot's jobs, last changed first.
+         */
+        get: operations["jobs_api_list_jobs"];
+        put?: never;
+        /**
+         * Open Job
+         * @description Open a job.
+         */
+        post: operations["jobs_api_open_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Jobs
-     * @description The depot's jobs, last changed first.
-     */
-    get: operations["jobs_api_list_jobs"];
-    put?: never;
-    /**
-     * Open Job
-     * @description Open a job.
-     */
-    post: operations["jobs_api_open_job"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Job
+         * @description A job's sheet.
+         */
+        get: operations["jobs_api_show_job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Job
-     * @description A job's sheet.
-     */
-    get: operations["jobs_api_show_job"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/entries": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Entries
+         * @description A job's history, newest first.
+         */
+        get: operations["jobs_api_list_entries"];
+        put?: never;
+        /**
+         * Add Entry
+         * @description Add one entry; sending the same one again changes nothing.
+         */
+        post: operations["jobs_api_add_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Entries
-     * @description A job's history, newest first.
-     */
-    get: operations["jobs_api_list_entries"];
-    put?: never;
-    /**
-     * Add Entry
-     * @description Add one entry; sending the same one again changes nothing.
-     */
-    post: operations["jobs_api_add_entry"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/boards/{side}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/boards/{side}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Job Board
+         * @description The original or the replacement in the revision that the job keeps.
+         */
+        get: operations["jobs_api_job_board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Job Board
-     * @description The original or the replacement in the revision that the job keeps.
-     */
-    get: operations["jobs_api_job_board"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/comparison": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Comparison
+         * @description The job's boards side by side: carry-over, copying, twin check.
+         */
+        get: operations["jobs_api_show_comparison"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Comparison
-     * @description The job's boards side by side: carry-over, copying, twin check.
-     */
-    get: operations["jobs_api_show_comparison"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/play": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Play
+         * @description A scenario on the job's boards.
+         */
+        post: operations["jobs_api_play"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Play
-     * @description A scenario on the job's boards.
-     */
-    post: operations["jobs_api_play"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/sheet.json": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/sheet.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet Json
+         * @description The job sheet in the product's own format.
+         */
+        get: operations["jobs_api_sheet_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Sheet Json
-     * @description The job sheet in the product's own format.
-     */
-    get: operations["jobs_api_sheet_json"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/sheet.pdf": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet As Pdf
+         * @description The job sheet for the office.
+         */
+        get: operations["jobs_api_sheet_as_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Sheet As Pdf
-     * @description The job sheet for the office.
-     */
-    get: operations["jobs_api_sheet_as_pdf"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/rule-out": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/rule-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Rule Out
+         * @description Where the suspicion stands, and what to test next.
+         */
+        get: operations["jobs_front_api_show_rule_out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Rule Out
-     * @description Where the suspicion stands, and what to test next.
-     */
-    get: operations["jobs_front_api_show_rule_out"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/key": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/key": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Key
+         * @description The key of features.
+         */
+        get: operations["jobs_front_api_show_key"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Key
-     * @description The key of features.
-     */
-    get: operations["jobs_front_api_show_key"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/machine": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/machine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Machine
+         * @description What is known of the machine, and what its family would like to know.
+         */
+        get: operations["jobs_front_api_show_machine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Machine
-     * @description What is known of the machine, and what its family would like to know.
-     */
-    get: operations["jobs_front_api_show_machine"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/candidates": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/candidates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Candidates
+         * @description The boards that may replace the original, best first, judged on every criterion.
+         */
+        get: operations["jobs_front_api_list_candidates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * List Candidates
-     * @description The boards that may replace the original, best first, judged on every criterion.
-     */
-    get: operations["jobs_front_api_list_candidates"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/beside/{part_number}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/beside/{part_number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Beside
+         * @description The original and a candidate laid on each other.
+         */
+        get: operations["jobs_front_api_show_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Beside
-     * @description The original and a candidate laid on each other.
-     */
-    get: operations["jobs_front_api_show_beside"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/costs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Costs
+         * @description What it costs, against calling a service.
+         */
+        get: operations["jobs_front_api_show_costs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Show Costs
-     * @description What it costs, against calling a service.
-     */
-    get: operations["jobs_front_api_show_costs"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/summary.pdf": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/summary.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Summary Pdf
+         * @description One page about a board that nobody recognised yet, to send to the depot.
+         */
+        get: operations["jobs_front_api_summary_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Summary Pdf
-     * @description One page about a board that nobody recognised yet, to send to the depot.
-     */
-    get: operations["jobs_front_api_summary_pdf"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/jobs/{job_id}/reasoning.pdf": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{job_id}/reasoning.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reasoning Pdf
+         * @description The chain of reasoning, printed.
+         */
+        get: operations["jobs_front_api_reasoning_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /**
-     * Reasoning Pdf
-     * @description The chain of reasoning, printed.
-     */
-    get: operations["jobs_front_api_reasoning_pdf"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bench/compare": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/bench/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare
+         * @description Two boards side by side; an original without positions stands as it leaves the maker.
+         */
+        post: operations["bench_api_compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Compare
-     * @description Two boards side by side; an original without positions stands as it leaves the maker.
-     */
-    post: operations["bench_api_compare"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bench/play": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/bench/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Play
+         * @description A scenario on both boards.
+         */
+        post: operations["bench_api_play"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /**
-     * Play
-     * @description A scenario on both boards.
-     */
-    post: operations["bench_api_play"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /**
-     * DepotShown
-     * @description A depot with its policies.
-     */
-    DepotShown: {
-      /** Rule Out School */
-      rule_out_school: string;
-      /** Change Companions */
-      change_companions: boolean;
-      /** Assumptions */
-      assumptions: {
-        [key: string]: number;
-      };
-      /** Name */
-      name: string;
-      /** Schools */
-      schools: string[];
-    };
-    /**
-     * Policies
-     * @description How a depot works: its school of ruling out, companions, and what sums of costs assume.
-     */
-    Policies: {
-      /** Rule Out School */
-      rule_out_school: string;
-      /** Change Companions */
-      change_companions: boolean;
-      /** Assumptions */
-      assumptions: {
-        [key: string]: number;
-      };
-    };
-    /**
-     * Token
-     * @description The form token to send with every change.
-     */
-    Token: {
-      /** Token */
-      token: string;
-    };
-    /**
-     * Me
-     * @description The person who is signed in.
-     */
-    Me: {
-      /** Name */
-      name: string;
-      /** Role */
-      role: string;
-      /** Depot */
-      depot: string;
-      /** Keeps Catalogue */
-      keeps_catalogue: boolean;
-    };
-    /**
-     * SignIn
-     * @description Name and password.
-     */
-    SignIn: {
-      /** Username */
-      username: string;
-      /** Password */
-      password: string;
-    };
-    /**
-     * BoardSearch
-     * @description Which boards to list.
-     */
-    BoardSearch: {
-      /**
-       * Page
-       * @default 1
-       */
-      page: number;
-      /**
-       * Size
-       * @default 25
-       */
-      size: number;
-      /**
-       * Search
-       * @default
-       */
-      search: string;
-      /**
-       * Family
-       * @default
-       */
-      family: string;
-      /**
-       * Status
-       * @default
-       */
-      status: string;
-    };
-    /**
-     * BoardLine
-     * @description A board in a list.
-     */
-    BoardLine: {
-      /** Part Number */
-      part_number: string;
-      /** Maker */
-      maker: string;
-      /** Title */
-      title: string;
-      /** Family */
-      family: string;
-      /** Status */
-      status: string;
-      /** Revision */
-      revision: number;
-    };
-    /** Page[BoardLine] */
-    Page_BoardLine_: {
-      /** Items */
-      items: components["schemas"]["BoardLine"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-    };
-    /**
-     * EditShown
-     * @description One difference between what was read and what is printed.
-     */
-    EditShown: {
-      /** Kind */
-      kind: string;
-      /** Read */
-      read: string;
-      /** Printed */
-      printed: string;
-    };
-    /**
-     * MarkedBoard
-     * @description A board that markings may belong to, and why it is a hit.
-     */
-    MarkedBoard: {
-      /** Part Number */
-      part_number: string;
-      /** Maker */
-      maker: string;
-      /** Title */
-      title: string;
-      /** Family */
-      family: string;
-      /** Status */
-      status: string;
-      /** Revision */
-      revision: number;
-      /** Readings */
-      readings: components["schemas"]["ReadingShown"][];
-    };
-    /**
-     * ReadingShown
-     * @description How one marking that was read agrees with one that is printed.
-     */
-    ReadingShown: {
-      /** Read */
-      read: string;
-      /** Printed */
-      printed: string;
-      /** How */
-      how: string;
-      /** Edits */
-      edits: components["schemas"]["EditShown"][];
-      /** Alias */
-      alias: boolean;
-      /** Revision */
-      revision: string;
-      /** Words */
-      words: string;
-    };
-    /**
-     * BoardShown
-     * @description A board in full; `document` is its file, for the drawing and the state diagram.
-     */
-    BoardShown: {
-      /** Part Number */
-      part_number: string;
-      /** Maker */
-      maker: string;
-      /** Title */
-      title: string;
-      /** Family */
-      family: string;
-      /** Status */
-      status: string;
-      /** Revision */
-      revision: number;
-      /** Elements */
-      elements: components["schemas"]["ElementShown"][];
-      /** Document */
-      document: {
-        [key: string]: unknown;
-      };
-      /** Family Title */
-      family_title: string;
-      /** Behaviour Known */
-      behaviour_known: boolean;
-    };
-    /**
-     * ElementShown
-     * @description An element of a board: its points in order, what each may be, and how it leaves the maker.
-     */
-    ElementShown: {
-      /** Id */
-      id: string;
-      /** Kind */
-      kind: string;
-      /** Title */
-      title: string;
-      /** Unit */
-      unit: string;
-      /** Points */
-      points: string[];
-      /** Values */
-      values: (string | number)[];
-      /** Factory */
-      factory: string | number;
-      /** Locked */
-      locked: string[];
-    };
-    /**
-     * Paging
-     * @description Which page of a list; pages count from 1.
-     */
-    Paging: {
-      /**
-       * Page
-       * @default 1
-       */
-      page: number;
-      /**
-       * Size
-       * @default 25
-       */
-      size: number;
-    };
-    /** Page[RevisionLine] */
-    Page_RevisionLine_: {
-      /** Items */
-      items: components["schemas"]["RevisionLine"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-    };
-    /**
-     * RevisionLine
-     * @description One revision in a list.
-     */
-    RevisionLine: {
-      /** Number */
-      number: number;
-      /**
-       * Loaded At
-       * Format: date-time
-       */
-      loaded_at: string;
-      /** Loaded By */
-      loaded_by: string;
-    };
-    /**
-     * FamilyLine
-     * @description A family in a list.
-     */
-    FamilyLine: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Boards */
-      boards: number;
-    };
-    /** Page[FamilyLine] */
-    Page_FamilyLine_: {
-      /** Items */
-      items: components["schemas"]["FamilyLine"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-    };
-    /**
-     * FamilyShown
-     * @description A family in full.
-     */
-    FamilyShown: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Revision */
-      revision: number;
-      /** Boards */
-      boards: number;
-      /** Document */
-      document: {
-        [key: string]: unknown;
-      };
-    };
-    /**
-     * FaultShown
-     * @description A place in a document and what was expected there.
-     */
-    FaultShown: {
-      /** Place */
-      place: string;
-      /** Expected */
-      expected: string;
-    };
-    /**
-     * LoadedShown
-     * @description What loading a document did.
-     */
-    LoadedShown: {
-      /** Kind */
-      kind: string;
-      /** Name */
-      name: string;
-      /** Revision */
-      revision: number;
-      /** New */
-      new: boolean;
-      /** Warnings */
-      warnings: components["schemas"]["FaultShown"][];
-    };
-    /**
-     * GuideLine
-     * @description Rule-out data or nameplate schemes in a list.
-     */
-    GuideLine: {
-      /** Kind */
-      kind: string;
-      /** Name */
-      name: string;
-      /** Revision */
-      revision: number;
-      /**
-       * Loaded At
-       * Format: date-time
-       */
-      loaded_at: string;
-    };
-    /** Page[GuideLine] */
-    Page_GuideLine_: {
-      /** Items */
-      items: components["schemas"]["GuideLine"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-    };
-    /**
-     * PlaceShown
-     * @description One place of a nameplate's number.
-     */
-    PlaceShown: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Text */
-      text: string;
-      /** Ok */
-      ok: boolean;
-      /** Meaning */
-      meaning: string;
-      /** Expected */
-      expected: string;
-      /** Perhaps */
-      perhaps: string;
-    };
-    /**
-     * PlateShown
-     * @description A number decoded by one scheme; `facts` are what it says about the machine.
-     */
-    PlateShown: {
-      /** Scheme */
-      scheme: string;
-      /** Title */
-      title: string;
-      /** Maker */
-      maker: string;
-      /** Family */
-      family: string;
-      /** Example */
-      example: string;
-      /** Source */
-      source: string;
-      /** Ok */
-      ok: boolean;
-      /** Places */
-      places: components["schemas"]["PlaceShown"][];
-      /** Facts */
-      facts: {
-        [key: string]: string | boolean | number;
-      };
-      /** Says */
-      says: components["schemas"]["RuleSaid"][];
-      /** Left Over */
-      left_over: string;
-      /** Serial Groups */
-      serial_groups: number[];
-    };
-    /**
-     * RuleSaid
-     * @description A rule of the maker that holds for this plate.
-     */
-    RuleSaid: {
-      /** Words */
-      words: string;
-      /** Boards */
-      boards: string[];
-    };
-    /**
-     * SerialShown
-     * @description A serial number in groups, to be read back; `expected` says what is wrong with it.
-     */
-    SerialShown: {
-      /** Groups */
-      groups: string[];
-      /** Ok */
-      ok: boolean;
-      /** Expected */
-      expected: string;
-    };
-    /**
-     * StatementSearch
-     * @description Which statements to list.
-     */
-    StatementSearch: {
-      /**
-       * Page
-       * @default 1
-       */
-      page: number;
-      /**
-       * Size
-       * @default 25
-       */
-      size: number;
-      /**
-       * Board
-       * @default
-       */
-      board: string;
-      /**
-       * Relation
-       * @default
-       */
-      relation: string;
-      /**
-       * Withdrawn
-       * @default false
-       */
-      withdrawn: boolean;
-    };
-    /** Page[StatementShown] */
-    Page_StatementShown_: {
-      /** Items */
-      items: components["schemas"]["StatementShown"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-    };
-    /**
-     * StatementShown
-     * @description A statement with how much it is worth, as counts and an interval.
-     */
-    StatementShown: {
-      /** Id */
-      id: string;
-      /** Original */
-      original: string;
-      /** Replacement */
-      replacement: string;
-      /** Relation */
-      relation: string;
-      /** Conditions */
-      conditions: {
-        [key: string]: unknown;
-      };
-      /** Needs */
-      needs: string[];
-      /** Companions */
-      companions: string[];
-      /** Words */
-      words: string;
-      /** Source */
-      source: string;
-      /** Dated */
-      dated: string | null;
-      /** Valid From */
-      valid_from: string | null;
-      /** Valid To */
-      valid_to: string | null;
-      /** Cost */
-      cost: number | null;
-      /** Days */
-      days: number | null;
-      /** Worked */
-      worked: number;
-      /** Failed */
-      failed: number;
-      /** Likely Low */
-      likely_low: number;
-      /** Likely High */
-      likely_high: number;
-      /** Withdrawn Because */
-      withdrawn_because: string;
-    };
-    /**
-     * Reason
-     * @description Why something is done.
-     */
-    Reason: {
-      /** Reason */
-      reason: string;
-    };
-    /**
-     * ContradictionShown
-     * @description Statements that cannot all be true.
-     */
-    ContradictionShown: {
-      /** Kind */
-      kind: string;
-      /** Boards */
-      boards: string[];
-      /** Statements */
-      statements: components["schemas"]["StatementShown"][];
-    };
-    /** Page[ContradictionShown] */
-    Page_ContradictionShown_: {
-      /** Items */
-      items: components["schemas"]["ContradictionShown"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-    };
-    /**
-     * ImportShown
-     * @description An import, and how far it is.
-     */
-    ImportShown: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Name */
-      name: string;
-      /** State */
-      state: string;
-      /** Share */
-      share: number;
-      /** Rows */
-      rows: number;
-      /** Refused */
-      refused: number;
-      /** New */
-      new: number;
-      /** Fault */
-      fault: string;
-      /**
-       * Sent At
-       * Format: date-time
-       */
-      sent_at: string;
-      /** Sent By */
-      sent_by: string;
-      /** Ended At */
-      ended_at: string | null;
-    };
-    /** Page[ImportShown] */
-    Page_ImportShown_: {
-      /** Items */
-      items: components["schemas"]["ImportShown"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-    };
-    /**
-     * JobSearch
-     * @description Which jobs to list.
-     */
-    JobSearch: {
-      /**
-       * Page
-       * @default 1
-       */
-      page: number;
-      /**
-       * Size
-       * @default 25
-       */
-      size: number;
-      /**
-       * Show
-       * @default open
-       */
-      show: string;
-      /**
-       * Search
-       * @default
-       */
-      search: string;
-    };
-    /**
-     * JobLine
-     * @description A job in a list: what is open, and the step in hand.
-     */
-    JobLine: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Code */
-      code: string;
-      /** Machine */
-      machine: string;
-      /** Complaint */
-      complaint: string;
-      /** Step */
-      step: string;
-      /** Original */
-      original: string | null;
-      /** Replacement */
-      replacement: string | null;
-      /**
-       * Changed At
-       * Format: date-time
-       */
-      changed_at: string;
-      /** Closed */
-      closed: boolean;
-    };
-    /** Page[JobLine] */
-    Page_JobLine_: {
-      /** Items */
-      items: components["schemas"]["JobLine"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-    };
-    /**
-     * Alternative
-     * @description A candidate as it stood when the choice was made.
-     */
-    Alternative: {
-      /** Part Number */
-      part_number: string;
-      /** Verdict */
-      verdict: string;
-      /** Closeness */
-      closeness: string;
-      /** Minutes */
-      minutes: number;
-      /** Price */
-      price: number | null;
-      /** Days */
-      days: number | null;
-      /** Cells */
-      cells: {
-        [key: string]: string;
-      };
-    };
-    /**
-     * BoardRef
-     * @description A board in the revision that the job keeps.
-     */
-    BoardRef: {
-      /** Part Number */
-      part_number: string;
-      /** Title */
-      title: string;
-      /** Maker */
-      maker: string;
-      /** Revision */
-      revision: number;
-    };
-    /**
-     * ChoiceShown
-     * @description The choice with its reason and the alternatives as they stood then.
-     */
-    ChoiceShown: {
-      /** Reason */
-      reason: string;
-      /** By */
-      by: string;
-      /**
-       * At
-       * Format: date-time
-       */
-      at: string;
-      /** Verdict */
-      verdict: string;
-      /** Alternatives */
-      alternatives: components["schemas"]["Alternative"][];
-    };
-    /**
-     * FactShown
-     * @description A fact of the machine and where it is known from.
-     */
-    FactShown: {
-      /** Value */
-      value: string | boolean | number;
-      /** Source */
-      source: string;
-    };
-    /**
-     * JobShown
-     * @description A job's sheet.
-     */
-    JobShown: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Code */
-      code: string;
-      /** Machine */
-      machine: string;
-      /** Complaint */
-      complaint: string;
-      /** Step */
-      step: string;
-      /** Original */
-      original: string | null;
-      /** Replacement */
-      replacement: string | null;
-      /**
-       * Changed At
-       * Format: date-time
-       */
-      changed_at: string;
-      /** Closed */
-      closed: boolean;
-      /**
-       * Opened At
-       * Format: date-time
-       */
-      opened_at: string;
-      /** Opened By */
-      opened_by: string;
-      /** Closed At */
-      closed_at: string | null;
-      /** Family */
-      family: string | null;
-      original_board: components["schemas"]["BoardRef"] | null;
-      replacement_board: components["schemas"]["BoardRef"] | null;
-      /** Facts */
-      facts: {
-        [key: string]: components["schemas"]["FactShown"];
-      };
-      /** Serial */
-      serial: string | null;
-      /** Symptoms */
-      symptoms: {
-        [key: string]: string;
-      };
-      /** Report */
-      report: {
-        [key: string]: string;
-      };
-      /** Tests */
-      tests: {
-        [key: string]: {
-          [key: string]: string | boolean | number | null;
+    schemas: {
+        /**
+         * DepotShown
+         * @description A depot with its policies.
+         */
+        DepotShown: {
+            /** Rule Out School */
+            rule_out_school: string;
+            /** Change Companions */
+            change_companions: boolean;
+            /** Assumptions */
+            assumptions: {
+                [key: string]: number;
+            };
+            /** Name */
+            name: string;
+            /** Schools */
+            schools: string[];
         };
-      };
-      /** Causes */
-      causes: {
-        [key: string]: {
-          [key: string]: string | boolean | number | null;
+        /**
+         * Policies
+         * @description How a depot works: its school of ruling out, companions, and what sums of costs assume.
+         */
+        Policies: {
+            /** Rule Out School */
+            rule_out_school: string;
+            /** Change Companions */
+            change_companions: boolean;
+            /** Assumptions */
+            assumptions: {
+                [key: string]: number;
+            };
         };
-      };
-      /** Plates */
-      plates: {
-        [key: string]: {
-          [key: string]: string;
+        /**
+         * Token
+         * @description The form token to send with every change.
+         */
+        Token: {
+            /** Token */
+            token: string;
         };
-      };
-      /** Entered */
-      entered: {
-        [key: string]: components["schemas"]["FactShown"];
-      };
-      /** Revisions */
-      revisions: {
-        [key: string]: string;
-      };
-      /** Features */
-      features: {
-        [key: string]: string;
-      };
-      /** Wishes */
-      wishes: {
-        [key: string]: string | boolean | number;
-      };
-      /** Costs */
-      costs: {
-        [key: string]: number;
-      };
-      choice: components["schemas"]["ChoiceShown"] | null;
-      /** Uncleared */
-      uncleared: string[];
-      /** Found */
-      found: {
-        [key: string]: string | number;
-      };
-      /** How */
-      how: {
-        [key: string]: string;
-      };
-      /** Overrides */
-      overrides: {
-        [key: string]: string | number;
-      };
-      /** Reasons */
-      reasons: {
-        [key: string]: string;
-      };
-      /** Left */
-      left: {
-        [key: string]: string | number;
-      } | null;
-      /** Verdict */
-      verdict: string | null;
-      /** Steps */
-      steps: components["schemas"]["StepState"][];
-      /** Entry Count */
-      entry_count: number;
+        /**
+         * Me
+         * @description The person who is signed in.
+         */
+        Me: {
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Depot */
+            depot: string;
+            /** Keeps Catalogue */
+            keeps_catalogue: boolean;
+        };
+        /**
+         * SignIn
+         * @description Name and password.
+         */
+        SignIn: {
+            /** Username */
+            username: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * BoardSearch
+         * @description Which boards to list.
+         */
+        BoardSearch: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default 25
+             */
+            size: number;
+            /**
+             * Search
+             * @default
+             */
+            search: string;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /**
+             * Status
+             * @default
+             */
+            status: string;
+        };
+        /**
+         * BoardLine
+         * @description A board in a list.
+         */
+        BoardLine: {
+            /** Part Number */
+            part_number: string;
+            /** Maker */
+            maker: string;
+            /** Title */
+            title: string;
+            /** Family */
+            family: string;
+            /** Status */
+            status: string;
+            /** Revision */
+            revision: number;
+        };
+        /** Page[BoardLine] */
+        Page_BoardLine_: {
+            /** Items */
+            items: components["schemas"]["BoardLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * EditShown
+         * @description One difference between what was read and what is printed.
+         */
+        EditShown: {
+            /** Kind */
+            kind: string;
+            /** Read */
+            read: string;
+            /** Printed */
+            printed: string;
+        };
+        /**
+         * MarkedBoard
+         * @description A board that markings may belong to, and why it is a hit.
+         */
+        MarkedBoard: {
+            /** Part Number */
+            part_number: string;
+            /** Maker */
+            maker: string;
+            /** Title */
+            title: string;
+            /** Family */
+            family: string;
+            /** Status */
+            status: string;
+            /** Revision */
+            revision: number;
+            /** Readings */
+            readings: components["schemas"]["ReadingShown"][];
+        };
+        /**
+         * ReadingShown
+         * @description How one marking that was read agrees with one that is printed.
+         */
+        ReadingShown: {
+            /** Read */
+            read: string;
+            /** Printed */
+            printed: string;
+            /** How */
+            how: string;
+            /** Edits */
+            edits: components["schemas"]["EditShown"][];
+            /** Alias */
+            alias: boolean;
+            /** Revision */
+            revision: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * BoardShown
+         * @description A board in full; `document` is its file, for the drawing and the state diagram.
+         */
+        BoardShown: {
+            /** Part Number */
+            part_number: string;
+            /** Maker */
+            maker: string;
+            /** Title */
+            title: string;
+            /** Family */
+            family: string;
+            /** Status */
+            status: string;
+            /** Revision */
+            revision: number;
+            /** Elements */
+            elements: components["schemas"]["ElementShown"][];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Family Title */
+            family_title: string;
+            /** Behaviour Known */
+            behaviour_known: boolean;
+        };
+        /**
+         * ElementShown
+         * @description An element of a board: its points in order, what each may be, and how it leaves the maker.
+         */
+        ElementShown: {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Points */
+            points: string[];
+            /** Values */
+            values: (string | number)[];
+            /** Factory */
+            factory: string | number;
+            /** Locked */
+            locked: string[];
+        };
+        /**
+         * Paging
+         * @description Which page of a list; pages count from 1.
+         */
+        Paging: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default 25
+             */
+            size: number;
+        };
+        /** Page[RevisionLine] */
+        Page_RevisionLine_: {
+            /** Items */
+            items: components["schemas"]["RevisionLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * RevisionLine
+         * @description One revision in a list.
+         */
+        RevisionLine: {
+            /** Number */
+            number: number;
+            /**
+             * Loaded At
+             * Format: date-time
+             */
+            loaded_at: string;
+            /** Loaded By */
+            loaded_by: string;
+        };
+        /**
+         * FamilyLine
+         * @description A family in a list.
+         */
+        FamilyLine: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Boards */
+            boards: number;
+        };
+        /** Page[FamilyLine] */
+        Page_FamilyLine_: {
+            /** Items */
+            items: components["schemas"]["FamilyLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * FamilyShown
+         * @description A family in full.
+         */
+        FamilyShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Revision */
+            revision: number;
+            /** Boards */
+            boards: number;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * FaultShown
+         * @description A place in a document and what was expected there.
+         */
+        FaultShown: {
+            /** Place */
+            place: string;
+            /** Expected */
+            expected: string;
+        };
+        /**
+         * LoadedShown
+         * @description What loading a document did.
+         */
+        LoadedShown: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /** New */
+            new: boolean;
+            /** Warnings */
+            warnings: components["schemas"]["FaultShown"][];
+        };
+        /**
+         * GuideLine
+         * @description Rule-out data or nameplate schemes in a list.
+         */
+        GuideLine: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Loaded At
+             * Format: date-time
+             */
+            loaded_at: string;
+        };
+        /** Page[GuideLine] */
+        Page_GuideLine_: {
+            /** Items */
+            items: components["schemas"]["GuideLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * PlaceShown
+         * @description One place of a nameplate's number.
+         */
+        PlaceShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Ok */
+            ok: boolean;
+            /** Meaning */
+            meaning: string;
+            /** Expected */
+            expected: string;
+            /** Perhaps */
+            perhaps: string;
+        };
+        /**
+         * PlateShown
+         * @description A number decoded by one scheme; `facts` are what it says about the machine.
+         */
+        PlateShown: {
+            /** Scheme */
+            scheme: string;
+            /** Title */
+            title: string;
+            /** Maker */
+            maker: string;
+            /** Family */
+            family: string;
+            /** Example */
+            example: string;
+            /** Source */
+            source: string;
+            /** Ok */
+            ok: boolean;
+            /** Places */
+            places: components["schemas"]["PlaceShown"][];
+            /** Facts */
+            facts: {
+                [key: string]: string | boolean | number;
+            };
+            /** Says */
+            says: components["schemas"]["RuleSaid"][];
+            /** Left Over */
+            left_over: string;
+            /** Serial Groups */
+            serial_groups: number[];
+        };
+        /**
+         * RuleSaid
+         * @description A rule of the maker that holds for this plate.
+         */
+        RuleSaid: {
+            /** Words */
+            words: string;
+            /** Boards */
+            boards: string[];
+        };
+        /**
+         * SerialShown
+         * @description A serial number in groups, to be read back; `expected` says what is wrong with it.
+         */
+        SerialShown: {
+            /** Groups */
+            groups: string[];
+            /** Ok */
+            ok: boolean;
+            /** Expected */
+            expected: string;
+        };
+        /**
+         * StatementSearch
+         * @description Which statements to list.
+         */
+        StatementSearch: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default 25
+             */
+            size: number;
+            /**
+             * Board
+             * @default
+             */
+            board: string;
+            /**
+             * Relation
+             * @default
+             */
+            relation: string;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+        };
+        /** Page[StatementShown] */
+        Page_StatementShown_: {
+            /** Items */
+            items: components["schemas"]["StatementShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * StatementShown
+         * @description A statement with how much it is worth, as counts and an interval.
+         */
+        StatementShown: {
+            /** Id */
+            id: string;
+            /** Original */
+            original: string;
+            /** Replacement */
+            replacement: string;
+            /** Relation */
+            relation: string;
+            /** Conditions */
+            conditions: {
+                [key: string]: unknown;
+            };
+            /** Needs */
+            needs: string[];
+            /** Companions */
+            companions: string[];
+            /** Words */
+            words: string;
+            /** Source */
+            source: string;
+            /** Dated */
+            dated: string | null;
+            /** Valid From */
+            valid_from: string | null;
+            /** Valid To */
+            valid_to: string | null;
+            /** Cost */
+            cost: number | null;
+            /** Days */
+            days: number | null;
+            /** Worked */
+            worked: number;
+            /** Failed */
+            failed: number;
+            /** Likely Low */
+            likely_low: number;
+            /** Likely High */
+            likely_high: number;
+            /** Withdrawn Because */
+            withdrawn_because: string;
+        };
+        /**
+         * Reason
+         * @description Why something is done.
+         */
+        Reason: {
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * ContradictionShown
+         * @description Statements that cannot all be true.
+         */
+        ContradictionShown: {
+            /** Kind */
+            kind: string;
+            /** Boards */
+            boards: string[];
+            /** Statements */
+            statements: components["schemas"]["StatementShown"][];
+        };
+        /** Page[ContradictionShown] */
+        Page_ContradictionShown_: {
+            /** Items */
+            items: components["schemas"]["ContradictionShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * ImportShown
+         * @description An import, and how far it is.
+         */
+        ImportShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
+            /** Share */
+            share: number;
+            /** Rows */
+            rows: number;
+            /** Refused */
+            refused: number;
+            /** New */
+            new: number;
+            /** Fault */
+            fault: string;
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+            /** Sent By */
+            sent_by: string;
+            /** Ended At */
+            ended_at: string | null;
+        };
+        /** Page[ImportShown] */
+        Page_ImportShown_: {
+            /** Items */
+            items: components["schemas"]["ImportShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * JobSearch
+         * @description Which jobs to list.
+         */
+        JobSearch: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default 25
+             */
+            size: number;
+            /**
+             * Show
+             * @default open
+             */
+            show: string;
+            /**
+             * Search
+             * @default
+             */
+            search: string;
+        };
+        /**
+         * JobLine
+         * @description A job in a list: what is open, and the step in hand.
+         */
+        JobLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Code */
+            code: string;
+            /** Machine */
+            machine: string;
+            /** Complaint */
+            complaint: string;
+            /** Step */
+            step: string;
+            /** Original */
+            original: string | null;
+            /** Replacement */
+            replacement: string | null;
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Closed */
+            closed: boolean;
+        };
+        /** Page[JobLine] */
+        Page_JobLine_: {
+            /** Items */
+            items: components["schemas"]["JobLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * Alternative
+         * @description A candidate as it stood when the choice was made.
+         */
+        Alternative: {
+            /** Part Number */
+            part_number: string;
+            /** Verdict */
+            verdict: string;
+            /** Closeness */
+            closeness: string;
+            /** Minutes */
+            minutes: number;
+            /** Price */
+            price: number | null;
+            /** Days */
+            days: number | null;
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * BoardRef
+         * @description A board in the revision that the job keeps.
+         */
+        BoardRef: {
+            /** Part Number */
+            part_number: string;
+            /** Title */
+            title: string;
+            /** Maker */
+            maker: string;
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * ChoiceShown
+         * @description The choice with its reason and the alternatives as they stood then.
+         */
+        ChoiceShown: {
+            /** Reason */
+            reason: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Verdict */
+            verdict: string;
+            /** Alternatives */
+            alternatives: components["schemas"]["Alternative"][];
+        };
+        /**
+         * FactShown
+         * @description A fact of the machine and where it is known from.
+         */
+        FactShown: {
+            /** Value */
+            value: string | boolean | number;
+            /** Source */
+            source: string;
+        };
+        /**
+         * JobShown
+         * @description A job's sheet.
+         */
+        JobShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Code */
+            code: string;
+            /** Machine */
+            machine: string;
+            /** Complaint */
+            complaint: string;
+            /** Step */
+            step: string;
+            /** Original */
+            original: string | null;
+            /** Replacement */
+            replacement: string | null;
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Closed */
+            closed: boolean;
+            /**
+             * Opened At
+             * Format: date-time
+             */
+            opened_at: string;
+            /** Opened By */
+            opened_by: string;
+            /** Closed At */
+            closed_at: string | null;
+            /** Family */
+            family: string | null;
+            original_board: components["schemas"]["BoardRef"] | null;
+            replacement_board: components["schemas"]["BoardRef"] | null;
+            /** Facts */
+            facts: {
+                [key: string]: components["schemas"]["FactShown"];
+            };
+            /** Serial */
+            serial: string | null;
+            /** Symptoms */
+            symptoms: {
+                [key: string]: string;
+            };
+            /** Report */
+            report: {
+                [key: string]: string;
+            };
+            /** Tests */
+            tests: {
+                [key: string]: {
+                    [key: string]: string | boolean | number | null;
+                };
+            };
+            /** Causes */
+            causes: {
+                [key: string]: {
+                    [key: string]: string | boolean | number | null;
+                };
+            };
+            /** Plates */
+            plates: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
+            /** Entered */
+            entered: {
+                [key: string]: components["schemas"]["FactShown"];
+            };
+            /** Revisions */
+            revisions: {
+                [key: string]: string;
+            };
+            /** Features */
+            features: {
+                [key: string]: string;
+            };
+            /** Wishes */
+            wishes: {
+                [key: string]: string | boolean | number;
+            };
+            /** Costs */
+            costs: {
+                [key: string]: number;
+            };
+            choice: components["schemas"]["ChoiceShown"] | null;
+            /** Uncleared */
+            uncleared: string[];
+            /** Found */
+            found: {
+                [key: string]: string | number;
+            };
+            /** How */
+            how: {
+                [key: string]: string;
+            };
+            /** Overrides */
+            overrides: {
+                [key: string]: string | number;
+            };
+            /** Reasons */
+            reasons: {
+                [key: string]: string;
+            };
+            /** Left */
+            left: {
+                [key: string]: string | number;
+            } | null;
+            /** Verdict */
+            verdict: string | null;
+            /** Steps */
+            steps: components["schemas"]["StepState"][];
+            /** Entry Count */
+            entry_count: number;
+        };
+        /**
+         * StepState
+         * @description One of the nine steps: done, open or waiting, with its one line of result.
+         */
+        StepState: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
+            /** Result */
+            result: string;
+            /** Waits For */
+            waits_for: string[];
+            /** Note */
+            note: string | null;
+            /** End */
+            end: string | null;
+            /** By */
+            by: string;
+            /** At */
+            at: string | null;
+        };
+        /**
+         * NewJob
+         * @description A job to open.
+         */
+        NewJob: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Machine */
+            machine: string;
+            /**
+             * Complaint
+             * @default
+             */
+            complaint: string;
+        };
+        /**
+         * EntryGiven
+         * @description An entry to add; `before` is what the client saw at the target.
+         */
+        EntryGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Target */
+            target: string;
+            /** Before */
+            before?: string | boolean | number | {
+                [key: string]: string | boolean | number | null;
+            } | null;
+            /** After */
+            after?: string | boolean | number | {
+                [key: string]: string | boolean | number | null;
+            } | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /**
+             * Read How
+             * @default
+             */
+            read_how: string;
+        };
+        /**
+         * EntryShown
+         * @description One entry of a job's history.
+         */
+        EntryShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Number */
+            number: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Target */
+            target: string;
+            /** Before */
+            before: unknown;
+            /** After */
+            after: unknown;
+            /** Reason */
+            reason: string;
+            /** Read How */
+            read_how: string;
+        };
+        /** Page[EntryShown] */
+        Page_EntryShown_: {
+            /** Items */
+            items: components["schemas"]["EntryShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * ComparisonShown
+         * @description Two boards side by side.
+         */
+        ComparisonShown: {
+            /** Original */
+            original: string;
+            /** Replacement */
+            replacement: string;
+            /** Found */
+            found: {
+                [key: string]: string | number;
+            };
+            /** Plan */
+            plan: {
+                [key: string]: string | number;
+            } | null;
+            /** Best */
+            best: {
+                [key: string]: string | number;
+            } | null;
+            /** Why */
+            why: string[];
+            /** Rows */
+            rows: components["schemas"]["RowShown"][];
+            /** Extras */
+            extras: components["schemas"]["ExtraShown"][];
+            /** Moved */
+            moved: number;
+            /** Safety Misses */
+            safety_misses: number;
+            /** Other Misses */
+            other_misses: number;
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableShown"][];
+            /** Same Layout */
+            same_layout: boolean;
+            proof: components["schemas"]["ProofShown"] | null;
+            copied: components["schemas"]["CopiedShown"];
+        };
+        /**
+         * CopiedShown
+         * @description What setting the replacement as the original stood would do.
+         */
+        CopiedShown: {
+            /** Positions */
+            positions: {
+                [key: string]: string | number;
+            };
+            /** Without Place */
+            without_place: string[];
+            proof: components["schemas"]["ProofShown"];
+        };
+        /**
+         * CounterCaseShown
+         * @description A scenario at whose end the two boards differ, and the outputs in which they do.
+         */
+        CounterCaseShown: {
+            /** Changes */
+            changes: number;
+            /** Fewest */
+            fewest: boolean;
+            /** Steps */
+            steps: components["schemas"]["StepShown"][];
+            /** At */
+            at: number;
+            /** Differing */
+            differing: string[];
+        };
+        /**
+         * ExtraShown
+         * @description A function that only the replacement has.
+         */
+        ExtraShown: {
+            /** Title */
+            title: string;
+            /** Value */
+            value: string;
+            /** Points */
+            points: components["schemas"]["PointShown"][];
+        };
+        /**
+         * OffsetShown
+         * @description A number that differs within tolerance.
+         */
+        OffsetShown: {
+            /** Title */
+            title: string;
+            /** Original */
+            original: string;
+            /** Replacement */
+            replacement: string;
+        };
+        /**
+         * PointShown
+         * @description A point and how it stands (or must stand).
+         */
+        PointShown: {
+            /** Point */
+            point: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * ProofShown
+         * @description A twin verdict with what it rests on.
+         */
+        ProofShown: {
+            /** Verdict */
+            verdict: string;
+            /** Words */
+            words: string;
+            /** Offsets */
+            offsets: components["schemas"]["OffsetShown"][];
+            /** Told */
+            told: string[];
+            /** Explored */
+            explored: number;
+            counter_case?: components["schemas"]["CounterCaseShown"] | null;
+        };
+        /**
+         * RowShown
+         * @description One function on both boards.
+         */
+        RowShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Importance */
+            importance: string;
+            /** Wanted */
+            wanted: string;
+            /** On Original */
+            on_original: boolean;
+            /** On Replacement */
+            on_replacement: boolean;
+            /** Got */
+            got: string;
+            /** Verdict */
+            verdict: string;
+            /** Missed */
+            missed: boolean;
+            /** Difference */
+            difference: string;
+            /** Tolerance */
+            tolerance: string;
+            /** Original Points */
+            original_points: components["schemas"]["PointShown"][];
+            /** Replacement Points */
+            replacement_points: components["schemas"]["PointShown"][];
+            /** Copied */
+            copied: string;
+            /** Copied Difference */
+            copied_difference: string;
+            /** Copied Missed */
+            copied_missed: boolean;
+        };
+        /**
+         * StepShown
+         * @description Input changes at one instant (seconds).
+         */
+        StepShown: {
+            /** At */
+            at: number;
+            /** Set */
+            set: {
+                [key: string]: boolean;
+            };
+        };
+        /**
+         * UnreadableShown
+         * @description A point that could not be read, the functions that hang on it, and how many its reading decides on average.
+         */
+        UnreadableShown: {
+            /** Point */
+            point: string;
+            /** Functions */
+            functions: string[];
+            /** Decides */
+            decides: number;
+        };
+        /**
+         * PlayShown
+         * @description A scenario played on both boards.
+         */
+        PlayShown: {
+            /** Original */
+            original: components["schemas"]["ShownAt"][];
+            /** Replacement */
+            replacement: components["schemas"]["ShownAt"][];
+            /** Until */
+            until: number;
+        };
+        /**
+         * ShownAt
+         * @description What stands at an instant (seconds).
+         */
+        ShownAt: {
+            /** At */
+            at: number;
+            /** On */
+            on: string[];
+            /** States */
+            states: string[];
+        };
+        /**
+         * ScenarioGiven
+         * @description A scenario to play.
+         */
+        ScenarioGiven: {
+            /** Steps */
+            steps: components["schemas"]["StepShown"][];
+            /** Until */
+            until: number;
+        };
+        /**
+         * CauseShown
+         * @description Why a board may have died.
+         */
+        CauseShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Blocks Power */
+            blocks_power: boolean;
+            /** Clear */
+            clear: string;
+        };
+        /**
+         * CodeShown
+         * @description A code that the board shows.
+         */
+        CodeShown: {
+            /** Shown */
+            shown: string;
+            /** Meaning */
+            meaning: string;
+            /** Look At */
+            look_at: string;
+            /** Clears */
+            clears: string;
+        };
+        /**
+         * CurvePoint
+         * @description A point along a sensor's curve, with the band around it.
+         */
+        CurvePoint: {
+            /** At C */
+            at_c: number;
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * EventShown
+         * @description An event of a timed run.
+         */
+        EventShown: {
+            /** At S */
+            at_s: number;
+            /** What */
+            what: string;
+            /** Within S */
+            within_s: number;
+        };
+        /**
+         * LinkShown
+         * @description One link of the chain of reasoning.
+         */
+        LinkShown: {
+            /** Kind */
+            kind: string;
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Result */
+            result: string;
+            /** Counted */
+            counted: boolean;
+            /** Words */
+            words: string;
+            /** Verdict */
+            verdict: string | null;
+            /** Side */
+            side: string;
+            /** Margin */
+            margin: number | null;
+            /** Value */
+            value: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** At C */
+            at_c: number | null;
+            /** Unit */
+            unit: string;
+            /** Leading */
+            leading: string;
+            /** Weight */
+            weight: number;
+        };
+        /**
+         * ReadingWanted
+         * @description What is read: its unit, the band to expect, or the curve at a temperature.
+         */
+        ReadingWanted: {
+            /** Quantity */
+            quantity: string;
+            /** Unit */
+            unit: string;
+            /** Uncertainty */
+            uncertainty: number;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Curve */
+            curve: string | null;
+            /** Points */
+            points: components["schemas"]["CurvePoint"][];
+        };
+        /**
+         * ResultShown
+         * @description A result that a test can have.
+         */
+        ResultShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * RuleOutShown
+         * @description Where the suspicion stands, and what to do next.
+         */
+        RuleOutShown: {
+            /** Family */
+            family: string;
+            /** School */
+            school: string;
+            /** Symptoms */
+            symptoms: components["schemas"]["SymptomShown"][];
+            code: components["schemas"]["CodeShown"] | null;
+            /** Suspects */
+            suspects: components["schemas"]["SuspectShown"][];
+            /** Chain */
+            chain: components["schemas"]["LinkShown"][];
+            /** Tests */
+            tests: components["schemas"]["TestShown"][];
+            /** Next */
+            next: string[];
+            /** Conclusion */
+            conclusion: string;
+            /** Contradictory */
+            contradictory: boolean;
+            /** Causes */
+            causes: components["schemas"]["CauseShown"][];
+            /** To Restore */
+            to_restore: string[];
+        };
+        /**
+         * SuspectShown
+         * @description A suspect and how much weighs against it, before anything was tested and now.
+         */
+        SuspectShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Before */
+            before: number;
+            /** Weight */
+            weight: number;
+            /** Words */
+            words: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * SymptomShown
+         * @description Something the machine may do or not do.
+         */
+        SymptomShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TestShown
+         * @description A test: what it costs and risks, how it is done, what is expected, what it would tell.
+         */
+        TestShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Minutes */
+            minutes: number;
+            /** Risk */
+            risk: string;
+            /** How */
+            how: string[];
+            /** Expected */
+            expected: string;
+            /** Undo */
+            undo: string;
+            /** As Found */
+            as_found: string;
+            reading: components["schemas"]["ReadingWanted"] | null;
+            /** Results */
+            results: components["schemas"]["ResultShown"][];
+            /** Events */
+            events: components["schemas"]["EventShown"][];
+            /** Bits */
+            bits: number;
+            /** Source */
+            source: string;
+        };
+        /**
+         * FeatureChoice
+         * @description An answer to a question of the key, and how many boards would stay.
+         */
+        FeatureChoice: {
+            /** Value */
+            value: string;
+            /** Boards */
+            boards: number;
+        };
+        /**
+         * KeyShown
+         * @description The key of features: what was answered, what to look at next, what is left.
+         */
+        KeyShown: {
+            /** Answers */
+            answers: {
+                [key: string]: string;
+            };
+            question: components["schemas"]["QuestionShown"] | null;
+            /** Others */
+            others: components["schemas"]["QuestionShown"][];
+            /** Left */
+            left: components["schemas"]["SightingShown"][];
+            /** Left Count */
+            left_count: number;
+            /** Of */
+            of: number;
+            /** Look Alikes */
+            look_alikes: components["schemas"]["LookAlike"][];
+            /** Inseparable */
+            inseparable: string[];
+        };
+        /**
+         * LookAlike
+         * @description Two boards that may be taken for each other, or for different ones.
+         */
+        LookAlike: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * QuestionShown
+         * @description The next question of the key.
+         */
+        QuestionShown: {
+            /** Feature */
+            feature: string;
+            /** Title */
+            title: string;
+            /** Choices */
+            choices: components["schemas"]["FeatureChoice"][];
+            /** Bits */
+            bits: number;
+        };
+        /**
+         * SightingShown
+         * @description A board that is still possible, as far as it is drawn.
+         */
+        SightingShown: {
+            /** Part Number */
+            part_number: string;
+            /** Maker */
+            maker: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: string;
+            /** Features */
+            features: {
+                [key: string]: string;
+            };
+            /** Sketch */
+            sketch: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * FactWanted
+         * @description A fact that a family knows, for the list to fill in.
+         */
+        FactWanted: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Kind */
+            kind: string;
+            /** Choices */
+            choices: (string | boolean | number)[];
+            /** Value */
+            value: string | boolean | number | null;
+            /** Source */
+            source: string;
+        };
+        /**
+         * MachineShown
+         * @description What is known of the machine.
+         */
+        MachineShown: {
+            /** Facts */
+            facts: components["schemas"]["FactWanted"][];
+            /** Plates */
+            plates: {
+                [key: string]: components["schemas"]["PlateShown"];
+            };
+            /** Findings */
+            findings: string[];
+        };
+        /**
+         * CandidateShown
+         * @description A candidate, judged on every criterion.
+         */
+        CandidateShown: {
+            /** Part Number */
+            part_number: string;
+            /** Maker */
+            maker: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: string;
+            /** Revision */
+            revision: number;
+            /** Verdict */
+            verdict: string;
+            /** Closeness */
+            closeness: string;
+            /** Minutes */
+            minutes: number;
+            offer: components["schemas"]["OfferShown"] | null;
+            /** Cells */
+            cells: components["schemas"]["CellShown"][];
+            proof: components["schemas"]["ProofShown"] | null;
+            /** Statements */
+            statements: components["schemas"]["StatementShown"][];
+            /** Questions */
+            questions: components["schemas"]["QuestionAsked"][];
+        };
+        /**
+         * CandidatesShown
+         * @description A page of the matrix, best first.
+         */
+        CandidatesShown: {
+            /** Items */
+            items: components["schemas"]["CandidateShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+            /** Judged On */
+            judged_on: string;
+            /** Unprofiled */
+            unprofiled: string[];
+            /** Other Ways */
+            other_ways: components["schemas"]["StatementShown"][];
+            /** Elsewhere */
+            elsewhere: components["schemas"]["StatementShown"][];
+            /** Desk */
+            desk: string;
+        };
+        /**
+         * CellShown
+         * @description One cell of the matrix.
+         */
+        CellShown: {
+            /** Criterion */
+            criterion: string;
+            /** Verdict */
+            verdict: string;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonShown"][];
+            /** Questions */
+            questions: components["schemas"]["QuestionAsked"][];
+        };
+        /**
+         * OfferShown
+         * @description What the parts desk said last, and how old that is.
+         */
+        OfferShown: {
+            /** Price */
+            price: number | null;
+            /** Stock */
+            stock: number | null;
+            /** On Van */
+            on_van: boolean;
+            /** Days */
+            days: number | null;
+            /** Age S */
+            age_s: number | null;
+            /** Fault */
+            fault: string;
+            /** Unknown */
+            unknown: boolean;
+        };
+        /**
+         * QuestionAsked
+         * @description A fact to find out on the machine, and what it would have to be.
+         */
+        QuestionAsked: {
+            /** Fact */
+            fact: string;
+            /** Words */
+            words: string;
+            /** Wanted */
+            wanted: unknown;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * ReasonShown
+         * @description A reason in words.
+         */
+        ReasonShown: {
+            /** Verdict */
+            verdict: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * BesideShown
+         * @description Original and candidate laid on each other.
+         */
+        BesideShown: {
+            /** Original */
+            original: {
+                [key: string]: unknown;
+            };
+            /** Replacement */
+            replacement: {
+                [key: string]: unknown;
+            };
+            /** Turn */
+            turn: number | null;
+            /** Right Mm */
+            right_mm: number;
+            /** Up Mm */
+            up_mm: number;
+            /** Serving */
+            serving: number;
+            /** New Holes */
+            new_holes: components["schemas"]["HoleShown"][];
+            /** Pins */
+            pins: components["schemas"]["PinRow"][];
+            /** Contacts */
+            contacts: components["schemas"]["ContactRow"][];
+        };
+        /**
+         * ContactRow
+         * @description A load and the contact that would switch it.
+         */
+        ContactRow: {
+            /** Words */
+            words: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * HoleShown
+         * @description A hole to drill, measured from two edges of the original's seat.
+         */
+        HoleShown: {
+            /** From Left Mm */
+            from_left_mm: number;
+            /** From Bottom Mm */
+            from_bottom_mm: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+        };
+        /**
+         * PinRow
+         * @description A pin on both boards; `trap` where one plug fits the other and carries something else there.
+         */
+        PinRow: {
+            /** Connector */
+            connector: string;
+            /** Pin */
+            pin: string;
+            /** Signal */
+            signal: string;
+            /** To */
+            to: string;
+            /** Trap */
+            trap: boolean;
+        };
+        /**
+         * CostLine
+         * @description One amount of a sum.
+         */
+        CostLine: {
+            /** Id */
+            id: string;
+            /** Amount */
+            amount: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * CostsShown
+         * @description Own repair against calling a service.
+         */
+        CostsShown: {
+            /** Own */
+            own: components["schemas"]["CostLine"][];
+            /** Service */
+            service: components["schemas"]["CostLine"][];
+            /** Own Total */
+            own_total: number;
+            /** Service Total */
+            service_total: number;
+            /** Saved */
+            saved: number;
+            /** Assumptions */
+            assumptions: {
+                [key: string]: number;
+            };
+            /** Changed */
+            changed: string[];
+            /** Price From */
+            price_from: string;
+        };
+        /**
+         * PairGiven
+         * @description Two boards of the catalogue; without `plan` the replacement is set by carry-over.
+         */
+        PairGiven: {
+            /** Original */
+            original: string;
+            /** Found */
+            found?: {
+                [key: string]: string | number;
+            } | null;
+            /** Replacement */
+            replacement: string;
+            /** Plan */
+            plan?: {
+                [key: string]: string | number;
+            } | null;
+        };
+        /**
+         * PlayGiven
+         * @description A pair and a scenario to play on it.
+         */
+        PlayGiven: {
+            pair: components["schemas"]["PairGiven"];
+            scenario: components["schemas"]["ScenarioGiven"];
+        };
     };
-    /**
-     * StepState
-     * @description One of the nine steps: done, open or waiting, with its one line of result.
-     */
-    StepState: {
-      /** Id */
-      id: string;
-      /** Name */
-      name: string;
-      /** State */
-      state: string;
-      /** Result */
-      result: string;
-      /** Waits For */
-      waits_for: string[];
-      /** Note */
-      note: string | null;
-      /** End */
-      end: string | null;
-      /** By */
-      by: string;
-      /** At */
-      at: string | null;
-    };
-    /**
-     * NewJob
-     * @description A job to open.
-     */
-    NewJob: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Machine */
-      machine: string;
-      /**
-       * Complaint
-       * @default
-       */
-      complaint: string;
-    };
-    /**
-     * EntryGiven
-     * @description An entry to add; `before` is what the client saw at the target.
-     */
-    EntryGiven: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Target */
-      target: string;
-      /** Before */
-      before?:
-        | string
-        | boolean
-        | number
-        | {
-            [key: string]: string | boolean | number | null;
-          }
-        | null;
-      /** After */
-      after?:
-        | string
-        | boolean
-        | number
-        | {
-            [key: string]: string | boolean | number | null;
-          }
-        | null;
-      /**
-       * Reason
-       * @default
-       */
-      reason: string;
-      /**
-       * Read How
-       * @default
-       */
-      read_how: string;
-    };
-    /**
-     * EntryShown
-     * @description One entry of a job's history.
-     */
-    EntryShown: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string;
-      /** Number */
-      number: number;
-      /**
-       * At
-       * Format: date-time
-       */
-      at: string;
-      /** By */
-      by: string;
-      /** Target */
-      target: string;
-      /** Before */
-      before: unknown;
-      /** After */
-      after: unknown;
-      /** Reason */
-      reason: string;
-      /** Read How */
-      read_how: string;
-    };
-    /** Page[EntryShown] */
-    Page_EntryShown_: {
-      /** Items */
-      items: components["schemas"]["EntryShown"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-    };
-    /**
-     * ComparisonShown
-     * @description Two boards side by side.
-     */
-    ComparisonShown: {
-      /** Original */
-      original: string;
-      /** Replacement */
-      replacement: string;
-      /** Found */
-      found: {
-        [key: string]: string | number;
-      };
-      /** Plan */
-      plan: {
-        [key: string]: string | number;
-      } | null;
-      /** Best */
-      best: {
-        [key: string]: string | number;
-      } | null;
-      /** Why */
-      why: string[];
-      /** Rows */
-      rows: components["schemas"]["RowShown"][];
-      /** Extras */
-      extras: components["schemas"]["ExtraShown"][];
-      /** Moved */
-      moved: number;
-      /** Safety Misses */
-      safety_misses: number;
-      /** Other Misses */
-      other_misses: number;
-      /** Unreadable */
-      unreadable: components["schemas"]["UnreadableShown"][];
-      /** Same Layout */
-      same_layout: boolean;
-      proof: components["schemas"]["ProofShown"] | null;
-      copied: components["schemas"]["CopiedShown"];
-    };
-    /**
-     * CopiedShown
-     * @description What setting the replacement as the original stood would do.
-     */
-    CopiedShown: {
-      /** Positions */
-      positions: {
-        [key: string]: string | number;
-      };
-      /** Without Place */
-      without_place: string[];
-      proof: components["schemas"]["ProofShown"];
-    };
-    /**
-     * CounterCaseShown
-     * @description A scenario at whose end the two boards differ, and the outputs in which they do.
-     */
-    CounterCaseShown: {
-      /** Changes */
-      changes: number;
-      /** Fewest */
-      fewest: boolean;
-      /** Steps */
-      steps: components["schemas"]["StepShown"][];
-      /** At */
-      at: number;
-      /** Differing */
-      differing: string[];
-    };
-    /**
-     * ExtraShown
-     * @description A function that only the replacement has.
-     */
-    ExtraShown: {
-      /** Title */
-      title: string;
-      /** Value */
-      value: string;
-      /** Points */
-      points: components["schemas"]["PointShown"][];
-    };
-    /**
-     * OffsetShown
-     * @description A number that differs within tolerance.
-     */
-    OffsetShown: {
-      /** Title */
-      title: string;
-      /** Original */
-      original: string;
-      /** Replacement */
-      replacement: string;
-    };
-    /**
-     * PointShown
-     * @description A point and how it stands (or must stand).
-     */
-    PointShown: {
-      /** Point */
-      point: string;
-      /** Value */
-      value: string;
-    };
-    /**
-     * ProofShown
-     * @description A twin verdict with what it rests on.
-     */
-    ProofShown: {
-      /** Verdict */
-      verdict: string;
-      /** Words */
-      words: string;
-      /** Offsets */
-      offsets: components["schemas"]["OffsetShown"][];
-      /** Told */
-      told: string[];
-      /** Explored */
-      explored: number;
-      counter_case?: components["schemas"]["CounterCaseShown"] | null;
-    };
-    /**
-     * RowShown
-     * @description One function on both boards.
-     */
-    RowShown: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Importance */
-      importance: string;
-      /** Wanted */
-      wanted: string;
-      /** On Original */
-      on_original: boolean;
-      /** On Replacement */
-      on_replacement: boolean;
-      /** Got */
-      got: string;
-      /** Verdict */
-      verdict: string;
-      /** Missed */
-      missed: boolean;
-      /** Difference */
-      difference: string;
-      /** Tolerance */
-      tolerance: string;
-      /** Original Points */
-      original_points: components["schemas"]["PointShown"][];
-      /** Replacement Points */
-      replacement_points: components["schemas"]["PointShown"][];
-      /** Copied */
-      copied: string;
-      /** Copied Difference */
-      copied_difference: string;
-      /** Copied Missed */
-      copied_missed: boolean;
-    };
-    /**
-     * StepShown
-     * @description Input changes at one instant (seconds).
-     */
-    StepShown: {
-      /** At */
-      at: number;
-      /** Set */
-      set: {
-        [key: string]: boolean;
-      };
-    };
-    /**
-     * UnreadableShown
-     * @description A point that could not be read, the functions that hang on it, and how many its reading decides on average.
-     */
-    UnreadableShown: {
-      /** Point */
-      point: string;
-      /** Functions */
-      functions: string[];
-      /** Decides */
-      decides: number;
-    };
-    /**
-     * PlayShown
-     * @description A scenario played on both boards.
-     */
-    PlayShown: {
-      /** Original */
-      original: components["schemas"]["ShownAt"][];
-      /** Replacement */
-      replacement: components["schemas"]["ShownAt"][];
-      /** Until */
-      until: number;
-    };
-    /**
-     * ShownAt
-     * @description What stands at an instant (seconds).
-     */
-    ShownAt: {
-      /** At */
-      at: number;
-      /** On */
-      on: string[];
-      /** States */
-      states: string[];
-    };
-    /**
-     * ScenarioGiven
-     * @description A scenario to play.
-     */
-    ScenarioGiven: {
-      /** Steps */
-      steps: components["schemas"]["StepShown"][];
-      /** Until */
-      until: number;
-    };
-    /**
-     * CauseShown
-     * @description Why a board may have died.
-     */
-    CauseShown: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Blocks Power */
-      blocks_power: boolean;
-      /** Clear */
-      clear: string;
-    };
-    /**
-     * CodeShown
-     * @description A code that the board shows.
-     */
-    CodeShown: {
-      /** Shown */
-      shown: string;
-      /** Meaning */
-      meaning: string;
-      /** Look At */
-      look_at: string;
-      /** Clears */
-      clears: string;
-    };
-    /**
-     * CurvePoint
-     * @description A point along a sensor's curve, with the band around it.
-     */
-    CurvePoint: {
-      /** At C */
-      at_c: number;
-      /** Value */
-      value: number;
-      /** Low */
-      low: number;
-      /** High */
-      high: number;
-    };
-    /**
-     * EventShown
-     * @description An event of a timed run.
-     */
-    EventShown: {
-      /** At S */
-      at_s: number;
-      /** What */
-      what: string;
-      /** Within S */
-      within_s: number;
-    };
-    /**
-     * LinkShown
-     * @description One link of the chain of reasoning.
-     */
-    LinkShown: {
-      /** Kind */
-      kind: string;
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Result */
-      result: string;
-      /** Counted */
-      counted: boolean;
-      /** Words */
-      words: string;
-      /** Verdict */
-      verdict: string | null;
-      /** Side */
-      side: string;
-      /** Margin */
-      margin: number | null;
-      /** Value */
-      value: number | null;
-      /** Low */
-      low: number | null;
-      /** High */
-      high: number | null;
-      /** At C */
-      at_c: number | null;
-      /** Unit */
-      unit: string;
-      /** Leading */
-      leading: string;
-      /** Weight */
-      weight: number;
-    };
-    /**
-     * ReadingWanted
-     * @description What is read: its unit, the band to expect, or the curve at a temperature.
-     */
-    ReadingWanted: {
-      /** Quantity */
-      quantity: string;
-      /** Unit */
-      unit: string;
-      /** Uncertainty */
-      uncertainty: number;
-      /** Low */
-      low: number | null;
-      /** High */
-      high: number | null;
-      /** Curve */
-      curve: string | null;
-      /** Points */
-      points: components["schemas"]["CurvePoint"][];
-    };
-    /**
-     * ResultShown
-     * @description A result that a test can have.
-     */
-    ResultShown: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-    };
-    /**
-     * RuleOutShown
-     * @description Where the suspicion stands, and what to do next.
-     */
-    RuleOutShown: {
-      /** Family */
-      family: string;
-      /** School */
-      school: string;
-      /** Symptoms */
-      symptoms: components["schemas"]["SymptomShown"][];
-      code: components["schemas"]["CodeShown"] | null;
-      /** Suspects */
-      suspects: components["schemas"]["SuspectShown"][];
-      /** Chain */
-      chain: components["schemas"]["LinkShown"][];
-      /** Tests */
-      tests: components["schemas"]["TestShown"][];
-      /** Next */
-      next: string[];
-      /** Conclusion */
-      conclusion: string;
-      /** Contradictory */
-      contradictory: boolean;
-      /** Causes */
-      causes: components["schemas"]["CauseShown"][];
-      /** To Restore */
-      to_restore: string[];
-    };
-    /**
-     * SuspectShown
-     * @description A suspect and how much weighs against it, before anything was tested and now.
-     */
-    SuspectShown: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Before */
-      before: number;
-      /** Weight */
-      weight: number;
-      /** Words */
-      words: string;
-      /** Source */
-      source: string;
-    };
-    /**
-     * SymptomShown
-     * @description Something the machine may do or not do.
-     */
-    SymptomShown: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-    };
-    /**
-     * TestShown
-     * @description A test: what it costs and risks, how it is done, what is expected, what it would tell.
-     */
-    TestShown: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Minutes */
-      minutes: number;
-      /** Risk */
-      risk: string;
-      /** How */
-      how: string[];
-      /** Expected */
-      expected: string;
-      /** Undo */
-      undo: string;
-      /** As Found */
-      as_found: string;
-      reading: components["schemas"]["ReadingWanted"] | null;
-      /** Results */
-      results: components["schemas"]["ResultShown"][];
-      /** Events */
-      events: components["schemas"]["EventShown"][];
-      /** Bits */
-      bits: number;
-      /** Source */
-      source: string;
-    };
-    /**
-     * FeatureChoice
-     * @description An answer to a question of the key, and how many boards would stay.
-     */
-    FeatureChoice: {
-      /** Value */
-      value: string;
-      /** Boards */
-      boards: number;
-    };
-    /**
-     * KeyShown
-     * @description The key of features: what was answered, what to look at next, what is left.
-     */
-    KeyShown: {
-      /** Answers */
-      answers: {
-        [key: string]: string;
-      };
-      question: components["schemas"]["QuestionShown"] | null;
-      /** Others */
-      others: components["schemas"]["QuestionShown"][];
-      /** Left */
-      left: components["schemas"]["SightingShown"][];
-      /** Left Count */
-      left_count: number;
-      /** Of */
-      of: number;
-      /** Look Alikes */
-      look_alikes: components["schemas"]["LookAlike"][];
-      /** Inseparable */
-      inseparable: string[];
-    };
-    /**
-     * LookAlike
-     * @description Two boards that may be taken for each other, or for different ones.
-     */
-    LookAlike: {
-      /** One */
-      one: string;
-      /** Other */
-      other: string;
-      /** Kind */
-      kind: string;
-      /** Words */
-      words: string;
-    };
-    /**
-     * QuestionShown
-     * @description The next question of the key.
-     */
-    QuestionShown: {
-      /** Feature */
-      feature: string;
-      /** Title */
-      title: string;
-      /** Choices */
-      choices: components["schemas"]["FeatureChoice"][];
-      /** Bits */
-      bits: number;
-    };
-    /**
-     * SightingShown
-     * @description A board that is still possible, as far as it is drawn.
-     */
-    SightingShown: {
-      /** Part Number */
-      part_number: string;
-      /** Maker */
-      maker: string;
-      /** Title */
-      title: string;
-      /** Status */
-      status: string;
-      /** Features */
-      features: {
-        [key: string]: string;
-      };
-      /** Sketch */
-      sketch: {
-        [key: string]: unknown;
-      };
-    };
-    /**
-     * FactWanted
-     * @description A fact that a family knows, for the list to fill in.
-     */
-    FactWanted: {
-      /** Id */
-      id: string;
-      /** Title */
-      title: string;
-      /** Unit */
-      unit: string;
-      /** Kind */
-      kind: string;
-      /** Choices */
-      choices: (string | boolean | number)[];
-      /** Value */
-      value: string | boolean | number | null;
-      /** Source */
-      source: string;
-    };
-    /**
-     * MachineShown
-     * @description What is known of the machine.
-     */
-    MachineShown: {
-      /** Facts */
-      facts: components["schemas"]["FactWanted"][];
-      /** Plates */
-      plates: {
-        [key: string]: components["schemas"]["PlateShown"];
-      };
-      /** Findings */
-      findings: string[];
-    };
-    /**
-     * CandidateShown
-     * @description A candidate, judged on every criterion.
-     */
-    CandidateShown: {
-      /** Part Number */
-      part_number: string;
-      /** Maker */
-      maker: string;
-      /** Title */
-      title: string;
-      /** Status */
-      status: string;
-      /** Revision */
-      revision: number;
-      /** Verdict */
-      verdict: string;
-      /** Closeness */
-      closeness: string;
-      /** Minutes */
-      minutes: number;
-      offer: components["schemas"]["OfferShown"] | null;
-      /** Cells */
-      cells: components["schemas"]["CellShown"][];
-      proof: components["schemas"]["ProofShown"] | null;
-      /** Statements */
-      statements: components["schemas"]["StatementShown"][];
-      /** Questions */
-      questions: components["schemas"]["QuestionAsked"][];
-    };
-    /**
-     * CandidatesShown
-     * @description A page of the matrix, best first.
-     */
-    CandidatesShown: {
-      /** Items */
-      items: components["schemas"]["CandidateShown"][];
-      /** Total */
-      total: number;
-      /** Page */
-      page: number;
-      /** Size */
-      size: number;
-      /** Judged On */
-      judged_on: string;
-      /** Unprofiled */
-      unprofiled: string[];
-      /** Other Ways */
-      other_ways: components["schemas"]["StatementShown"][];
-      /** Elsewhere */
-      elsewhere: components["schemas"]["StatementShown"][];
-      /** Desk */
-      desk: string;
-    };
-    /**
-     * CellShown
-     * @description One cell of the matrix.
-     */
-    CellShown: {
-      /** Criterion */
-      criterion: string;
-      /** Verdict */
-      verdict: string;
-      /** Reasons */
-      reasons: components["schemas"]["ReasonShown"][];
-      /** Questions */
-      questions: components["schemas"]["QuestionAsked"][];
-    };
-    /**
-     * OfferShown
-     * @description What the parts desk said last, and how old that is.
-     */
-    OfferShown: {
-      /** Price */
-      price: number | null;
-      /** Stock */
-      stock: number | null;
-      /** On Van */
-      on_van: boolean;
-      /** Days */
-      days: number | null;
-      /** Age S */
-      age_s: number | null;
-      /** Fault */
-      fault: string;
-      /** Unknown */
-      unknown: boolean;
-    };
-    /**
-     * QuestionAsked
-     * @description A fact to find out on the machine, and what it would have to be.
-     */
-    QuestionAsked: {
-      /** Fact */
-      fact: string;
-      /** Words */
-      words: string;
-      /** Wanted */
-      wanted: unknown;
-      /** Unit */
-      unit: string;
-    };
-    /**
-     * ReasonShown
-     * @description A reason in words.
-     */
-    ReasonShown: {
-      /** Verdict */
-      verdict: string;
-      /** Words */
-      words: string;
-    };
-    /**
-     * BesideShown
-     * @description Original and candidate laid on each other.
-     */
-    BesideShown: {
-      /** Original */
-      original: {
-        [key: string]: unknown;
-      };
-      /** Replacement */
-      replacement: {
-        [key: string]: unknown;
-      };
-      /** Turn */
-      turn: number | null;
-      /** Right Mm */
-      right_mm: number;
-      /** Up Mm */
-      up_mm: number;
-      /** Serving */
-      serving: number;
-      /** New Holes */
-      new_holes: components["schemas"]["HoleShown"][];
-      /** Pins */
-      pins: components["schemas"]["PinRow"][];
-      /** Contacts */
-      contacts: components["schemas"]["ContactRow"][];
-    };
-    /**
-     * ContactRow
-     * @description A load and the contact that would switch it.
-     */
-    ContactRow: {
-      /** Words */
-      words: string;
-      /** Verdict */
-      verdict: string;
-    };
-    /**
-     * HoleShown
-     * @description A hole to drill, measured from two edges of the original's seat.
-     */
-    HoleShown: {
-      /** From Left Mm */
-      from_left_mm: number;
-      /** From Bottom Mm */
-      from_bottom_mm: number;
-      /** Diameter Mm */
-      diameter_mm: number;
-    };
-    /**
-     * PinRow
-     * @description A pin on both boards; `trap` where one plug fits the other and carries something else there.
-     */
-    PinRow: {
-      /** Connector */
-      connector: string;
-      /** Pin */
-      pin: string;
-      /** Signal */
-      signal: string;
-      /** To */
-      to: string;
-      /** Trap */
-      trap: boolean;
-    };
-    /**
-     * CostLine
-     * @description One amount of a sum.
-     */
-    CostLine: {
-      /** Id */
-      id: string;
-      /** Amount */
-      amount: number;
-      /** Words */
-      words: string;
-    };
-    /**
-     * CostsShown
-     * @description Own repair against calling a service.
-     */
-    CostsShown: {
-      /** Own */
-      own: components["schemas"]["CostLine"][];
-      /** Service */
-      service: components["schemas"]["CostLine"][];
-      /** Own Total */
-      own_total: number;
-      /** Service Total */
-      service_total: number;
-      /** Saved */
-      saved: number;
-      /** Assumptions */
-      assumptions: {
-        [key: string]: number;
-      };
-      /** Changed */
-      changed: string[];
-      /** Price From */
-      price_from: string;
-    };
-    /**
-     * PairGiven
-     * @description Two boards of the catalogue; without `plan` the replacement is set by carry-over.
-     */
-    PairGiven: {
-      /** Original */
-      original: string;
-      /** Found */
-      found?: {
-        [key: string]: string | number;
-      } | null;
-      /** Replacement */
-      replacement: string;
-      /** Plan */
-      plan?: {
-        [key: string]: string | number;
-      } | null;
-    };
-    /**
-     * PlayGiven
-     * @description A pair and a scenario to play on it.
-     */
-    PlayGiven: {
-      pair: components["schemas"]["PairGiven"];
-      scenario: components["schemas"]["ScenarioGiven"];
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  people_api_show_depot: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["DepotShown"];
-        };
-      };
-    };
-  };
-  people_api_set_policies: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Policies"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["DepotShown"];
-        };
-      };
-    };
-  };
-  people_api_token: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Token"];
-        };
-      };
-    };
-  };
-  people_api_session: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Me"];
-        };
-      };
-    };
-  };
-  people_api_sign_in: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SignIn"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Me"];
-        };
-      };
-    };
-  };
-  people_api_sign_out: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-    };
-  };
-  catalogue_api_list_boards: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-        search?: string;
-        family?: string;
-        status?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Page_BoardLine_"];
-        };
-      };
-    };
-  };
-  catalogue_api_list_marked: {
-    parameters: {
-      query: {
-        text: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["MarkedBoard"][];
-        };
-      };
-    };
-  };
-  catalogue_api_show_board: {
-    parameters: {
-      query?: {
-        revision?: number | null;
-      };
-      header?: never;
-      path: {
-        part_number: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BoardShown"];
-        };
-      };
-    };
-  };
-  catalogue_api_list_revisions: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-      };
-      header?: never;
-      path: {
-        part_number: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Page_RevisionLine_"];
-        };
-      };
-    };
-  };
-  catalogue_api_board_file: {
-    parameters: {
-      query?: {
-        revision?: number | null;
-      };
-      header?: never;
-      path: {
-        part_number: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  catalogue_api_list_families: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Page_FamilyLine_"];
-        };
-      };
-    };
-  };
-  catalogue_api_show_family: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FamilyShown"];
-        };
-      };
-    };
-  };
-  catalogue_api_family_file: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  catalogue_api_load_document: {
-    parameters: {
-      query?: {
-        keep?: boolean;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LoadedShown"];
-        };
-      };
-    };
-  };
-  catalogue_api_list_guides: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Page_GuideLine_"];
-        };
-      };
-    };
-  };
-  catalogue_api_guide_file: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        kind: string;
-        name: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  catalogue_api_decode_plate: {
-    parameters: {
-      query: {
-        text: string;
-        family?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PlateShown"][];
-        };
-      };
-    };
-  };
-  catalogue_api_read_back_serial: {
-    parameters: {
-      query: {
-        text: string;
-        scheme?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["SerialShown"];
-        };
-      };
-    };
-  };
-  references_api_list_statements: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-        board?: string;
-        relation?: string;
-        withdrawn?: boolean;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Page_StatementShown_"];
-        };
-      };
-    };
-  };
-  references_api_withdraw: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Reason"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["StatementShown"];
-        };
-      };
-    };
-  };
-  references_api_restore: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["StatementShown"];
-        };
-      };
-    };
-  };
-  references_api_export_csv: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  references_api_export_json: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  references_api_list_contradictions: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Page_ContradictionShown_"];
-        };
-      };
-    };
-  };
-  references_api_list_imports: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Page_ImportShown_"];
-        };
-      };
-    };
-  };
-  references_api_send_import: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "multipart/form-data": {
-          /**
-           * Id
-           * Format: uuid
-           */
-          id: string;
-          /**
-           * File
-           * Format: binary
-           */
-          file: string;
-        };
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ImportShown"];
-        };
-      };
-    };
-  };
-  references_api_show_import: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        import_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ImportShown"];
-        };
-      };
-    };
-  };
-  references_api_cancel: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        import_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ImportShown"];
-        };
-      };
-    };
-  };
-  references_api_refused_rows: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        import_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  jobs_api_list_jobs: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-        show?: string;
-        search?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Page_JobLine_"];
-        };
-      };
-    };
-  };
-  jobs_api_open_job: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NewJob"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobShown"];
-        };
-      };
-    };
-  };
-  jobs_api_show_job: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobShown"];
-        };
-      };
-    };
-  };
-  jobs_api_list_entries: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-      };
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Page_EntryShown_"];
-        };
-      };
-    };
-  };
-  jobs_api_add_entry: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["EntryGiven"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobShown"];
-        };
-      };
-    };
-  };
-  jobs_api_job_board: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-        side: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BoardShown"];
-        };
-      };
-    };
-  };
-  jobs_api_show_comparison: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ComparisonShown"];
-        };
-      };
-    };
-  };
-  jobs_api_play: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ScenarioGiven"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PlayShown"];
-        };
-      };
-    };
-  };
-  jobs_api_sheet_json: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  jobs_api_sheet_as_pdf: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  jobs_front_api_show_rule_out: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RuleOutShown"];
-        };
-      };
-    };
-  };
-  jobs_front_api_show_key: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KeyShown"];
-        };
-      };
-    };
-  };
-  jobs_front_api_show_machine: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["MachineShown"];
-        };
-      };
-    };
-  };
-  jobs_front_api_list_candidates: {
-    parameters: {
-      query?: {
-        page?: number;
-        size?: number;
-      };
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CandidatesShown"];
-        };
-      };
-    };
-  };
-  jobs_front_api_show_beside: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-        part_number: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BesideShown"];
-        };
-      };
-    };
-  };
-  jobs_front_api_show_costs: {
-    parameters: {
-      query?: {
-        part_number?: string;
-      };
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CostsShown"];
-        };
-      };
-    };
-  };
-  jobs_front_api_summary_pdf: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  jobs_front_api_reasoning_pdf: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        job_id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  bench_api_compare: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PairGiven"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ComparisonShown"];
-        };
-      };
-    };
-  };
-  bench_api_play: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PlayGiven"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PlayShown"];
-        };
-      };
-    };
-  };
+    people_api_show_depot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DepotShown"];
+                };
+            };
+        };
+    };
+    people_api_set_policies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Policies"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DepotShown"];
+                };
+            };
+        };
+    };
+    people_api_token: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Token"];
+                };
+            };
+        };
+    };
+    people_api_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    people_api_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    people_api_sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    catalogue_api_list_boards: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+                search?: string;
+                family?: string;
+                status?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_BoardLine_"];
+                };
+            };
+        };
+    };
+    catalogue_api_list_marked: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkedBoard"][];
+                };
+            };
+        };
+    };
+    catalogue_api_show_board: {
+        parameters: {
+            query?: {
+                revision?: number | null;
+            };
+            header?: never;
+            path: {
+                part_number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardShown"];
+                };
+            };
+        };
+    };
+    catalogue_api_list_revisions: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path: {
+                part_number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_RevisionLine_"];
+                };
+            };
+        };
+    };
+    catalogue_api_board_file: {
+        parameters: {
+            query?: {
+                revision?: number | null;
+            };
+            header?: never;
+            path: {
+                part_number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    catalogue_api_list_families: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_FamilyLine_"];
+                };
+            };
+        };
+    };
+    catalogue_api_show_family: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyShown"];
+                };
+            };
+        };
+    };
+    catalogue_api_family_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    catalogue_api_load_document: {
+        parameters: {
+            query?: {
+                keep?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadedShown"];
+                };
+            };
+        };
+    };
+    catalogue_api_list_guides: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_GuideLine_"];
+                };
+            };
+        };
+    };
+    catalogue_api_guide_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    catalogue_api_decode_plate: {
+        parameters: {
+            query: {
+                text: string;
+                family?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlateShown"][];
+                };
+            };
+        };
+    };
+    catalogue_api_read_back_serial: {
+        parameters: {
+            query: {
+                text: string;
+                scheme?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SerialShown"];
+                };
+            };
+        };
+    };
+    references_api_list_statements: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+                board?: string;
+                relation?: string;
+                withdrawn?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_StatementShown_"];
+                };
+            };
+        };
+    };
+    references_api_withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reason"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatementShown"];
+                };
+            };
+        };
+    };
+    references_api_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatementShown"];
+                };
+            };
+        };
+    };
+    references_api_export_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    references_api_export_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    references_api_list_contradictions: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_ContradictionShown_"];
+                };
+            };
+        };
+    };
+    references_api_list_imports: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_ImportShown_"];
+                };
+            };
+        };
+    };
+    references_api_send_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Id
+                     * Format: uuid
+                     */
+                    id: string;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportShown"];
+                };
+            };
+        };
+    };
+    references_api_show_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportShown"];
+                };
+            };
+        };
+    };
+    references_api_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportShown"];
+                };
+            };
+        };
+    };
+    references_api_refused_rows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_api_list_jobs: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+                show?: string;
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_JobLine_"];
+                };
+            };
+        };
+    };
+    jobs_api_open_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobShown"];
+                };
+            };
+        };
+    };
+    jobs_api_show_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobShown"];
+                };
+            };
+        };
+    };
+    jobs_api_list_entries: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_EntryShown_"];
+                };
+            };
+        };
+    };
+    jobs_api_add_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobShown"];
+                };
+            };
+        };
+    };
+    jobs_api_job_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                side: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardShown"];
+                };
+            };
+        };
+    };
+    jobs_api_show_comparison: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonShown"];
+                };
+            };
+        };
+    };
+    jobs_api_play: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScenarioGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayShown"];
+                };
+            };
+        };
+    };
+    jobs_api_sheet_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_api_sheet_as_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_front_api_show_rule_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleOutShown"];
+                };
+            };
+        };
+    };
+    jobs_front_api_show_key: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyShown"];
+                };
+            };
+        };
+    };
+    jobs_front_api_show_machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineShown"];
+                };
+            };
+        };
+    };
+    jobs_front_api_list_candidates: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CandidatesShown"];
+                };
+            };
+        };
+    };
+    jobs_front_api_show_beside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                part_number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BesideShown"];
+                };
+            };
+        };
+    };
+    jobs_front_api_show_costs: {
+        parameters: {
+            query?: {
+                part_number?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsShown"];
+                };
+            };
+        };
+    };
+    jobs_front_api_summary_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_front_api_reasoning_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    bench_api_compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonShown"];
+                };
+            };
+        };
+    };
+    bench_api_play: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayShown"];
+                };
+            };
+        };
+    };
 }

@@ -22,10 +22,10 @@ export function ImportsPage() {
       </p>
       <h1>Import statements</h1>
       <p>
-        A CSV file with the columns id, original, replacement, relation, and as many of if, needs, companions, words,
-        source, date, valid_from, valid_to, cost, days, worked, failed as are known. A statement whose id is there
-        already takes its place. Rows that break a rule are refused and can be taken back, repaired and sent again; the
-        others count once all of them are in.
+        A CSV file, or a statements document (JSON, at most 2 MB). The columns are id, original, replacement, relation,
+        and as many of if, needs, companions, words, source, date, valid_from, valid_to, cost, days, worked, failed as
+        are known. A statement whose id is there already takes its place. Rows that break a rule are refused and can be
+        taken back, repaired and sent again; the others count once all of them are in.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <div className="flex grow flex-col gap-1">
@@ -36,7 +36,7 @@ export function ImportsPage() {
             ref={field}
             id="file"
             type="file"
-            accept=".csv,text/csv"
+            accept=".csv,text/csv,.json,application/json"
             className="min-h-11 border border-edge bg-raised p-2"
             onChange={(event) => setFile(event.target.files?.[0])}
           />

@@ -56,7 +56,7 @@ export function Nameplate({ job, put }: StepProps) {
             <>
               <Places plate={best} />
               <Button
-                kind="main"
+                kind={best.ok ? "main" : "plain"}
                 className="self-start"
                 onClick={() => {
                   void put({ target: `plate.${source}`, after: { text: text.trim(), scheme: best.scheme } });

@@ -3,9 +3,11 @@ import type { RuleOutProps } from "./types";
 
 /** Why did it die? A cause that is still there blocks power to the new board. */
 export function Causes({ job, put, data }: RuleOutProps) {
+  const own = data.suspects.find((each) => each.id === "board");
+  const asked = Object.keys(job.causes).length > 0 || (own?.weight ?? 0) > 0.5;
   return (
-    <section aria-labelledby="causes" className="flex flex-col gap-2">
-      <h3 id="causes">Why did it die?</h3>
+    <details open={asked} className="flex flex-col gap-2">
+      <summary className="min-h-11 py-2 font-semibold">Why did it die?</summary>
       <p className="text-sm text-faint">
         A shorted load, water or a wrong supply kills the next board as well: what is not cleared keeps the power off.
       </p>
@@ -59,6 +61,6 @@ export function Causes({ job, put, data }: RuleOutProps) {
           );
         })}
       </ul>
-    </section>
+    </details>
   );
 }
