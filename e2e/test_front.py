@@ -117,6 +117,8 @@ class BurntLabel(FrontTestCase):
             page.get_by_role("button", name="two windings").click()
             self.saved(page)
             page.get_by_text("Motor two windings is accepted").wait_for()
+            page.get_by_role("button", name="QN8-0100, Plugs: fits").click()
+            page.get_by_text("goes on J1 as it is").wait_for()
             page.get_by_text("Laid on the original").click()
             page.get_by_role("img", name="Outlines laid on each other").wait_for()
             page.get_by_text("What it costs, against").click()
@@ -143,8 +145,8 @@ class NoLabel(FrontTestCase):
             with page.expect_download() as download:
                 page.get_by_role("link", name="One page for the depot").click()
             self.assertTrue(download.value.suggested_filename.endswith("summary.pdf"))
-            for taken in page.get_by_role("button", name="Take back").all():
-                taken.click()
+            while page.get_by_role("button", name="Take back").count():
+                page.get_by_role("button", name="Take back").first.click()
                 self.saved(page)
             page.get_by_text("12 of 12 boards left").wait_for()
             page.get_by_text("Choose from the list").click()

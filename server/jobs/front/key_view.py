@@ -69,7 +69,9 @@ def _look_alikes(left: list[Sighting], every: list[Sighting]) -> list[LookAlike]
     by_name = {each.part_number: each for each in every}
     names = {each.part_number for each in left}
     found = []
-    for statement in about(names):
+    statements = about(names)
+    apart_by_word = {(s.original, s.replacement) for s in statements if s.relation == "not exchangeable"}
+    for statement in statements:
         one, other = statement.original, statement.replacement
         if one not in names or other not in by_name:
             continue
@@ -81,6 +83,8 @@ def _look_alikes(left: list[Sighting], every: list[Sighting]) -> list[LookAlike]
             )  # fmt: skip
             found.append(LookAlike(one=one, other=other, kind="not exchangeable", words=words))
         elif statement.relation in ("same", "supersedes") and apart and not statement.conditions:
+            if (one, other) in apart_by_word:
+                continue  # what forbids beats what allows
             told = ", ".join(f"{name} {b} instead of {a}" for name, a, b in apart[:3])
             kind = "the same board" if statement.relation == "same" else "its successor"
             found.append(LookAlike(one=one, other=other, kind=kind, words=f"Looks different ({told}) and is {kind}."))

@@ -11,15 +11,16 @@ import { Questions } from "./Questions";
 import { Statements } from "./Statements";
 import { ageWords, nameOf } from "./words";
 
-type Props = StepProps & { candidate: Candidate; best: string; onClose: () => void };
+type Props = StepProps & { candidate: Candidate; best: string; at?: string; onClose: () => void };
 
 /** One candidate with its reasons, what is to be found out, both boards laid on each other, and the choice. */
-export function CandidateSheet({ job, put, candidate, best, onClose }: Props) {
+export function CandidateSheet({ job, put, candidate, best, at, onClose }: Props) {
   const [reason, setReason] = useState("");
   const top = useRef<HTMLElement>(null);
   useEffect(() => {
-    void top.current?.scrollIntoView({ block: "start" });
-  }, []);
+    const cell = at ? top.current?.querySelector<HTMLElement>(`[data-criterion="${at}"]`) : null;
+    void (cell ?? top.current)?.scrollIntoView({ block: cell ? "center" : "start" });
+  }, [at]);
   const needed = candidate.verdict === "no";
   const { offer, proof } = candidate;
   return (
@@ -43,7 +44,11 @@ export function CandidateSheet({ job, put, candidate, best, onClose }: Props) {
       <Questions job={job} put={put} questions={candidate.questions} />
       <ul className="border-t border-rule">
         {candidate.cells.map((cell) => (
-          <li key={cell.criterion} className="grid grid-cols-[1.75rem_1fr] gap-x-2 border-b border-rule py-1.5">
+          <li
+            key={cell.criterion}
+            data-criterion={cell.criterion}
+            className={`grid grid-cols-[1.75rem_1fr] gap-x-2 border-b border-rule py-1.5 ${cell.criterion === at ? "bg-raised" : ""}`}
+          >
             <FitMark verdict={cell.verdict} />
             <div>
               <strong>{nameOf(cell.criterion)}</strong> <span className="text-faint">{cell.verdict}</span>

@@ -12,11 +12,11 @@ import { Wishes } from "./Wishes";
 /** Every board that may take the original's place, best first, on every criterion. */
 export function ChooseStep({ job, put }: StepProps) {
   const [page, setPage] = useState(1);
-  const [open, setOpen] = useState<string>();
+  const [open, setOpen] = useState<{ partNumber: string; criterion?: string }>();
   const candidates = useCandidates(job, page);
   if (candidates.isPending) return <Loading what="Judging every board of the family" />;
   const data = candidates.data;
-  const shown = data?.items.find((each) => each.part_number === open);
+  const shown = data?.items.find((each) => each.part_number === open?.partNumber);
   return (
     <div className="flex flex-col gap-6">
       <ProblemNotice problem={candidates.error} />
@@ -30,11 +30,17 @@ export function ChooseStep({ job, put }: StepProps) {
             .{data.desk && ` The parts desk is away (${data.desk}); what it said last is shown with its age.`}
           </p>
           {data.items.length === 0 && <Empty>No other board of this family is in the catalogue.</Empty>}
-          <Matrix candidates={data.items} chosen={job.replacement} open={open} onOpen={setOpen} />
+          <Matrix
+            candidates={data.items}
+            chosen={job.replacement}
+            open={open?.partNumber}
+            onOpen={(partNumber, criterion) => setOpen({ partNumber, criterion })}
+          />
           <Pager {...data} onPage={setPage} />
           {shown && (
             <CandidateSheet
-              key={shown.part_number}
+              key={`${shown.part_number} ${open?.criterion ?? ""}`}
+              at={open?.criterion}
               job={job}
               put={put}
               candidate={shown}

@@ -8,10 +8,10 @@ type Props = {
   candidates: Candidate[];
   chosen: string | null;
   open: string | undefined;
-  onOpen: (partNumber: string) => void;
+  onOpen: (partNumber: string, criterion?: string) => void;
 };
 
-/** Candidates down, criteria across; each row opens to its reasons. */
+/** Candidates down, criteria across; each row and each cell opens to its reasons. */
 export function Matrix({ candidates, chosen, open, onOpen }: Props) {
   if (candidates.length === 0) return null;
   return (
@@ -68,13 +68,16 @@ export function Matrix({ candidates, chosen, open, onOpen }: Props) {
                 {CRITERIA.map(([id, name]) => {
                   const verdict = each.cells.find((cell) => cell.criterion === id)?.verdict ?? "to check";
                   return (
-                    <td key={id} className="px-0.5 text-center">
-                      <span className="inline-flex justify-center" title={`${name}: ${verdict}`}>
+                    <td key={id} className="p-0 text-center">
+                      <button
+                        type="button"
+                        title={`${name}: ${verdict}`}
+                        aria-label={`${each.part_number}, ${name}: ${verdict}`}
+                        onClick={() => onOpen(each.part_number, id)}
+                        className="inline-flex min-h-11 min-w-9 items-center justify-center"
+                      >
                         <FitMark verdict={verdict} />
-                        <span className="sr-only">
-                          {name}: {verdict}
-                        </span>
-                      </span>
+                      </button>
                     </td>
                   );
                 })}
