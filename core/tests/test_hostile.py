@@ -10,7 +10,11 @@ from django.test import SimpleTestCase
 from tests.builders import DEMO, demo_family, encoded
 from twincore import profile
 from twincore.errors import DocumentError
+from twincore.match import as_row, find_ways, from_row, parse_statements
+from twincore.match.contradictions import contradictions
 from twincore.profile.document import schema_path
+from twincore.recognise import parse_nameplates, read_plate, read_serial
+from twincore.rule_out import Done, Report, next_tests, parse_rule_out, stand
 
 JUNK: list[Any] = [None, True, -1, 0, 1e12, 0.5, "", "?", "on", [], [[]], {}, {"if": 1}, "x" * 3000, [1] * 600]
 
@@ -91,6 +95,55 @@ class Hostile(SimpleTestCase):
                     refused += 1
                     self.assertTrue(error.faults, seed)
         self.assertGreater(refused, 300)
+
+    def test_spoilt_guides_and_statements(self) -> None:
+        """Rule-out data, nameplates, statements: read or refused; what is read can be worked with."""
+        kinds: tuple[tuple[str, str, Any], ...] = (
+            ("rule-out", "rule-out/retarder-prover.rule-out.json", self.weigh),
+            ("nameplates", "nameplates/tarvenholm.nameplates.json", self.decode),
+            ("statements", "statements/spiral-mixer.statements.json", self.match),
+        )
+        for kind, name, work in kinds:
+            schema = jsonschema.Draft202012Validator(json.loads(schema_path(kind).read_text()))
+            refused = accepted = 0
+            for seed in range(150):
+                rng = Random(seed)
+                document = json.loads((DEMO / name).read_text())
+                spoil(rng, document)
+                with self.subTest(kind, seed=seed):
+                    try:
+                        work(encoded(document))
+                        accepted += 1
+                    except DocumentError as error:
+                        refused += 1
+                        self.assertTrue(all(fault.expected for fault in error.faults))
+                    else:
+                        self.assertTrue(schema.is_valid(document))
+            self.assertGreater(refused, 20, kind)
+            self.assertGreater(accepted, 10, kind)
+
+    def weigh(self, data: bytes) -> None:
+        known = parse_rule_out(data)
+        report = Report({each.id: True for each in known.symptoms})
+        done = [Done(each.id, each.results[0].id) for each in known.tests if each.reading is None]
+        standing = stand(known, report, done)
+        self.assertAlmostEqual(sum(standing.weights.values()), 1)
+        next_tests(known, standing, [])
+
+    def decode(self, data: bytes) -> None:
+        for scheme in parse_nameplates(data):
+            for text in ("DK2G30107B", "", "ÄÖ 1", "9" * 80):
+                read_plate(text, scheme)
+                read_serial(text, scheme)
+
+    def match(self, data: bytes) -> None:
+        statements = parse_statements(data)
+        contradictions(statements)
+        for each in statements[:20]:
+            find_ways(
+                each.original, lambda boards: [s for s in statements if {*s.originals, s.replacement} & set(boards)], {}
+            )
+            self.assertEqual(from_row(as_row(each)), each)
 
     def test_a_table_with_very_many_kinds_of_rows_is_refused(self) -> None:
         document = json.loads((DEMO / "boards/OFN-U3.board.json").read_text())

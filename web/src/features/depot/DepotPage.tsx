@@ -1,6 +1,7 @@
 import { answer, api, type Schemas } from "@/api/client";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
+import { ASSUMPTION_NAMES } from "@/ui/assumptionNames";
 import { Choice, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
@@ -13,20 +14,6 @@ const SCHOOLS: Record<string, string> = {
   "trust the code": "trust the code that the board shows",
   "how often it fails": "go by how often this kind of board was the cause before",
 };
-const NAMES: Record<string, string> = {
-  trade_factor: "Our factor on the trade price",
-  retail_factor: "A service’s factor on the trade price",
-  tax_percent: "Tax, in %",
-  hour_rate: "Our hour",
-  travel: "Our way there",
-  lost_per_hour: "Lost production an hour",
-  open_hours_per_day: "Hours of production a day",
-  service_callout: "A service’s call-out",
-  service_hours: "A service’s hours",
-  service_hour_rate: "A service’s hour",
-  service_days: "Days until a service comes",
-};
-
 /** How the depot works: its policies, and what sums of costs assume. */
 export function DepotPage() {
   const depot = useQuery({ queryKey: ["depot"], queryFn: () => answer(api.GET("/api/depot")) });
@@ -94,7 +81,7 @@ function Policies({ depot }: { depot: Depot }) {
         {Object.entries(depot.assumptions).map(([name, value]) => (
           <TextField
             key={name}
-            label={NAMES[name] ?? name}
+            label={ASSUMPTION_NAMES[name] ?? name}
             inputMode="decimal"
             value={assumed[name] ?? String(value)}
             disabled={!may}

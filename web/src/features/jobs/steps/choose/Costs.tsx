@@ -1,24 +1,15 @@
 import type { Schemas } from "@/api/client";
+import { ASSUMPTION_NAMES } from "@/ui/assumptionNames";
 import { ProblemNotice } from "@/ui/notices";
 import { useCosts } from "../../api";
 import type { StepProps } from "../../JobPage";
 import { DraftField } from "../DraftField";
 
 const NAMES: Record<string, string> = {
+  ...ASSUMPTION_NAMES,
   price: "Trade price of the part",
   minutes: "Minutes of work",
   days: "Days until it is there",
-  trade_factor: "Our factor on the trade price",
-  retail_factor: "The service’s factor on it",
-  tax_percent: "Tax, in %",
-  hour_rate: "Our hour",
-  travel: "Our way there",
-  lost_per_hour: "Lost production an hour",
-  open_hours_per_day: "Hours of production a day",
-  service_callout: "The service’s call-out",
-  service_hours: "The service’s hours",
-  service_hour_rate: "The service’s hour",
-  service_days: "Days until the service comes",
 };
 
 /** A plain sum with its assumptions, each of which can be changed here. */
