@@ -131,8 +131,13 @@ class Comparison:
 
 
 def exactly(value: Any) -> Any:
-    """A value as it came over HTTP, its numbers exact."""
-    return exact(repr(value)) if isinstance(value, float) else value
+    """A value as it came over HTTP, its numbers exact. Raises Faulty where it is larger or finer than numbers are here."""
+    if not isinstance(value, float):
+        return value
+    try:
+        return exact(repr(value))
+    except ValueError as error:
+        raise Faulty(f"Expected {error}, found {value:g}.") from error
 
 
 def record_of(board: Board, positions: dict[str, Any]) -> Record:

@@ -165,6 +165,7 @@ def _fact(job: Job, name: str, after: Any, given: Given) -> dict[str, Any]:
         value = text_of(value, 200)
     if value is None:
         raise Faulty("Give a value, or take the fact back.")
+    exactly(value)
     return {"value": value, "source": _one_of(after["source"], FACT_SOURCES)}
 
 

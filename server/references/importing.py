@@ -2,6 +2,7 @@
 
 import csv
 import json
+import logging
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
@@ -20,6 +21,7 @@ from twincore.errors import DocumentError
 from twincore.match import COLUMNS, as_row, from_row, parse_statements
 from twincore.profile import LARGEST_BYTES
 
+logger = logging.getLogger(__name__)
 CHUNK = 20_000
 MOST_REFUSED = 100_000
 STAGE = "incoming_statement"
@@ -59,6 +61,12 @@ def run_import(id: UUID, now: datetime) -> Import:
         ended = {"state": Import.State.CANCELLED}
     except Unreadable as error:
         ended = {"state": Import.State.FAILED, "fault": str(error)[:2000]}
+    except Exception:
+        logger.exception("an import broke off")
+        ended = {
+            "state": Import.State.FAILED,
+            "fault": "The import broke off. Send the file again; if it stays, tell us.",
+        }
     finally:
         with connection.cursor() as cursor:
             cursor.execute(f"drop table if exists {STAGE}")

@@ -24,6 +24,8 @@ LONGEST = {"id": 80, "original": 640, "replacement": 640, "words": 2000, "source
 WITH_SOURCE = (4.0, 1.0)
 WITHOUT_SOURCE = (2.0, 1.0)
 """What a statement counts before anything was tried, as jobs that worked and did not (common practice, no source)."""
+COUNTS = ("worked", "failed")
+MOST_COUNTED = 1_000_000
 CONTROL = re.compile(r"[\x00-\x1f]")
 CONDITION = re.compile(r"\s*([^<>=]+?)\s*(<=|>=|=)\s*(.+?)\s*")
 
@@ -180,13 +182,9 @@ def _number(row: Mapping[str, str], column: str, faults: list[Fault]) -> float |
         number = float(exact(text.strip()))
     except (ValueError, ZeroDivisionError):
         number = -1.0
-    if number < 0 or (column in ("worked", "failed") and not number.is_integer()):
-        faults.append(
-            Fault(
-                column,
-                f'expected a {"whole " if column in ("worked", "failed") else ""}number of at least 0, found "{text[:40]}"',
-            )
-        )
+    if number < 0 or (column in COUNTS and not (number.is_integer() and number <= MOST_COUNTED)):
+        wanted = f"a whole number from 0 to {MOST_COUNTED:,}" if column in COUNTS else "a number of at least 0"
+        faults.append(Fault(column, f'expected {wanted}, found "{text[:40]}"'))
         return None
     return number
 

@@ -53,7 +53,8 @@ def features_of(board: Board) -> dict[str, str]:
     if layout:
         seen.setdefault("fuse", _place(document, layout, "fuse"))
         seen.setdefault("lamp", _place(document, layout, "lamp"))
-        seen.setdefault("relays", str(sum(each["ref"].startswith("RL") for each in layout)))
+        if relays := sum(each["ref"].startswith("RL") for each in layout):
+            seen.setdefault("relays", str(relays))
     if "size_mm" in document:
         width, height = (float(each) for each in document["size_mm"])
         seen["size"] = f"{width:g} by {height:g} mm"

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import datetime
+from time import monotonic
 from typing import Any
 
 from django.db.models import Case, IntegerField, Value, When
@@ -22,6 +23,8 @@ from twincore.profile.values import plain
 
 MOST_JUDGED = 200
 """Boards of a family that are judged; those that are listed come first."""
+LONGEST_S = 8.0
+"""How long one look may run twin checks that nobody ran before."""
 TWINS_CHECKED = 16
 """The best of them on everything else for which carry-over and twin check are run at once."""
 
@@ -81,10 +84,15 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
 
     first = match.ranked([judged(name, None) for name in fittings])
     best = [each.part_number for each in first if each.part_number in comparisons][:TWINS_CHECKED]
-    if also is not None and also in comparisons and also not in best:
-        best.append(also)
+    if also is not None and also in comparisons:
+        best = list(dict.fromkeys([also, *best]))
     fetch(comparisons[name].twin_key for name in best)
-    checked = {name: judged(name, comparisons[name].quick_twin()) for name in best}
+    checked: dict[str, Candidate] = {}
+    begun = monotonic()
+    for name in best:
+        # what is not run in time is said to be, and what was run is kept: the next look goes on from there
+        if name == also or monotonic() - begun < LONGEST_S:
+            checked[name] = judged(name, comparisons[name].quick_twin())
     return Choice(
         candidates=match.ranked([checked.get(each.part_number, each) for each in first]),
         ways=ways,

@@ -5,7 +5,6 @@ from typing import Any
 
 from django.db.models import Count, Q
 
-from bench.comparing import exactly
 from catalogue import queries as catalogue
 from catalogue.profiles import board_profile, rule_out_data
 from config.errors import Faulty, Refused
@@ -110,7 +109,7 @@ def test_value(job: Job, name: str, after: Any, person: Person, now: datetime) -
     if test.as_found and not told and not given.get("as_found"):
         raise Faulty(f"First write down how it stood: {test.as_found}")
     done = Done(
-        name, given.get("result"), _float(exactly(given.get("value"))), _float(given.get("uncertainty")),
+        name, given.get("result"), _float(given.get("value")), _float(given.get("uncertainty")),
         _float(given.get("at_c")),
     )  # fmt: skip
     try:

@@ -2,6 +2,7 @@
 
 import io
 from typing import Any
+from unittest.mock import patch
 
 from pypdf import PdfReader
 
@@ -232,6 +233,19 @@ class Choose(FrontTestCase):
         self.assertEqual(self.cell("TVH-2214-A", "listing")["verdict"], "fits")
         self.add("fact.supply.volts", {"value": 24.0, "source": "measured"})
         self.assertEqual(self.cell("TVH-2210-C", "supply")["verdict"], "no")
+
+    def test_twin_checks_that_take_too_long_are_said_not_to_have_been_run(self) -> None:
+        with patch("jobs.front.choosing.LONGEST_S", -1.0):
+            cells = [self.cell("TVH-2210-C", name) for name in ("settings", "behaviour")]
+        self.assertEqual([cell["verdict"] for cell in cells], ["to check", "to check"])
+        self.assertIn("has not been run", cells[1]["reasons"][0]["words"])
+        self.assertEqual(self.cell("TVH-2210-C", "behaviour")["verdict"], "fits")
+
+    def test_numbers_larger_or_finer_than_numbers_are_here_are_refused(self) -> None:
+        for value in (1e12, 1e-12):
+            self.assertIn("Expected", self.add("fact.made", {"value": value, "source": "seen"}, 422)["detail"])
+            self.add("wish.purge.post", value, 422)
+        self.add("fact.made", {"value": 2001.5, "source": "seen"})
 
     def test_a_choice_against_the_judgement_needs_a_reason_and_keeps_the_alternatives(self) -> None:
         self.assertIn("does not fit", self.add("replacement", "OFN-U3", 422)["detail"])

@@ -83,6 +83,18 @@ class Imports(WorldTestCase):
         self.assertEqual((done.state, Statement.objects.count()), ("failed", count))
         self.assertIn("statements[3].relation", done.fault)
 
+    def test_an_import_that_breaks_off_says_so_and_keeps_nothing(self) -> None:
+        with (
+            patch.object(importing, "_keep", side_effect=RuntimeError("disk full")),
+            self.assertLogs("references.importing"),
+        ):
+            done = self.run_it(GOOD)
+        self.assertEqual(done.state, "failed")
+        self.assertIn("broke off", done.fault)
+        self.assertFalse(Statement.objects.filter(code__startswith="x-").exists())
+        many = self.run_it("id,original,replacement,relation,worked\ny-1,A,B,kit,99999999999\n")
+        self.assertEqual((many.state, many.refused), ("done", 1))
+
     def test_a_statement_whose_id_is_there_takes_its_place_and_the_last_of_two_counts(self) -> None:
         self.run_it(GOOD)
         again = self.run_it(GOOD + "x-1,A-1,B-9,kit,,\n")
