@@ -1,6 +1,7 @@
 """Reading the catalogue."""
 
 from dataclasses import dataclass
+from typing import Any
 
 from django.contrib.postgres.search import TrigramDistance
 from django.db import connection, transaction
@@ -110,6 +111,14 @@ def _short_list(marking: str) -> list[tuple[str, str]]:
         if len(found) >= ENOUGH:
             break
     return found
+
+
+def code_meanings(family_code: str, shown: str) -> list[dict[str, Any]]:
+    """What a code means on the boards of a family, each different meaning once."""
+    rows = Board.objects.filter(family_id=family_code, traits__codes__contains=[{"shown": shown}])
+    codes = [code for each in rows.values_list("traits__codes", flat=True)[:200] for code in each]
+    found = {code["meaning"]: code for code in codes if code["shown"] == shown}
+    return list(found.values())
 
 
 def guide(kind: str, name: str) -> Guide | None:

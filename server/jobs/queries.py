@@ -15,7 +15,7 @@ def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
     if show != "all":
         rows = rows.filter(closed_at__isnull=show == "open")
     if search:
-        found = Q(machine__icontains=search) | Q(state__original__icontains=search)
+        found = Q(machine__icontains=search) | Q(original_revision__board__part_number__icontains=search)
         digits = search.rsplit("-", 1)[-1]
         if digits.isdigit() and len(digits) < 9:
             found |= Q(number=int(digits))

@@ -9,7 +9,7 @@ from twincore.profile.document import jsonable
 
 TRAITS = (
     "part_number", "maker", "title", "status", "family", "supply", "connectors", "relays", "accepts", "moves", "kit",
-    "companions", "size_mm", "height_mm", "holes", "look", "made",
+    "companions", "size_mm", "height_mm", "holes", "look", "made", "codes",
 )  # fmt: skip
 """The keys of a board's document that fitting looks at; lists keep these where whole documents are too much."""
 

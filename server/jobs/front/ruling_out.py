@@ -56,12 +56,18 @@ def report_of(job: Job, data: RuleOut) -> Report:
 
 
 def shown_code(job: Job) -> dict[str, Any] | None:
-    """The code that was reported, as the board's profile explains it; None without one or where it is not known."""
+    """The code that was reported, as the board's profile explains it; None without one or where it is not known.
+
+    Before the board is recognised it is looked up in all boards of the family, and told where they agree.
+    """
     shown = job.state.get("report", {}).get("code")
-    if not shown or job.original_revision_id is None:
+    if not shown or job.family_revision is None:
         return None
-    codes: list[dict[str, Any]] = board_profile(job.original_revision_id).document.get("codes", [])
-    return next((each for each in codes if each["shown"].lower() == shown.strip().lower()), None)
+    if job.original_revision_id is not None:
+        codes: list[dict[str, Any]] = board_profile(job.original_revision_id).document.get("codes", [])
+        return next((each for each in codes if each["shown"].lower() == shown.strip().lower()), None)
+    meanings = catalogue.code_meanings(job.family_revision.family_id, shown.strip())
+    return meanings[0] if len(meanings) == 1 else None
 
 
 def _failures(job: Job) -> tuple[int, int]:

@@ -114,7 +114,10 @@ class RuleOut(FrontTestCase):
     def test_a_code_is_explained_and_by_policy_trusted(self) -> None:
         self.add("family", "retarder-prover")
         self.add("report.code", "E1")
+        self.assertIn("probe", self.of("rule-out")["code"]["meaning"], "all boards of the family agree on it")
+        self.add("report.code", "E0", before="E1")
         self.assertIsNone(self.of("rule-out")["code"])
+        self.add("report.code", "E1", before="E0")
         self.add("original", "UMC 40-118")
         self.assertIn("probe", self.of("rule-out")["code"]["meaning"])
         proving = self.weight("sensor")

@@ -54,7 +54,7 @@ export function Reported({ job, put, data }: RuleOutProps) {
         <p className="text-sm text-faint">
           {job.original
             ? `${job.original} has no such code in its profile.`
-            : "What the code means is told once the board is recognised."}
+            : "The boards of this family do not agree on it, or have none like it; it is looked up again once the board is recognised."}
         </p>
       )}
     </section>

@@ -38,6 +38,9 @@ export function RuleOutStep({ job, put }: StepProps) {
       </section>
       <Chain job={job} data={data} />
       {data.chain.some((link) => link.kind === "test") && <Causes {...props} />}
+      {data.to_restore.length > 0 && (
+        <p className="border-l-4 border-text pl-3 font-semibold">Still to be put back: {data.to_restore.join(", ")}.</p>
+      )}
       <EndPanel
         job={job}
         put={put}
