@@ -4,6 +4,7 @@ import csv
 import json
 import logging
 from collections.abc import Iterator
+from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
 from datetime import datetime
 from io import StringIO, TextIOWrapper
@@ -89,24 +90,42 @@ def _stage(id: UUID) -> _Counts:
     with report.open("w", newline="", encoding="utf-8") as out:
         refused = csv.DictWriter(out, [*COLUMNS, "line", "fault"], extrasaction="ignore")
         refused.writeheader()
-        while found := list(islice(rows, CHUNK)):
-            good = []
-            for line, _, row in found:
-                try:
-                    good.append(_copied(row))
-                except DocumentError as error:
-                    counts.refused += 1
-                    if counts.refused <= MOST_REFUSED:
-                        faults = "; ".join(str(fault) for fault in error.faults)
-                        refused.writerow({**row, "line": line, "fault": faults})
-            with (
-                connection.cursor() as cursor,
-                cursor.copy(f"copy {STAGE} ({columns}) from stdin (format csv, null '{NO_VALUE}')") as copy,
-            ):
-                copy.write(_as_csv(good))
-            counts.rows += len(found)
-            _tell(id, counts, found[-1][1])
+        with ThreadPoolExecutor(1) as copying:
+            under_way: Future[None] | None = None
+            while found := list(islice(rows, CHUNK)):
+                good = _good_rows(found, refused, counts)
+                # the database takes one piece in while the next is read
+                if under_way is not None:
+                    under_way.result()
+                    _tell(id, counts, found[-1][1])
+                under_way = copying.submit(_copy, connection.connection, _as_csv(good))
+                counts.rows += len(found)
+            if under_way is not None:
+                under_way.result()
+        _tell(id, counts, files.upload_path(id).stat().st_size)
     return counts
+
+
+def _good_rows(found: list[tuple[int, int, dict[str, str]]], refused: Any, counts: _Counts) -> list[list[Any]]:
+    """The values of the rows that break no rule; the others go to the report."""
+    good = []
+    for line, _, row in found:
+        try:
+            good.append(_copied(row))
+        except DocumentError as error:
+            counts.refused += 1
+            if counts.refused <= MOST_REFUSED:
+                faults = "; ".join(str(fault) for fault in error.faults)
+                refused.writerow({**row, "line": line, "fault": faults})
+    return good
+
+
+def _copy(database: Any, text: str) -> None:
+    """Copy rows into the staging table, over the connection that sees it."""
+    with database.cursor() as cursor, cursor.copy(
+        f"copy {STAGE} ({', '.join(COPIED)}) from stdin (format csv, null '{NO_VALUE}')"
+    ) as copy:  # fmt: skip
+        copy.write(text)
 
 
 def _tell(id: UUID, counts: _Counts, at: int) -> None:

@@ -5,6 +5,7 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
+from functools import lru_cache
 from typing import Any
 
 from twincore.errors import DocumentError, Fault
@@ -191,7 +192,16 @@ def _number(row: Mapping[str, str], column: str, faults: list[Fault]) -> float |
 
 def _conditions(text: str, faults: list[Fault]) -> dict[str, Any]:
     """Conditions as a spreadsheet writes them: "burner.stages=1; made>=2001; made<=2005; fuel=gas|oil"."""
+    found, wrong = _read_conditions(text)
+    faults += wrong
+    return dict(found)
+
+
+@lru_cache(maxsize=4096)
+def _read_conditions(text: str) -> tuple[dict[str, Any], tuple[Fault, ...]]:
+    """The same few conditions stand in very many rows: each text is read once."""
     found: dict[str, Any] = {}
+    faults = []
     for part in _several(text):
         match = CONDITION.fullmatch(part)
         if match is None:
@@ -208,7 +218,7 @@ def _conditions(text: str, faults: list[Fault]) -> dict[str, Any]:
             faults.append(Fault("if", f'expected a number after {sign}, found "{written[:40]}"'))
         else:
             limits["from" if sign == ">=" else "to"] = value
-    return found
+    return found, tuple(faults)
 
 
 def _value(text: str) -> Any:
@@ -266,6 +276,7 @@ def _faults_of(statement: Statement) -> list[Fault]:
     return faults
 
 
+@lru_cache(maxsize=4096)
 def _is_day(text: str) -> bool:
     try:
         return date.fromisoformat(text).isoformat() == text
