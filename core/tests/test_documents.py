@@ -61,6 +61,17 @@ class DemoWorld(SimpleTestCase):
                 profile.check_layouts_agree(board, other)
 
 
+class Fitting(SimpleTestCase):
+    def test_ratings_and_what_is_accepted_must_mean_something(self) -> None:
+        document = json.loads((DEMO / "boards/TVH-2210-B.board.json").read_text())
+        document["relays"][0]["rating"] = "strong"
+        document["accepts"] = [{"fact": "fan.volts"}, {"fact": "fan.volts", "one_of": [1], "between": [1, 2]}]
+        with self.assertRaises(DocumentError) as caught:
+            profile.parse_board(encoded(document))
+        places = [fault.place for fault in caught.exception.faults]
+        self.assertEqual(places, ["relays[0].rating", "accepts[0]", "accepts[1]"])
+
+
 class Refusals(SimpleTestCase):
     """Each rule of the format, broken once: the fault names the place and what was expected there."""
 

@@ -81,6 +81,25 @@ class Criteria(SimpleTestCase):
         wires = criteria.judge_connectors(fitting("UMC 40-118"), fitting("OFN-P1"), {})
         self.assertEqual({each.code for each in wires.reasons}, {"single wires"})
 
+    def test_one_socket_takes_one_plug(self) -> None:
+        def board(name: str, *plugs: tuple[str, str]) -> Fitting:
+            return match.fitting_of({"part_number": name, "status": "current", "connectors": [
+                {"id": plug, "style": "QL-2", "pins": [{"pin": 1, "signal": signal}]} for plug, signal in plugs
+            ]})  # fmt: skip
+
+        two = board("two", ("C1", "fan.line"), ("C2", "valve.line"))
+        one = criteria.judge_connectors(two, board("one", ("X1", "valve.line")), {})
+        self.assertEqual(codes(one), [("single wires", "with work"), ("plug fits", "fits")])
+        swapped = criteria.judge_connectors(two, board("swapped", ("X1", "valve.line"), ("X2", "fan.line")), {})
+        self.assertEqual([each.data["to"] for each in swapped.reasons], ["X2", "X1"])
+        self.assertEqual(swapped.verdict, "fits")
+
+    def test_a_fact_that_is_no_number_is_not_taken_for_one(self) -> None:
+        facts = {"supply.volts": "about 230", "load.fan.line.amps": "little", "load.relay.common.kind": "coil"}
+        self.assertEqual(criteria.judge_supply(self.original, fitting("TVH-2210-C"), facts).verdict, "fits")
+        found = criteria.judge_contacts(self.original, fitting("TVH-2216-A"), facts)
+        self.assertEqual({each.code for each in found.reasons}, {"contact smaller", "contact carries"})
+
     def test_mounting_asks_for_room_and_counts_new_holes(self) -> None:
         old, large = fitting("UMC 40-118"), fitting("UMC 44-010")
         asked = criteria.judge_mounting(old, large, {})
@@ -131,7 +150,7 @@ class Ranking(SimpleTestCase):
         machine = Machine(match.fitting_of(original.document), family, more.pop("facts", {}))
         board = demo_board(number)
         twin = match.check_twin(original, factory_record(original), board, family, {})
-        return match.judge_candidate(machine, match.fitting_of(board.document), [number], None, twin, more.get("offer"))
+        return match.judge_candidate(machine, match.fitting_of(board.document), None, twin, more.get("offer"))
 
     def test_closeness_beats_money_and_money_decides_between_equals(self) -> None:
         cheap = self.candidate("OFN-U3", offer={"stock": 1, "price": 10.0})

@@ -33,6 +33,9 @@ class Mounting(SimpleTestCase):
         # ISO 273 fine series: a 5.3 mm hole takes M5, a 4.3 mm hole M4 (from memory)
         self.assertAlmostEqual(slack_mm(Hole((0, 0), 4.3), Hole((0, 0), 4.3)), 0.3)
         self.assertAlmostEqual(slack_mm(Hole((0, 0), 4.3), Hole((0, 0), 5.3)), 0.8)
+        # an M6 screw in 12 mm holes: 6 mm of slack
+        loose = [plate([(20, 20), (60, 20)], diameter=12), plate([(20, 20), (65, 20)], diameter=12)]
+        self.assertEqual(len(best_mounting(*loose).pairs), 2)
         near = best_mounting(plate([(5, 5), (95, 5)]), plate([(5, 5), (95.5, 5)]))
         far = best_mounting(plate([(5, 5), (95, 5)]), plate([(5, 5), (95.7, 5)]))
         self.assertEqual((len(near.pairs), len(far.pairs)), (2, 1))

@@ -38,6 +38,7 @@ from twincore.settings import (
     copy_positions,
     decode,
     judge,
+    met_wishes,
     unreadable_points,
     wanted_functions,
 )
@@ -113,7 +114,7 @@ class Comparison:
         positions = written_positions(self.replacement, record.points)
         key = sha256(f"{self.key}-{json.dumps(plain(positions))}-{limit}".encode()).hexdigest()
         rows = judge(self.wanted(), self.replacement, record, self.family) if self.wishes else ()
-        met = [row.id for row in rows if row.id in self.wishes and row.verdict in ("same", "within tolerance")]
+        met = met_wishes(rows, self.wishes)
         twin = make_twin(self.original, self.found_record(), self.replacement, record, self.family, met)
         return kept(f"prove-{key}", lambda: prove(twin, limit) if limit else prove(twin))
 

@@ -3,10 +3,11 @@
 from dataclasses import dataclass
 from datetime import datetime
 from hashlib import sha256
+from typing import Any
 
 from django.db import transaction
 
-from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Guide, GuideRevision, Marking
+from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Guide, GuideRevision, Marking, Revision
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty
 from people.access import require_parts_lead
@@ -69,14 +70,29 @@ def load_document(person: Person | None, data: bytes, now: datetime, keep: bool 
     return loaded
 
 
+def _is_there(revision: Revision | None, data: bytes) -> bool:
+    """Whether the current revision is these very bytes."""
+    return revision is not None and revision.digest == sha256(data).hexdigest()
+
+
+def _next(current: Revision | None, person: Person | None, data: bytes, now: datetime) -> dict[str, Any]:
+    """The columns of the revision that follows the current one."""
+    return {
+        "number": current.number + 1 if current else 1,
+        "document": data,
+        "digest": sha256(data).hexdigest(),
+        "loaded_at": now,
+        "loaded_by": person,
+    }
+
+
 def _load_family(person: Person | None, profile: FamilyProfile, data: bytes, now: datetime) -> Loaded:
     family, _ = (
         Family.objects.select_for_update(of=("self",))
         .select_related("current")
         .get_or_create(code=profile.id, defaults={"title": profile.title})
     )
-    digest = sha256(data).hexdigest()
-    if family.current and family.current.digest == digest:
+    if family.current and _is_there(family.current, data):
         return Loaded("family", profile.id, family.current.number, False)
     faults = []
     for board in family.boards.select_related("current"):
@@ -86,13 +102,10 @@ def _load_family(person: Person | None, profile: FamilyProfile, data: bytes, now
             faults += [Fault(f"{board.part_number}: {fault.place}", fault.expected) for fault in error.faults]
     if faults:
         raise Faulty("Boards of this family would no longer fit it. Load them in a form that fits first.", faults)
-    number = family.current.number + 1 if family.current else 1
     family.title = profile.title
-    family.current = FamilyRevision.objects.create(
-        family=family, number=number, document=data, digest=digest, loaded_at=now, loaded_by=person
-    )
+    family.current = FamilyRevision.objects.create(family=family, **_next(family.current, person, data, now))
     family.save()
-    return Loaded("family", profile.id, number, True)
+    return Loaded("family", profile.id, family.current.number, True)
 
 
 def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: datetime) -> Loaded:
@@ -114,25 +127,22 @@ def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: 
             defaults={"family": family, "maker": profile.maker, "title": profile.title, "status": profile.status},
         )
     )
-    digest = sha256(data).hexdigest()
     warnings = tuple(warnings_of(profile))
-    if board.current and board.current.digest == digest:
+    if board.current and _is_there(board.current, data):
         return Loaded("board", profile.part_number, board.current.number, False, warnings)
-    number = board.current.number + 1 if board.current else 1
     board.family, board.maker, board.title, board.status = family, profile.maker, profile.title, profile.status
     board.settings_layout = profile.settings_layout
     board.traits, board.features = traits_of(profile.document), features_of(profile)
     board.current = BoardRevision.objects.create(
-        board=board, number=number, document=data, digest=digest, loaded_at=now, loaded_by=person,
-        family_revision=family.current,
-    )  # fmt: skip
+        board=board, family_revision=family.current, **_next(board.current, person, data, now)
+    )
     board.save()
     board.markings.all().delete()
     Marking.objects.bulk_create(
         Marking(board=board, text=text, normal=normal_form(text), folded=without_look_alikes(text))
         for text in dict.fromkeys([profile.part_number, *profile.also_marked])
     )
-    return Loaded("board", profile.part_number, number, True, warnings)
+    return Loaded("board", profile.part_number, board.current.number, True, warnings)
 
 
 def _load_guide(person: Person | None, kind: str, data: bytes, now: datetime) -> Loaded:
@@ -150,12 +160,8 @@ def _load_guide(person: Person | None, kind: str, data: bytes, now: datetime) ->
     guide, _ = (
         Guide.objects.select_for_update(of=("self",)).select_related("current").get_or_create(kind=kind, name=name)
     )
-    digest = sha256(data).hexdigest()
-    if guide.current and guide.current.digest == digest:
+    if guide.current and _is_there(guide.current, data):
         return Loaded(kind, name, guide.current.number, False)
-    number = guide.current.number + 1 if guide.current else 1
-    guide.current = GuideRevision.objects.create(
-        guide=guide, number=number, document=data, digest=digest, loaded_at=now, loaded_by=person
-    )
+    guide.current = GuideRevision.objects.create(guide=guide, **_next(guide.current, person, data, now))
     guide.save()
-    return Loaded(kind, name, number, True)
+    return Loaded(kind, name, guide.current.number, True)

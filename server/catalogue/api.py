@@ -1,7 +1,6 @@
 """The catalogue over HTTP."""
 
 import json
-from dataclasses import asdict
 from datetime import datetime
 from typing import Any
 
@@ -10,15 +9,14 @@ from django.utils import timezone
 from ninja import Field, Query, Router, Schema
 
 from catalogue import actions, queries
-from catalogue.models import Board, BoardRevision, Family, Guide, Revision
+from catalogue.models import Board, BoardRevision, Family, Revision
 from catalogue.profiles import board_profile, family_profile
 from catalogue.wording import reading_words
-from config.errors import NotThere
+from config.downloads import JSON, download
 from config.paging import Page, Paging, paged
 from people.access import person_of
 from twincore.profile import dump, factory_record, written_positions
-from twincore.profile.values import plain
-from twincore.recognise import PlateRead, Reading, Scheme, read_plate, read_serial
+from twincore.recognise import Reading
 
 router = Router(tags=["catalogue"])
 
@@ -237,7 +235,7 @@ def board_file(request: HttpRequest, part_number: str, revision: int | None = No
     board = queries.board(part_number)
     wanted = queries.revision(part_number, revision) if revision else board.current
     assert wanted is not None  # queries.board refuses boards without a revision
-    return _file(bytes(wanted.document), f"{part_number}.board.json")
+    return download(bytes(wanted.document), JSON, f"{part_number}.board.json")
 
 
 @router.get("/families", response=Page[FamilyLine])
@@ -270,7 +268,7 @@ def family_file(request: HttpRequest, code: str) -> HttpResponse:
     """The family's file as it was loaded."""
     family = queries.family(code)
     assert family.current is not None  # queries.family refuses families without a revision
-    return _file(bytes(family.current.document), f"{code}.family.json")
+    return download(bytes(family.current.document), JSON, f"{code}.family.json")
 
 
 @router.post("/documents", response=LoadedShown)
@@ -279,120 +277,3 @@ def load_document(request: HttpRequest, keep: bool = True) -> LoadedShown:
     loaded = actions.load_document(person_of(request), request.body, timezone.now(), keep)
     warnings = [FaultShown(place=each.place, expected=each.expected) for each in loaded.warnings]
     return LoadedShown(kind=loaded.kind, name=loaded.name, revision=loaded.revision, new=loaded.new, warnings=warnings)
-
-
-class GuideLine(Schema):
-    """Rule-out data or nameplate schemes in a list."""
-
-    kind: str
-    name: str
-    revision: int
-    loaded_at: datetime
-
-
-@router.get("/guides", response=Page[GuideLine])
-def list_guides(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
-    """Rule-out data of families and nameplate schemes of makers."""
-    return paged(queries.guides(), paging, _guide_line)
-
-
-def _guide_line(guide: Guide) -> GuideLine:
-    assert guide.current is not None  # a guide is made with its first revision
-    return GuideLine(kind=guide.kind, name=guide.name, revision=guide.current.number, loaded_at=guide.current.loaded_at)
-
-
-@router.get("/guide-file/{kind}/{path:name}", response={200: Any})
-def guide_file(request: HttpRequest, kind: str, name: str) -> HttpResponse:
-    """A guide's file as it was loaded."""
-    guide = queries.guide(kind, name)
-    if guide is None or guide.current is None:
-        raise NotThere(f"There is no {kind} called {name}.")
-    return _file(bytes(guide.current.document), f"{name}.{kind}.json")
-
-
-class PlaceShown(Schema):
-    """One place of a nameplate's number."""
-
-    id: str
-    title: str
-    text: str
-    ok: bool
-    meaning: str
-    expected: str
-    perhaps: str
-
-
-class RuleSaid(Schema):
-    """A rule of the maker that holds for this plate."""
-
-    words: str
-    boards: list[str]
-
-
-class PlateShown(Schema):
-    """A number decoded by one scheme; `facts` are what it says about the machine."""
-
-    scheme: str
-    title: str
-    maker: str
-    family: str
-    example: str
-    source: str
-    ok: bool
-    places: list[PlaceShown]
-    facts: dict[str, str | bool | int | float]
-    says: list[RuleSaid]
-    left_over: str
-    serial_groups: list[int]
-
-
-class SerialShown(Schema):
-    """A serial number in groups, to be read back; `expected` says what is wrong with it."""
-
-    groups: list[str]
-    ok: bool
-    expected: str
-
-
-@router.get("/plates", response=list[PlateShown])
-def decode_plate(
-    request: HttpRequest, text: str = Query(..., max_length=80), family: str = Query("", max_length=80)
-) -> list[PlateShown]:
-    """A machine's number decoded by the makers' schemes, the best first, at most three."""
-    read = [(scheme, read_plate(text, scheme)) for scheme in queries.schemes_of(family or None)]
-    read.sort(key=lambda pair: (not pair[1].ok, -sum(p.ok for p in pair[1].places), len(pair[1].left_over), pair[0].id))
-    return [plate_shown(scheme, plate) for scheme, plate in read[:3]]
-
-
-def plate_shown(scheme: Scheme, plate: PlateRead) -> PlateShown:
-    """A decoded plate for the screen."""
-    return PlateShown(
-        scheme=scheme.id,
-        title=scheme.title,
-        maker=scheme.maker,
-        family=scheme.family,
-        example=scheme.example,
-        source=scheme.source,
-        ok=plate.ok,
-        places=[PlaceShown(**asdict(place)) for place in plate.places],
-        facts=plain(plate.facts),
-        says=[RuleSaid(words=rule["words"], boards=rule.get("boards", [])) for rule in plate.says],
-        left_over=plate.left_over,
-        serial_groups=scheme.serial["groups"] if scheme.serial else [],
-    )
-
-
-@router.get("/serial", response=SerialShown)
-def read_back_serial(
-    request: HttpRequest, text: str = Query(..., max_length=80), scheme: str = Query("", max_length=80)
-) -> SerialShown:
-    """A serial number in groups, checked by its maker's rule."""
-    found = read_serial(text, next((each for each in queries.schemes_of() if each.id == scheme), None))
-    return SerialShown(groups=list(found.groups), ok=found.ok, expected=found.expected)
-
-
-def _file(data: bytes, name: str) -> HttpResponse:
-    safe = "".join(c if c.isalnum() or c in "-._" else "_" for c in name)
-    return HttpResponse(
-        data, content_type="application/json", headers={"Content-Disposition": f'attachment; filename="{safe}"'}
-    )

@@ -5,6 +5,7 @@ from ninja.security import SessionAuth
 
 from bench.api import router as bench
 from catalogue.api import router as catalogue
+from catalogue.guides_api import router as guides
 from config import problems
 from jobs.api import router as jobs
 from jobs.front.api import router as front
@@ -15,6 +16,7 @@ api = NinjaAPI(title="Worthy Twin", version="1", auth=SessionAuth(csrf=True), do
 problems.register(api)
 api.add_router("", people)
 api.add_router("", catalogue)
+api.add_router("", guides)
 api.add_router("", references)
 api.add_router("", jobs)
 api.add_router("", front)

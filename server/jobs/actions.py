@@ -13,6 +13,7 @@ from jobs.confirming import conclude, confirmation
 from jobs.front.choosing import alternatives
 from jobs.models import Entry, Job
 from jobs.state import NAMED, SINGLE, STEPS, changed, empty_state, step_in_hand, step_of, value_at, waiting_for
+from jobs.steps import waiting_words
 from jobs.targets import value_of
 from people.access import depot_of
 from people.models import Depot, Person
@@ -72,7 +73,7 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     _check_unchanged(job, new)
     step = step_of(new.target)
     if waiting := waiting_for(job.state, step):
-        raise Refused(f"This step waits for: {', '.join(w.replace('_', ' ') for w in waiting)}.", waits_for=waiting)
+        raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
     before = value_at(job.state, new.target)
     after = _applied(job, new, person, now)
     job.entry_count += 1

@@ -12,6 +12,7 @@ from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PlayShown, ScenarioGiven
 from catalogue.api import BoardShown, board_shown
 from catalogue.models import BoardRevision
+from config.downloads import JSON, PDF, download
 from config.errors import Refused
 from config.paging import Page, Paging, paged
 from jobs import actions, queries
@@ -176,17 +177,11 @@ def _with_both_boards(request: HttpRequest, job_id: UUID) -> Job:
 def sheet_json(request: HttpRequest, job_id: UUID) -> HttpResponse:
     """The job sheet in the product's own format."""
     job = queries.job(person_of(request), job_id)
-    return _download(sheet_document(job).encode(), "application/json", f"{job.code}.job.json")
+    return download(sheet_document(job).encode(), JSON, f"{job.code}.job.json")
 
 
 @router.get("/jobs/{job_id}/sheet.pdf", response={200: Any})
 def sheet_as_pdf(request: HttpRequest, job_id: UUID) -> HttpResponse:
     """The job sheet for the office."""
     job = queries.job(person_of(request), job_id)
-    return _download(sheet_pdf(job, timezone.now()), "application/pdf", f"{job.code}.pdf")
-
-
-def _download(data: bytes, content_type: str, name: str) -> HttpResponse:
-    return HttpResponse(
-        data, content_type=content_type, headers={"Content-Disposition": f'attachment; filename="{name}"'}
-    )
+    return download(sheet_pdf(job, timezone.now()), PDF, f"{job.code}.pdf")

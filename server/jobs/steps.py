@@ -16,6 +16,11 @@ NAMES = {
 ENDS = {"condemned": "Board condemned", "cleared": "Board cleared", "undecided": "Undecided, going on"}
 
 
+def waiting_words(each: str) -> str:
+    """What a step waits for, in words."""
+    return NAMES.get(each, "the cause of the board's death to be cleared").lower()
+
+
 def steps_of(job: Job) -> list[StepState]:
     """Every step with its state and result, from the job's own data alone."""
     return [_step(job, step) for step in STEPS]

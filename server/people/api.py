@@ -10,6 +10,7 @@ from people import actions
 from people.access import depot_of, person_of
 from people.models import Depot, Person
 from twincore.match import ASSUMPTIONS
+from twincore.rule_out import SCHOOLS
 
 router = Router(tags=["people"])
 
@@ -71,7 +72,7 @@ class DepotShown(Policies):
 def _depot_shown(depot: Depot) -> DepotShown:
     return DepotShown(
         name=depot.name,
-        schools=list(actions.SCHOOLS),
+        schools=list(SCHOOLS),
         rule_out_school=depot.rule_out_school,
         change_companions=depot.change_companions,
         assumptions={**ASSUMPTIONS, **depot.assumptions},
@@ -87,9 +88,7 @@ def show_depot(request: HttpRequest) -> DepotShown:
 @router.put("/depot", response=DepotShown)
 def set_policies(request: HttpRequest, given: Policies) -> DepotShown:
     """Set how the depot works."""
-    depot = actions.set_policies(
-        person_of(request), given.rule_out_school, given.change_companions, given.assumptions, ASSUMPTIONS
-    )
+    depot = actions.set_policies(person_of(request), given.rule_out_school, given.change_companions, given.assumptions)
     return _depot_shown(depot)
 
 

@@ -9,6 +9,7 @@ from django.utils import timezone
 from ninja import Field, File, Form, Query, Router, Schema
 from ninja.files import UploadedFile
 
+from config.downloads import CSV, JSON, stream
 from config.errors import NotThere
 from config.paging import Page, Paging, paged
 from people.access import person_of
@@ -122,19 +123,13 @@ def restore(request: HttpRequest, code: str) -> StatementShown:
 @router.get("/statements.csv", response={200: Any})
 def export_csv(request: HttpRequest) -> StreamingHttpResponse:
     """Every statement as CSV."""
-    return _download(exporting.as_csv(), "text/csv; charset=utf-8", "statements.csv")
+    return stream(exporting.as_csv(), CSV, "statements.csv")
 
 
 @router.get("/statements.json", response={200: Any})
 def export_json(request: HttpRequest) -> StreamingHttpResponse:
     """Every statement as one document."""
-    return _download(exporting.as_document(), "application/json", "statements.json")
-
-
-def _download(text: Any, content_type: str, name: str) -> StreamingHttpResponse:
-    return StreamingHttpResponse(
-        text, content_type=content_type, headers={"Content-Disposition": f'attachment; filename="{name}"'}
-    )
+    return stream(exporting.as_document(), JSON, "statements.json")
 
 
 @router.get("/contradictions", response=Page[ContradictionShown])
@@ -163,13 +158,13 @@ def list_imports(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
 def send_import(request: HttpRequest, id: Form[UUID], file: File[UploadedFile]) -> ImportShown:
     """Send a CSV file of statements; it is imported in the background."""
     job = actions.send_import(person_of(request), id, file.name or "statements.csv", file.chunks(), timezone.now())
-    return _import_shown(queries.one_import(person_of(request), job.pk))
+    return _import_shown(queries.one_import(job.pk))
 
 
 @router.get("/imports/{import_id}", response=ImportShown)
 def show_import(request: HttpRequest, import_id: UUID) -> ImportShown:
     """One import, and how far it is."""
-    return _import_shown(queries.one_import(person_of(request), import_id))
+    return _import_shown(queries.one_import(import_id))
 
 
 @router.post("/imports/{import_id}/cancel", response=ImportShown)
@@ -181,7 +176,7 @@ def cancel(request: HttpRequest, import_id: UUID) -> ImportShown:
 @router.get("/imports/{import_id}/refused.csv", response={200: Any})
 def refused_rows(request: HttpRequest, import_id: UUID) -> FileResponse:
     """The refused rows with what is wrong with each: repaired, the file can be sent again as it is."""
-    job = queries.one_import(person_of(request), import_id)
+    job = queries.one_import(import_id)
     path = files.report_path(job.pk)
     if not path.exists():
         raise NotThere("This import has no report.")

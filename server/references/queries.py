@@ -6,15 +6,13 @@ from uuid import UUID
 from django.db.models import Q, QuerySet
 
 from config.errors import NotThere
-from people.models import Person
 from references.models import Contradiction, Import, Statement
 from references.rows import as_core
-from twincore.match import CHAINED
+from twincore.match import CHAINED, LONGEST_CHAIN
 from twincore.match import Statement as CoreStatement
 
 MOST_BOARDS = 400
 """Boards that the chains from one original may reach."""
-LONGEST_CHAIN = 8
 
 
 def statements(board: str = "", relation: str = "", withdrawn: bool = False) -> QuerySet[Statement]:
@@ -83,7 +81,7 @@ def imports() -> QuerySet[Import]:
     return Import.objects.select_related("sent_by")
 
 
-def one_import(person: Person, import_id: UUID) -> Import:
+def one_import(import_id: UUID) -> Import:
     """One import."""
     found = imports().filter(pk=import_id).first()
     if found is None:

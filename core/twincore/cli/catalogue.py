@@ -73,15 +73,11 @@ def _recognise(args: argparse.Namespace) -> dict[str, Any]:
         raise InputError("--marking: expected what is printed on the board, or --plate with the machine's number")
     printed = [(b.part_number, text) for b in catalogue.boards.values() for text in (b.part_number, *b.also_marked)]
     hits = recognise.hits(args.marking, printed)
-    plates = [recognise.read_plate(args.plate, scheme) for scheme in catalogue.schemes] if args.plate else []
+    plates = recognise.read_plates(args.plate, catalogue.schemes) if args.plate.strip() else []
     return {
         "hits": [{"part_number": hit.part_number, "readings": [asdict(each) for each in hit.readings]} for hit in hits],
-        "plates": [{**asdict(plate), "ok": plate.ok} for plate in sorted(plates, key=lambda each: -_right(each))],
+        "plates": [{**asdict(plate), "ok": plate.ok} for _, plate in plates],
     }
-
-
-def _right(plate: recognise.PlateRead) -> int:
-    return sum(each.ok for each in plate.places) - bool(plate.left_over)
 
 
 def _match(args: argparse.Namespace) -> dict[str, Any]:
@@ -98,7 +94,7 @@ def _match(args: argparse.Namespace) -> dict[str, Any]:
     machine = match.Machine(match.fitting_of(original.document), family, facts)
     candidates = [
         match.judge_candidate(
-            machine, match.fitting_of(board.document), [number], ways.to.get(number),
+            machine, match.fitting_of(board.document), ways.to.get(number),
             match.check_twin(original, found, board, family, {}), None,
         )
         for number, board in catalogue.boards.items()

@@ -4,7 +4,7 @@
 """
 
 from twincore.match.costs import ASSUMPTIONS, CostSum, Line, cost_sum
-from twincore.match.criteria import used_pins
+from twincore.match.criteria import judge_contacts, used_pins
 from twincore.match.fitting import Fitting, Pin, fitting_of, merged, traits_of
 from twincore.match.judged import CRITERIA, VERDICTS, Judged, Question, Reason
 from twincore.match.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate
@@ -21,13 +21,14 @@ from twincore.match.statements import (
     from_row,
     parse_statements,
 )
-from twincore.match.ways import Link, Way, Ways, find_ways
+from twincore.match.ways import LONGEST_CHAIN, Link, Way, Ways, find_ways
 
 __all__ = [
     "ASSUMPTIONS",
     "CHAINED",
     "COLUMNS",
     "CRITERIA",
+    "LONGEST_CHAIN",
     "QUICK_LIMIT",
     "RELATIONS",
     "TOGETHER",
@@ -59,6 +60,7 @@ __all__ = [
     "fitting_of",
     "from_row",
     "judge_candidate",
+    "judge_contacts",
     "merged",
     "parse_statements",
     "ranked",

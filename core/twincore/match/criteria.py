@@ -19,6 +19,9 @@ from twincore.settings import Carried
 
 MINUTES = {"wire": 2.0, "plug": 1.0, "hole": 8.0, "position": 0.5, "part": 5.0, "need": 4.0}
 
+USUAL_VOLTS = 230.0
+"""What a contact's designation is read at where nobody measured the supply."""
+
 Facts = Mapping[str, Any]
 
 
@@ -42,12 +45,11 @@ def judge_listing(way: Way | None, facts: Facts) -> Judged:
     else:
         reasons.append(Reason("listed", "fits", listed))
     for other in dict.fromkeys(o for link in way.links for o in link.statement.originals if o != link.origin):
-        reasons.append(Reason("takes another's place as well", "to check", {"other": other}))
-        known = facts.get(f"attached.{other}")
-        if known is None:
+        there = facts.get(f"attached.{other}")
+        verdict = "to check" if there is None else "with work" if there else "no"
+        reasons.append(Reason("takes another's place as well", verdict, {"other": other}))
+        if there is None:
             questions.append(Question(f"attached.{other}", True))
-        else:
-            reasons[-1] = Reason("takes another's place as well", "with work" if known else "no", {"other": other})
     if any(not each.source for each in way.statements):
         reasons.append(Reason("no source", "fits", {}))
     reasons += [Reason("needs", "with work", {"what": need}) for need in way.needs]
@@ -63,7 +65,7 @@ def judge_supply(original: Fitting, candidate: Fitting, facts: Facts) -> Judged:
         low, high = candidate.volts
         wanted = {"from": low, "to": high}
         measured = facts.get("supply.volts")
-        if measured is not None and is_number(measured):
+        if is_number(measured):
             inside = low <= measured <= high
             reasons.append(
                 Reason("volts measured", "fits" if inside else "no", {"volts": float(measured), "band": [low, high]})
@@ -150,8 +152,9 @@ def _amps(contact: Contact, kind: str, facts: Facts) -> float | None:
     if kind in contact.amps:
         return contact.amps[kind]
     if contact.rating:
-        volts = facts.get("supply.volts", 230)
-        rating = designated_rating(contact.rating, min(float(volts), float(contact.rating[1:])))
+        supply = facts.get("supply.volts")
+        volts = float(supply) if is_number(supply) else USUAL_VOLTS
+        rating = designated_rating(contact.rating, min(volts, float(contact.rating[1:])))
         return rating.thermal_a if kind == "resistive" else rating.break_a
     return min(contact.amps.values(), default=None)
 
@@ -187,13 +190,9 @@ def judge_connectors(original: Fitting, candidate: Fitting, facts: Facts) -> Jud
         return judged("connectors", [Reason("pins unknown", "to check", {"board": candidate.part_number})])
     reasons: list[Reason] = []
     minutes = 0.0
-    for name in dict.fromkeys(each.connector for each in original.pins):
-        mine = [each for each in used_pins(original, facts) if each.connector == name]
-        if not mine:
-            continue
+    plugs = _partners(original, candidate, facts)
+    for name, (mine, partner) in plugs.items():
         style = mine[0].style
-        twins = list(dict.fromkeys(p.connector for p in candidate.pins if p.style == style and style))
-        partner = name if name in twins else (twins[0] if twins else None)
         its = {each.pin: each.signal for each in candidate.pins if each.connector == partner}
         wrong = [each for each in mine if its.get(each.pin) != each.signal]
         if partner is not None and not wrong:
@@ -208,6 +207,32 @@ def judge_connectors(original: Fitting, candidate: Fitting, facts: Facts) -> Jud
             reasons.append(Reason("single wires", "with work", {"connector": name, "style": style, "count": len(mine)}))
             minutes += MINUTES["wire"] * len(mine)
     return judged("connectors", reasons or [Reason("nothing plugged", "fits")], [], minutes)
+
+
+def _partners(original: Fitting, candidate: Fitting, facts: Facts) -> dict[str, tuple[list[Pin], str | None]]:
+    """For each plug of the original that is used, its used pins and the socket of the candidate that it fits.
+
+    One socket takes one plug: the one of the same name first, then the one with the fewest pins that differ.
+    """
+    used: dict[str, list[Pin]] = {}
+    for pin in used_pins(original, facts):
+        used.setdefault(pin.connector, []).append(pin)
+    sockets: dict[str, dict[str, str]] = {}
+    styles: dict[str, str | None] = {}
+    for pin in candidate.pins or ():
+        sockets.setdefault(pin.connector, {})[pin.pin] = pin.signal
+        styles[pin.connector] = pin.style
+    fits = sorted(
+        (socket != name, sum(sockets[socket].get(pin.pin) != pin.signal for pin in pins), name, socket)
+        for name, pins in used.items()
+        for socket in sockets
+        if pins[0].style is not None and styles[socket] == pins[0].style
+    )
+    partner: dict[str, str] = {}
+    for _, _, name, socket in fits:
+        if name not in partner and socket not in partner.values():
+            partner[name] = socket
+    return {name: (pins, partner.get(name)) for name, pins in used.items()}
 
 
 def judge_mounting(original: Fitting, candidate: Fitting, facts: Facts) -> Judged:
@@ -268,7 +293,6 @@ def judge_parts(
 ) -> Judged:
     """Parts that move across, kit parts that this machine needs, companions to change along with the board or to leave."""
     reasons: list[Reason] = []
-    questions: list[Question] = []
     for each in original.moves:
         reasons.append(Reason("part moves", "with work", {"what": each["what"], "caution": each.get("caution", "")}))
     for each in candidate.kit:
@@ -290,7 +314,7 @@ def judge_parts(
         else:
             reasons.append(Reason("companion stays", "fits", {"item": name}))
     minutes = MINUTES["part"] * sum(each.verdict == "with work" for each in reasons)
-    return judged("parts", reasons or [Reason("nothing moves", "fits")], questions, minutes)
+    return judged("parts", reasons or [Reason("nothing moves", "fits")], [], minutes)
 
 
 def judge_availability(candidate: Fitting, offer: Mapping[str, Any] | None) -> Judged:

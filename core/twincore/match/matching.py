@@ -1,6 +1,6 @@
 """The façade: judge a candidate on every criterion."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -11,7 +11,7 @@ from twincore.match.fitting import Fitting
 from twincore.match.ranking import Candidate, closeness_of
 from twincore.match.ways import Way
 from twincore.profile import Board, Family, Record, Value
-from twincore.settings import Carried, carry
+from twincore.settings import Carried, carry, met_wishes
 
 QUICK_LIMIT = 15_000
 """Search limit of the twin check where many candidates are judged at once."""
@@ -42,7 +42,7 @@ def check_twin(
     carried = carry(original, found, replacement, family, wishes)
     if carried.record is None:
         return TwinChecked(carried, None)
-    met = [row.id for row in carried.functions if row.id in wishes and row.verdict in ("same", "within tolerance")]
+    met = met_wishes(carried.functions, wishes)
     try:
         twin = make_twin(original, found, replacement, carried.record, family, met)
         return TwinChecked(carried, prove(twin, QUICK_LIMIT))
@@ -53,7 +53,6 @@ def check_twin(
 def judge_candidate(
     machine: Machine,
     fitting: Fitting,
-    boards: Sequence[str],
     way: Way | None,
     twin: TwinChecked | None,
     offer: Mapping[str, Any] | None,
@@ -76,6 +75,6 @@ def judge_candidate(
         criteria.judge_availability(fitting, offer),
     )
     return Candidate(
-        fitting.part_number, tuple(boards), cells, way, carried, proof,
+        fitting.part_number, cells, way, carried, proof,
         closeness_of(carried, proof, twin is not None), offer,
     )  # fmt: skip

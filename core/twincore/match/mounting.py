@@ -137,8 +137,6 @@ def _pairs(original: Plate, replacement: Plate, holes: Sequence[Point], shift: P
     pairs: list[tuple[int, int]] = []
     for i, mine in enumerate(original.holes):
         for j, (x, y) in enumerate(holes):
-            if abs(x + shift[0] - mine.at[0]) > 3:
-                continue
             apart = hypot(x + shift[0] - mine.at[0], y + shift[1] - mine.at[1])
             if apart <= slack_mm(mine, replacement.holes[j]) + EPSILON and all(j != b for _, b in pairs):
                 pairs.append((i, j))

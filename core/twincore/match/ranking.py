@@ -20,7 +20,6 @@ class Candidate:
     """A board (or a set) that may take the original's place, judged on every criterion."""
 
     part_number: str
-    boards: tuple[str, ...]
     cells: tuple[Judged, ...]
     way: Way | None
     carried: Carried | None

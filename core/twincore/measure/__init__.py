@@ -1,8 +1,8 @@
 """Measure: what a reading should be, and whether it is."""
 
 from twincore.measure.bus import Termination, count_terminators, terminated_band
-from twincore.measure.contacts import ContactRating, designated_rating
-from twincore.measure.judging import Band, Judgement, around, judge
+from twincore.measure.contacts import ContactRating, designated_rating, is_designation
+from twincore.measure.judging import Band, Judgement, judge
 from twincore.measure.quantities import closed_band, heater_ohm, insulation_band, resistance_ohm
 from twincore.measure.sensors import (
     Curve,
@@ -30,7 +30,6 @@ __all__ = [
     "StoredEnergy",
     "Termination",
     "area_ohm_per_km",
-    "around",
     "beta_curve",
     "closed_band",
     "control_band",
@@ -43,6 +42,7 @@ __all__ = [
     "heater_ohm",
     "insulation_band",
     "is_class_2",
+    "is_designation",
     "judge",
     "largest_bleed_kohm",
     "platinum_curve",

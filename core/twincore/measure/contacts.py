@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from twincore.measure.constants import CONSTANTS
 
 RATINGS = CONSTANTS["contact_ratings"]
-AC_VOLTS = (120, 240, 300, 600)
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,6 +16,11 @@ class ContactRating:
     break_a: float
 
 
+def is_designation(text: str) -> bool:
+    """Whether a text is a contact's designation: a letter of the tables and the highest voltage it holds for."""
+    return text[:1].upper() in {**RATINGS["ac"], **RATINGS["dc"]} and text[1:].isascii() and text[1:].isdigit()
+
+
 def designated_rating(designation: str, volts: float) -> ContactRating:
     """The rating of a designation (letter and highest voltage, "B300") at a voltage (IEC 60947-5-1 table A.1, UL 508).
 
@@ -24,7 +28,7 @@ def designated_rating(designation: str, volts: float) -> ContactRating:
     unknown designation or a voltage above its own.
     """
     letter, highest = designation[:1].upper(), designation[1:]
-    if not highest.isdigit() or letter not in {**RATINGS["ac"], **RATINGS["dc"]}:
+    if not is_designation(designation):
         raise ValueError(f'expected a designation such as "B300", found "{designation}"')
     if volts > int(highest):
         raise ValueError(f"expected at most {highest} V for {designation}, found {volts:g}")

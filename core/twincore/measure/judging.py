@@ -50,8 +50,3 @@ def judge(value: float, band: Band, uncertainty: float = 0.0) -> Judgement:
     else:
         verdict = "cannot tell"
     return Judgement(verdict, side, None if nearest == inf else nearest, band, value, uncertainty)
-
-
-def around(nominal: float, below: float, above: float) -> Band:
-    """The band from `below` under to `above` over a nominal value, both as fractions of it."""
-    return Band(nominal * (1 - below), nominal * (1 + above))

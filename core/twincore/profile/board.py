@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Any
 
+from twincore.measure import is_designation
 from twincore.profile.behaviour import Behaviour, build_behaviour
 from twincore.profile.document import open_document
 from twincore.profile.elements import Element, Point, build_element
@@ -109,3 +110,9 @@ def _check_lists(root: dict[str, Any], faults: FaultList) -> None:
     supply = root.get("supply", {}).get("volts")
     if supply and supply[1] < supply[0]:
         faults.add("supply.volts[1]", f"expected at least {float(supply[0]):g}")
+    for index, relay in enumerate(root.get("relays", ())):
+        if "rating" in relay and not is_designation(relay["rating"]):
+            faults.add(f"relays[{index}].rating", f'expected a designation such as "B300", found "{relay["rating"]}"')
+    for index, each in enumerate(root.get("accepts", ())):
+        if ("one_of" in each) == ("between" in each):
+            faults.add(f"accepts[{index}]", 'expected either "one_of" or "between"')

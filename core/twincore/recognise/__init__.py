@@ -18,6 +18,7 @@ from twincore.recognise.nameplates import (
     SerialRead,
     parse_nameplates,
     read_plate,
+    read_plates,
     read_serial,
 )
 from twincore.recognise.part_numbers import (
@@ -56,6 +57,7 @@ __all__ = [
     "parse_nameplates",
     "questions",
     "read_plate",
+    "read_plates",
     "read_serial",
     "remaining",
     "separating",

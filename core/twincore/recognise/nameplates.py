@@ -1,7 +1,7 @@
 """Nameplates: a number coded place by place, decoded to facts; wrong characters pointed at."""
 
 import re
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -126,6 +126,14 @@ def read_plate(text: str, scheme: Scheme) -> PlateRead:
     for rule in says:
         facts |= rule.get("facts", {})
     return PlateRead(scheme.id, tuple(places), facts, says, rest)
+
+
+def read_plates(text: str, schemes: Iterable[Scheme]) -> list[tuple[Scheme, PlateRead]]:
+    """A number decoded by several schemes, the one that it agrees with best first."""
+    read = [(scheme, read_plate(text, scheme)) for scheme in schemes]
+    return sorted(
+        read, key=lambda each: (not each[1].ok, -sum(p.ok for p in each[1].places), len(each[1].left_over), each[0].id)
+    )
 
 
 def _read_place(part: str, place: Place) -> tuple[PlaceRead, dict[str, Any]]:

@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
+from math import inf
 from typing import Any
 
 from twincore.measure import Band, Curve, beta_curve, platinum_curve, steinhart_hart_curve, table_curve
@@ -204,7 +205,7 @@ def _reading(node: dict[str, Any], curves: Mapping[str, Curve], place: str, faul
         faults.add(f"{place}.reading.curve", f"expected a curve of this file ({known(curves)})")
     made = None
     if band is not None:
-        low, high = (float(band[name]) if name in band else end for name, end in (("from", -1e30), ("to", 1e30)))
+        low, high = (float(band[name]) if name in band else end for name, end in (("from", -inf), ("to", inf)))
         if low > high:
             faults.add(f"{place}.reading.band", 'expected "from" not above "to"')
         else:

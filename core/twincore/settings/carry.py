@@ -1,6 +1,6 @@
 """Carry over: the positions of a replacement that give the functions of the original, or come closest."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from importlib import import_module
 from types import MappingProxyType
@@ -93,6 +93,11 @@ def judge(
         for definition in family.functions
         if definition.id in wanted
     )
+
+
+def met_wishes(functions: Iterable[CarriedFunction], wishes: Mapping[str, Value]) -> list[str]:
+    """The functions that are wanted otherwise and that the replacement gives as wanted."""
+    return [row.id for row in functions if row.id in wishes and row.verdict in ("same", "within tolerance")]
 
 
 def _judge_one(definition: FunctionDef, wanted: Decoded, got: Decoded | None) -> CarriedFunction:

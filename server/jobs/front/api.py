@@ -7,30 +7,25 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
-from catalogue.api import plate_shown
-from catalogue.profiles import family_profile
+from config.downloads import PDF, download
 from config.errors import Refused
 from config.paging import Paging
 from jobs import queries
 from jobs.front import summary
 from jobs.front.choose_view import beside, candidates_shown, costs_shown
-from jobs.front.facts import disagreements, facts_of, plates_of
-from jobs.front.fit_words import FitWords
 from jobs.front.key_view import key_shown
+from jobs.front.machine_view import machine_shown
 from jobs.front.rule_out_view import rule_out_shown
 from jobs.front.schemas import (
     BesideShown,
     CandidatesShown,
     CostsShown,
-    FactWanted,
     KeyShown,
     MachineShown,
     RuleOutShown,
 )
 from jobs.models import Job
 from people.access import person_of
-from twincore.profile import Family
-from twincore.profile.values import plain
 
 router = Router(tags=["front of a job"])
 
@@ -57,47 +52,7 @@ def show_key(request: HttpRequest, job_id: UUID) -> KeyShown:
 @router.get("/jobs/{job_id}/machine", response=MachineShown)
 def show_machine(request: HttpRequest, job_id: UUID) -> MachineShown:
     """What is known of the machine, and what its family would like to know."""
-    job = _job(request, job_id)
-    plates = plates_of(job)
-    facts = facts_of(job, plates)
-    family = family_profile(job.family_revision_id) if job.family_revision_id else None
-    known = [] if family is None else [_wanted(node, facts) for node in family.document.get("facts", ())]
-    names = {each.id for each in known}
-    more = [
-        FactWanted(
-            id=name, title=_title(name, family), unit="", kind="text", choices=[], value=plain(fact.value),
-            source=fact.source,
-        )
-        for name, fact in facts.items()
-        if name not in names
-    ]  # fmt: skip
-    return MachineShown(
-        facts=known + more,
-        plates={name: plate_shown(scheme, read) for name, (scheme, read) in plates.items()},
-        findings=[
-            f"{_title(each.fact, family)}: the plate says {_said(each.plate)}, the display {_said(each.display)}."
-            for each in disagreements(plates)
-        ],
-    )
-
-
-def _title(name: str, family: Family | None) -> str:
-    return FitWords(family, {}).fact(name) if family else name
-
-
-def _said(value: Any) -> str:
-    return "nothing" if value is None else ("yes" if value else "no") if isinstance(value, bool) else str(plain(value))
-
-
-def _wanted(node: dict[str, Any], facts: dict[str, Any]) -> FactWanted:
-    known = facts.get(node["id"])
-    kind = (
-        "flag" if node.get("flag") else "number" if node.get("number") else "choice" if node.get("choices") else "text"
-    )
-    return FactWanted(
-        id=node["id"], title=node["title"], unit=node.get("unit", ""), kind=kind, choices=plain(node.get("choices", [])),
-        value=plain(known.value) if known else None, source=known.source if known else "",
-    )  # fmt: skip
+    return machine_shown(_job(request, job_id))
 
 
 @router.get("/jobs/{job_id}/candidates", response=CandidatesShown)
@@ -122,17 +77,11 @@ def show_costs(request: HttpRequest, job_id: UUID, part_number: str = Query("", 
 def summary_pdf(request: HttpRequest, job_id: UUID) -> HttpResponse:
     """One page about a board that nobody recognised yet, to send to the depot."""
     job = _job(request, job_id)
-    return _pdf(summary.summary_pdf(job, timezone.now()), f"{job.code}-summary.pdf")
+    return download(summary.summary_pdf(job, timezone.now()), PDF, f"{job.code}-summary.pdf")
 
 
 @router.get("/jobs/{job_id}/reasoning.pdf", response={200: Any})
 def reasoning_pdf(request: HttpRequest, job_id: UUID) -> HttpResponse:
     """The chain of reasoning, printed."""
     job = _job(request, job_id)
-    return _pdf(summary.reasoning_pdf(job, timezone.now()), f"{job.code}-reasoning.pdf")
-
-
-def _pdf(data: bytes, name: str) -> HttpResponse:
-    return HttpResponse(
-        data, content_type="application/pdf", headers={"Content-Disposition": f'attachment; filename="{name}"'}
-    )
+    return download(summary.reasoning_pdf(job, timezone.now()), PDF, f"{job.code}-reasoning.pdf")

@@ -5,10 +5,11 @@ from typing import Any
 
 from bench.comparing import Comparison, proof_shown
 from catalogue import queries as catalogue
-from catalogue.profiles import board_profile
+from catalogue.profiles import board_profile, family_profile
 from config.errors import Refused
 from config.paging import Paging
 from jobs.front.choosing import Choice, judge_all
+from jobs.front.facts import fact_values
 from jobs.front.fit_words import FitWords
 from jobs.front.schemas import (
     BesideShown,
@@ -40,14 +41,13 @@ def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown
     start = (paging.page - 1) * paging.size
     page = choice.candidates[start : start + paging.size]
     want_offers([each.part_number for each in page], now)
-    heard = offers([each.part_number for each in page], now)
     codes = {s.id for each in page if each.way for s in _statements(each)}
     others = [each.id for each in choice.ways.others]
     elsewhere = [each.id for each in choice.ways.elsewhere][:25]
     rows = {row.code: row for row in Statement.objects.filter(code__in=[*codes, *others, *elsewhere])}
     words = FitWords(choice.machine.family, {s.id: s for each in page for s in _statements(each)})
     return CandidatesShown(
-        items=[_candidate(each, choice, job, words, rows, heard.get(each.part_number)) for each in page],
+        items=[_candidate(each, choice, job, words, rows) for each in page],
         total=len(choice.candidates),
         page=paging.page,
         size=paging.size,
@@ -55,7 +55,7 @@ def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown
         unprofiled=choice.unprofiled[:25],
         other_ways=[statement_shown(rows[code]) for code in others if code in rows],
         elsewhere=[statement_shown(rows[code]) for code in elsewhere if code in rows],
-        desk=next((each["fault"] for each in heard.values() if each.get("fault")), ""),
+        desk=next((each["fault"] for each in choice.offers.values() if each.get("fault")), ""),
     )
 
 
@@ -67,7 +67,7 @@ def _statements(candidate: Candidate) -> list[match.Statement]:
 
 
 def _candidate(
-    each: Candidate, choice: Choice, job: Job, words: FitWords, rows: dict[str, Statement], offer: dict[str, Any] | None
+    each: Candidate, choice: Choice, job: Job, words: FitWords, rows: dict[str, Statement]
 ) -> CandidateShown:
     row = choice.rows[each.part_number]
     assert job.family_revision_id and job.original_revision_id  # candidates are judged against both
@@ -81,7 +81,7 @@ def _candidate(
         verdict=each.verdict,
         closeness=each.closeness,
         minutes=each.minutes,
-        offer=_offer(offer),
+        offer=_offer(choice.offers.get(each.part_number)),
         cells=[_cell(cell, words) for cell in each.cells],
         proof=proof_shown(each.proof, comparison) if each.proof else None,
         statements=[statement_shown(rows[s.id]) for s in _statements(each) if s.id in rows],
@@ -121,9 +121,8 @@ def beside(job: Job, part_number: str) -> BesideShown:
     replacement = board_profile(catalogue.board_revision_id(part_number))
     mine, its = match.fitting_of(original.document), match.fitting_of(replacement.document)
     mounting = match.best_mounting(mine.plate, its.plate) if mine.plate and its.plate else None
-    choice = judge_all(job, job.changed_at, part_number)
-    judged = next((each for each in choice.candidates if each.part_number == part_number), None)
-    words = FitWords(choice.machine.family, {})
+    contacts = match.judge_contacts(mine, its, fact_values(job))
+    words = FitWords(family_profile(job.family_revision.pk), {})
     return BesideShown(
         original=_outline(original.document),
         replacement=_outline(replacement.document),
@@ -136,9 +135,7 @@ def beside(job: Job, part_number: str) -> BesideShown:
             for h in (mounting.new_holes if mounting else ())
         ],
         pins=_pins(mine, its, words),
-        contacts=[ContactRow(words=words.reason(r), verdict=r.verdict) for r in judged.cell("contacts").reasons]
-        if judged
-        else [],
+        contacts=[ContactRow(words=words.reason(each), verdict=each.verdict) for each in contacts.reasons],
     )
 
 

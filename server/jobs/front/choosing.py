@@ -38,6 +38,8 @@ class Choice:
     machine: Machine
     rows: dict[str, dict[str, Any]]
     """By part number: maker, title, status and current revision."""
+    offers: dict[str, dict[str, Any]]
+    """What the parts desk said last, by part number."""
     judged_on: str
     unprofiled: list[str]
     """Boards that statements lead to and that nobody has a profile of."""
@@ -78,9 +80,7 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
     def judged(part_number: str, twin: TwinChecked | None) -> Candidate:
         offer = known.get(part_number)
         heard = None if offer is None or offer.get("silent") else offer
-        return match.judge_candidate(
-            machine, fittings[part_number], part_number.split(match.TOGETHER), ways.to.get(part_number), twin, heard
-        )
+        return match.judge_candidate(machine, fittings[part_number], ways.to.get(part_number), twin, heard)
 
     first = match.ranked([judged(name, None) for name in fittings])
     best = [each.part_number for each in first if each.part_number in comparisons][:TWINS_CHECKED]
@@ -98,6 +98,7 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
         ways=ways,
         machine=machine,
         rows={row["part_number"]: row for row in rows},
+        offers=known,
         judged_on=judged_on,
         unprofiled=sorted(set(ways.to) - set(fittings) - {original.part_number}),
     )

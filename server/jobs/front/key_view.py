@@ -38,7 +38,6 @@ def key_shown(job: Job) -> KeyShown:
     return KeyShown(
         answers=answers,
         question=_question(asked[0]) if asked else None,
-        others=[_question(each) for each in asked[1:6]],
         left=[_sighting(rows[each.part_number]) for each in left[:MOST_SHOWN]],
         left_count=len(left),
         of=len(every),

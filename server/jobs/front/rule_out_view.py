@@ -1,5 +1,7 @@
 """Rule out, for the screen and the printed chain."""
 
+from math import isinf
+
 from jobs.front import ruling_out
 from jobs.front.schemas import (
     CauseShown,
@@ -15,7 +17,7 @@ from jobs.front.schemas import (
     TestShown,
 )
 from jobs.models import Job
-from twincore.rule_out import Expected, RuleOut, Step, Suggestion, Test, next_tests
+from twincore.rule_out import Expected, RuleOut, Step, Test, next_tests
 
 CURVE_POINTS = 41
 CURVE_C = (-30.0, 120.0)
@@ -52,7 +54,7 @@ def rule_out_shown(job: Job) -> RuleOutShown | None:
         suspects=sorted(suspects, key=lambda each: -each.weight),
         chain=[_link(step, data, job) for step in standing.chain],
         tests=[_test(each, data, bits.get(each.id, 0.0)) for each in data.tests],
-        next=[each.test.id for each in _worth_it(suggestions)],
+        next=[each.test.id for each in suggestions],
         conclusion=standing.conclusion,
         contradictory=standing.contradictory,
         causes=[
@@ -61,10 +63,6 @@ def rule_out_shown(job: Job) -> RuleOutShown | None:
         ],
         to_restore=ruling_out.not_restored(job, data),
     )
-
-
-def _worth_it(suggestions: list[Suggestion]) -> list[Suggestion]:
-    return suggestions[:6]
 
 
 def _test(test: Test, data: RuleOut, bits: float) -> TestShown:
@@ -102,7 +100,7 @@ def _reading(expected: Expected, data: RuleOut) -> ReadingWanted:
 
 def _end(value: float) -> float | None:
     """An end of a band; open ends are none."""
-    return value if abs(value) < 1e29 else None
+    return None if isinf(value) else value
 
 
 def _link(step: Step, data: RuleOut, job: Job) -> LinkShown:
@@ -120,10 +118,10 @@ def _link(step: Step, data: RuleOut, job: Job) -> LinkShown:
         title=test.title if test else next((each.title for each in data.symptoms if each.id == step.id), step.id),
         result=result,
         counted=step.counted,
-        words=_link_words(step, data, unit),
+        words=_link_words(step, data),
         verdict=judged.verdict if judged else None,
         side=judged.side if judged else "",
-        margin=judged.margin if judged and judged.margin is not None and abs(judged.margin) < 1e29 else None,
+        margin=judged.margin if judged else None,
         value=judged.value if judged else None,
         low=_end(judged.band.low) if judged else None,
         high=_end(judged.band.high) if judged else None,
@@ -134,7 +132,7 @@ def _link(step: Step, data: RuleOut, job: Job) -> LinkShown:
     )
 
 
-def _link_words(step: Step, data: RuleOut, unit: str) -> str:
+def _link_words(step: Step, data: RuleOut) -> str:
     """What a link did to the suspicion: whom it speaks against most, and for whom least."""
     if not step.counted:
         return "counts for nothing" if step.factors == {} else "cannot be explained by any suspect; it was left out"

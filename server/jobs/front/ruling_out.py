@@ -85,9 +85,19 @@ def _failures(job: Job) -> tuple[int, int]:
 
 
 def standing_of(job: Job, data: RuleOut) -> Standing:
-    """Where the suspicion stands. Tests that the family's data no longer has are left out."""
-    known = {each.id for each in data.tests}
-    return rule_out.stand(data, report_of(job, data), [each for each in done_of(job) if each.test in known])
+    """Where the suspicion stands. What the family's data no longer has, since they were edited, is left out."""
+    return rule_out.stand(data, report_of(job, data), [each for each in done_of(job) if _still_known(data, each)])
+
+
+def _still_known(data: RuleOut, done: Done) -> bool:
+    test = data.test(done.test)
+    if test is None:
+        return False
+    try:
+        rule_out.result_of(data, test, done)
+    except ValueError:
+        return False
+    return True
 
 
 def check_symptom(job: Job, name: str) -> None:

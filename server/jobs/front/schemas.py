@@ -5,7 +5,7 @@ from typing import Any
 from ninja import Schema
 
 from bench.schemas import ProofShown
-from catalogue.api import PlateShown
+from catalogue.guides_api import PlateShown
 from references.api import StatementShown
 
 Scalar = str | bool | int | float
@@ -181,7 +181,6 @@ class KeyShown(Schema):
 
     answers: dict[str, str]
     question: QuestionShown | None
-    others: list[QuestionShown]
     left: list[SightingShown]
     left_count: int
     of: int

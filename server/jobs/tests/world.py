@@ -49,6 +49,24 @@ class WorldTestCase(TestCase):
         return self.post(f"jobs/{job.pk}/entries", body, status)
 
 
+class FrontTestCase(WorldTestCase):
+    def setUp(self) -> None:
+        self.sign_in()
+        self.open = self.job(6)
+
+    def add(self, target: str, after: Any, status: int = 200, **more: Any) -> Any:
+        state = self.get(f"jobs/{self.open.pk}")
+        before = more.pop("before", None)
+        kind, _, name = target.partition(".")
+        keys = {"symptom": "symptoms", "test": "tests", "cause": "causes", "fact": "entered", "feature": "features"}
+        if before is None and kind in keys:
+            before = state[keys[kind]].get(name)
+        return self.entry(self.open, target, after, before, status, **more)
+
+    def of(self, what: str) -> Any:
+        return self.get(f"jobs/{self.open.pk}/{what}")
+
+
 def other_client(username: str) -> Client:
     """A second person at another device."""
     client = Client()

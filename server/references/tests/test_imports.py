@@ -142,4 +142,4 @@ class Imports(WorldTestCase):
     def test_only_a_parts_lead_sends(self) -> None:
         self.sign_in("wennick")
         self.send(GOOD, status=403)
-        self.assertEqual(settings.UPLOADS, self.folder)
+        self.assertEqual((Import.objects.count(), list(self.folder.iterdir())), (0, []))

@@ -267,7 +267,7 @@ export interface paths {
          * List Guides
          * @description Rule-out data of families and nameplate schemes of makers.
          */
-        get: operations["catalogue_api_list_guides"];
+        get: operations["catalogue_guides_api_list_guides"];
         put?: never;
         post?: never;
         delete?: never;
@@ -287,7 +287,7 @@ export interface paths {
          * Guide File
          * @description A guide's file as it was loaded.
          */
-        get: operations["catalogue_api_guide_file"];
+        get: operations["catalogue_guides_api_guide_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -307,7 +307,7 @@ export interface paths {
          * Decode Plate
          * @description A machine's number decoded by the makers' schemes, the best first, at most three.
          */
-        get: operations["catalogue_api_decode_plate"];
+        get: operations["catalogue_guides_api_decode_plate"];
         put?: never;
         post?: never;
         delete?: never;
@@ -327,7 +327,7 @@ export interface paths {
          * Read Back Serial
          * @description A serial number in groups, checked by its maker's rule.
          */
-        get: operations["catalogue_api_read_back_serial"];
+        get: operations["catalogue_guides_api_read_back_serial"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1324,8 +1324,6 @@ export interface components {
             says: components["schemas"]["RuleSaid"][];
             /** Left Over */
             left_over: string;
-            /** Serial Groups */
-            serial_groups: number[];
         };
         /**
          * RuleSaid
@@ -2329,8 +2327,6 @@ export interface components {
                 [key: string]: string;
             };
             question: components["schemas"]["QuestionShown"] | null;
-            /** Others */
-            others: components["schemas"]["QuestionShown"][];
             /** Left */
             left: components["schemas"]["SightingShown"][];
             /** Left Count */
@@ -3011,7 +3007,7 @@ export interface operations {
             };
         };
     };
-    catalogue_api_list_guides: {
+    catalogue_guides_api_list_guides: {
         parameters: {
             query?: {
                 page?: number;
@@ -3034,7 +3030,7 @@ export interface operations {
             };
         };
     };
-    catalogue_api_guide_file: {
+    catalogue_guides_api_guide_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -3057,7 +3053,7 @@ export interface operations {
             };
         };
     };
-    catalogue_api_decode_plate: {
+    catalogue_guides_api_decode_plate: {
         parameters: {
             query: {
                 text: string;
@@ -3080,7 +3076,7 @@ export interface operations {
             };
         };
     };
-    catalogue_api_read_back_serial: {
+    catalogue_guides_api_read_back_serial: {
         parameters: {
             query: {
                 text: string;

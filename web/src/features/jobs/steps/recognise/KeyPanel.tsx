@@ -51,7 +51,7 @@ export function KeyPanel({ job, put, onChoose }: Props) {
               </ul>
             </div>
           ) : (
-            data.left_count > 1 && (
+            data.inseparable.length > 0 && (
               <p>
                 <strong>Nothing visible tells the boards that are left apart.</strong> The printed number, or the
                 revision on the display while the board still answers, would.
