@@ -7,7 +7,7 @@ from fractions import Fraction
 from twincore.behaviour.functions import function_values, undecided
 from twincore.behaviour.machine import MOST_TRANSITIONS, Arrow, Side, behaviour_times, compile_side, time_unit
 from twincore.errors import EndlessLoopError, LimitError, TwinError, UndecidedError
-from twincore.profile import Board, Family, Number, Record, Scenario
+from twincore.profile import Board, Family, Number, Record, Scenario, Value
 from twincore.profile.values import tidy
 
 MOST_EVENTS = 40_000
@@ -39,7 +39,12 @@ def run_board(board: Board, record: Record, family: Family, scenario: Scenario) 
     decoded = function_values(board, record, family)
     if open_functions := undecided(board, decoded):
         raise UndecidedError(open_functions)
-    values = {name: each.values[0] for name, each in decoded.items() if each.decided}
+    return run_values(board, {name: each.values[0] for name, each in decoded.items() if each.decided}, family, scenario)
+
+
+def run_values(board: Board, values: dict[str, Value], family: Family, scenario: Scenario) -> list[Shown]:
+    """As `run_board`, with the values of its functions given."""
+    assert board.behaviour is not None  # callers ask for boards whose behaviour is known
     times = [*behaviour_times(board.behaviour, values), scenario.until, *(step.at for step in scenario.steps)]
     unit = time_unit(times)
     return play(compile_side(board, values, family, unit), rest_mask(family), scenario, unit)

@@ -10,6 +10,7 @@ from twincore.match import parse_statements
 from twincore.profile import Board
 from twincore.recognise import parse_nameplates
 from twincore.rule_out import parse_rule_out
+from twincore.wiring import parse_adapters, parse_wiring
 
 
 def add_calls(calls: Any) -> None:
@@ -38,6 +39,7 @@ def _check(args: argparse.Namespace) -> dict[str, Any]:
     family = read_family(args.family) if args.family else None
     boards: list[tuple[str, Board]] = []
     records: list[tuple[str, bytes]] = []
+    wirings: list[tuple[str, bytes]] = []
     for name in args.files:
         data = read(name)
         document = named(name, partial(profile.open_document, data))
@@ -48,6 +50,12 @@ def _check(args: argparse.Namespace) -> dict[str, Any]:
                 boards.append((name, checked_board(name, data, family)))
             case "settings":
                 records.append((name, data))
+            case "wiring":
+                wirings.append((name, data))
+            case "adapters":
+                named(name, partial(parse_adapters, data))
+            case "trace":
+                named(name, partial(profile.parse_trace, data, family))
             case "rule-out":
                 named(name, partial(parse_rule_out, data))
             case "nameplates":
@@ -57,6 +65,11 @@ def _check(args: argparse.Namespace) -> dict[str, Any]:
             case "scenario":
                 named(name, partial(profile.parse_scenario, data, family.inputs if family else None))
     _check_together(boards, records)
+    by_number = {board.part_number: board for _, board in boards}
+    for name, data in wirings:
+        board = by_number.get(profile.open_document(data).root["part_number"])
+        if board and family:
+            named(name, partial(parse_wiring, data, board, family))
     return {"ok": True}
 
 

@@ -8,6 +8,7 @@ from twincore.profile.fit import check_board_in_family, check_layouts_agree, war
 from twincore.profile.functions import FunctionMap, Row
 from twincore.profile.record import Record, factory_record, parse_record, written_positions
 from twincore.profile.scenario import Scenario, Step, parse_scenario
+from twincore.profile.trace import Seen, Trace, build_trace, parse_trace
 from twincore.profile.values import Number, Value
 
 __all__ = [
@@ -24,8 +25,11 @@ __all__ = [
     "Record",
     "Row",
     "Scenario",
+    "Seen",
     "Step",
+    "Trace",
     "Value",
+    "build_trace",
     "check_board_in_family",
     "check_layouts_agree",
     "dump",
@@ -36,6 +40,7 @@ __all__ = [
     "parse_family",
     "parse_record",
     "parse_scenario",
+    "parse_trace",
     "warnings_of",
     "written_positions",
 ]

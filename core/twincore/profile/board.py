@@ -7,6 +7,7 @@ from twincore.measure import is_designation
 from twincore.profile.behaviour import Behaviour, build_behaviour
 from twincore.profile.document import open_document
 from twincore.profile.elements import Element, Point, build_element
+from twincore.profile.extras import check_extras
 from twincore.profile.faults import FaultList, known
 from twincore.profile.functions import FunctionMap, build_function
 
@@ -62,6 +63,7 @@ def parse_board(data: bytes) -> Board:
     behaviour = build_behaviour(root["behaviour"], "behaviour", faults) if "behaviour" in root else None
     charts = _charts(root.get("charts", []), elements, faults)
     _check_lists(root, faults)
+    check_extras(root, {element.id: element for element in elements}, points, faults)
     faults.done()
     return Board(
         part_number=root["part_number"],

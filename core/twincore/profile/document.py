@@ -14,7 +14,10 @@ from twincore.profile.values import exact, plain
 LARGEST_BYTES = 2_000_000
 DEEPEST = 32
 MOST_FAULTS = 50
-KINDS = ("family", "board", "settings", "scenario", "job", "rule-out", "nameplates", "statements")
+KINDS = (
+    "family", "board", "settings", "scenario", "trace", "job", "rule-out", "nameplates", "statements", "wiring",
+    "adapters",
+)  # fmt: skip
 PREFIX = "worthy-twin/"
 
 

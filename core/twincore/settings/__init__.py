@@ -1,22 +1,50 @@
 """Settings: what positions mean, and which positions of another board mean the same."""
 
+from twincore.settings.acting import Act, acting, acts_of, at_rest
+from twincore.settings.alternatives import same_functions
 from twincore.settings.carry import Carried, CarriedFunction, carry, judge, met_wishes, wanted_functions
 from twincore.settings.decode import Decoded, decode
-from twincore.settings.schools import Copied, chart_rows, copy_positions
+from twincore.settings.schools import (
+    SCHOOLS,
+    ByLearning,
+    ByTable,
+    Copied,
+    chart_rows,
+    copy_positions,
+    off_own_table,
+    set_by_learning,
+    set_by_table,
+)
+from twincore.settings.trimmer import Interpolated, TrimmerReading, interpolate, read_angle
 from twincore.settings.unreadable import UnreadablePoint, unreadable_points
 
 __all__ = [
+    "SCHOOLS",
+    "Act",
+    "ByLearning",
+    "ByTable",
     "Carried",
     "CarriedFunction",
     "Copied",
     "Decoded",
+    "Interpolated",
+    "TrimmerReading",
     "UnreadablePoint",
+    "acting",
+    "acts_of",
+    "at_rest",
     "carry",
     "chart_rows",
     "copy_positions",
     "decode",
+    "interpolate",
     "judge",
     "met_wishes",
+    "off_own_table",
+    "read_angle",
+    "same_functions",
+    "set_by_learning",
+    "set_by_table",
     "unreadable_points",
     "wanted_functions",
 ]

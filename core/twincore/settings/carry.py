@@ -8,6 +8,7 @@ from typing import Any
 
 from twincore.profile import Board, Family, FunctionDef, Record, Value
 from twincore.settings import eliminate
+from twincore.settings.acting import at_rest
 from twincore.settings.decode import Decoded, decode
 from twincore.settings.problem import Problem, build_problem
 
@@ -73,9 +74,12 @@ def wanted_functions(
 ) -> dict[str, Decoded]:
     """What the replacement should do: every function of the original, or the family's value for one it lacks.
 
-    A wish (an upgrade that the owner wants) takes the place of what the original does.
+    A wish (an upgrade that the owner wants) takes the place of what the original does; what acted for a while, such as
+    a test mode, is not carried over.
     """
-    decoded = decode(original, found, family) | {name: Decoded((value,)) for name, value in wishes.items()}
+    decoded = decode(original, at_rest(original, found), family) | {
+        name: Decoded((value,)) for name, value in wishes.items()
+    }
     return {
         definition.id: decoded.get(definition.id) or Decoded((definition.if_absent,))  # type: ignore[arg-type]
         for definition in family.functions

@@ -9,8 +9,9 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import lcm
 
-from twincore.profile import Board, Family, FunctionDef, FunctionMap, Value
+from twincore.profile import Board, Family, FunctionDef, FunctionMap, Point, Value
 from twincore.profile.values import as_number
+from twincore.settings.acting import acts_of
 
 Cost = tuple[int, int, int]
 """Safety misses, other misses, scaled deviation."""
@@ -62,15 +63,23 @@ def build_problem(replacement: Board, family: Family, wanted: dict[str, Value]) 
         deviation(wanted[f.id], value, d).denominator for f, d, cases in raw if f.id in wanted for _, value in cases
     }
     scale = lcm(1, *denominators)
+    acting = {(act.point, act.when) for act in acts_of(replacement)}
     terms = []
     for function, definition, cases in raw:
         costed = tuple((when, _cost(wanted.get(function.id), value, definition, scale)) for when, value in cases)
         terms.append(Term(function.id, function.scope, costed))
     return Problem(
-        domains={name: (p.factory,) if p.locked else p.domain for name, p in replacement.points.items()},
+        domains={name: _allowed(p, acting) for name, p in replacement.points.items()},
         factory={name: point.factory for name, point in replacement.points.items()},
         terms=tuple(terms),
     )
+
+
+def _allowed(point: Point, acting: set[tuple[str, Value]]) -> tuple[Value, ...]:
+    """Where a point may be set: locked ones stay at factory, and none is left in a position that acts."""
+    if point.locked:
+        return (point.factory,)
+    return tuple(value for value in point.domain if (point.id, value) not in acting)
 
 
 def _cost(wanted: Value | None, got: Value, definition: FunctionDef, scale: int) -> Cost:

@@ -1,10 +1,14 @@
-"""The other schools: copy position for position, and set by the leaflet's table."""
+"""The other schools: copy position for position, set by the leaflet's table, or let the board learn."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from typing import Any
 
 from twincore.profile import Board, Record, Value
 from twincore.profile.facts import missing_facts
+
+SCHOOLS = ("functions", "table", "positions", "learning")
+"""By what its functions were (solved), by the leaflet's table, position for position, by learning."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,3 +63,100 @@ def chart_rows(board: Board, facts: dict[str, Any]) -> list[ChartRow]:
             if missing is not None:
                 found.append(ChartRow(chart.id, index, positions, missing))
     return found
+
+
+@dataclass(frozen=True, slots=True)
+class ByTable:
+    """What a leaflet's tables say for a machine.
+
+    `record` is None where no row holds, or where rows that hold contradict each other (`clash` names the points); what
+    the table leaves open stands as in the record that it was laid over. `possible` are rows for which facts are missing.
+    """
+
+    record: Record | None
+    holding: tuple[ChartRow, ...]
+    possible: tuple[ChartRow, ...]
+    says: Mapping[str, Value]
+    clash: tuple[str, ...]
+
+    @property
+    def missing(self) -> tuple[str, ...]:
+        """The facts that would decide which of the possible rows hold."""
+        return tuple(dict.fromkeys(name for row in self.possible for name in row.missing))
+
+
+def set_by_table(board: Board, facts: dict[str, Any], over: Record | None) -> ByTable:
+    """The positions that a board's tables give for a machine, laid over another record (or the factory's)."""
+    rows = chart_rows(board, facts)
+    holding = tuple(row for row in rows if not row.missing)
+    says: dict[str, Value] = {}
+    clash: list[str] = []
+    for row in holding:
+        for point, value in chart_points(board, row.positions).items():
+            if says.setdefault(point, value) != value:
+                clash.append(point)
+    points = dict(over.points) if over else {name: point.factory for name, point in board.points.items()}
+    record = Record(board.part_number, {**points, **says}) if holding and not clash else None
+    return ByTable(record, holding, tuple(row for row in rows if row.missing), says, tuple(dict.fromkeys(clash)))
+
+
+def chart_points(board: Board, positions: Mapping[str, Any]) -> dict[str, Value]:
+    """The points that a row's positions set; a place written `-` is left open."""
+    found: dict[str, Value] = {}
+    for element in board.elements:
+        written = positions.get(element.id, "-")
+        if element.kind in ("dip", "code"):
+            symbols = element.symbols()
+            marks = zip(element.points, str(written) if written != "-" else "", strict=False)
+            found |= {point.id: symbols[mark] for point, mark in marks if mark != "-"}
+        elif written != "-":
+            found[element.points[0].id] = written
+    return found
+
+
+def off_own_table(original: Board, found: Record, facts: dict[str, Any]) -> dict[str, Value]:
+    """Points at which the original itself stood otherwise than its own tables say, with what they say.
+
+    Set wrong, or for a reason: somebody has to tell. Empty where no row holds or rows contradict each other.
+    """
+    table = set_by_table(original, facts, found)
+    if table.record is None:
+        return {}
+    return {
+        point: value
+        for point, value in table.says.items()
+        if found.points[point] is not None and found.points[point] != value
+    }
+
+
+@dataclass(frozen=True, slots=True)
+class ByLearning:
+    """What a board sets for itself.
+
+    `record` has what it knows from being told which board it replaces, over another record; `finds` are functions that
+    a learning run measures on the machine; `by_hand` are points that remain to be set, `knows` those that do not.
+    """
+
+    record: Record
+    knows: tuple[str, ...]
+    finds: tuple[str, ...]
+    by_hand: tuple[str, ...]
+    document: Mapping[str, Any]
+
+
+def set_by_learning(original: Board, replacement: Board, over: Record | None) -> ByLearning | None:
+    """What the new board would set for itself; None where its profile speaks of no learning."""
+    learning = replacement.document.get("learning")
+    if learning is None:
+        return None
+    written = learning.get("knows", {}).get(original.part_number, {})
+    known = chart_points(replacement, written)
+    points = dict(over.points) if over else {name: point.factory for name, point in replacement.points.items()}
+    finds = tuple(name for name in learning.get("finds", ()) if name in replacement.functions)
+    found_points = {point for name in finds for point in replacement.functions[name].scope}
+    record = replace(over or Record(replacement.part_number, {}), points={**points, **known})
+    left = tuple(
+        name for name, point in replacement.points.items()
+        if name not in known and name not in found_points and not point.locked
+    )  # fmt: skip
+    return ByLearning(record, tuple(known), finds, left, learning)

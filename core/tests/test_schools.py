@@ -1,0 +1,134 @@
+from fractions import Fraction
+from itertools import product
+from typing import Any
+
+import numpy
+from django.test import SimpleTestCase
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.builders import encoded, record, small_board, small_family
+from twincore import profile, settings
+from twincore.errors import DocumentError
+
+BANK = {"id": "S", "kind": "dip", "positions": 3, "factory": "000"}
+TIMES = {"table": [{"when": {"S.1": "off", "S.2": "off"}, "value": 5}, {"when": {"S.1": "on", "S.2": "off"}, "value": 10},
+                   {"when": {"S.2": "on"}, "value": 20}]}  # fmt: skip
+
+
+def family() -> profile.Family:
+    return profile.parse_family(encoded(small_family()))
+
+
+def board(number: str = "S-1", **more: Any) -> profile.Board:
+    return profile.parse_board(
+        encoded(small_board(None, number, **{"settings": [BANK], "functions": {"t": TIMES}, **more}))
+    )
+
+
+class Schools(SimpleTestCase):
+    ROWS = (
+        {"if": {"model": "D", "made": {"from": 2001, "to": 2005}}, "set": {"S": "01-"}},
+        {"if": {"model": "E"}, "set": {"S": "10-"}},
+        {"if": {"model": "E", "damper": True}, "set": {"S": "1-1"}},
+        {"if": {"model": "F"}, "set": {"S": "1--"}},
+        {"if": {"model": "F"}, "set": {"S": "0--"}},
+    )
+
+    def test_the_table_is_laid_over_and_says_what_would_decide(self) -> None:
+        new = board(charts=[{"id": "leaflet", "rows": list(self.ROWS)}])
+        over = record(new, S="111")
+        one = settings.set_by_table(new, {"model": "D", "made": 2003}, over)
+        assert one.record is not None
+        self.assertEqual(profile.written_positions(new, one.record.points), {"S": "011"})
+        none = settings.set_by_table(new, {"model": "D", "made": 1999}, over)
+        self.assertEqual((none.record, none.holding, none.possible), (None, (), ()))
+        unsure = settings.set_by_table(new, {"model": "E"}, over)
+        self.assertEqual((unsure.missing, unsure.record is not None), (("damper",), True))
+        both = settings.set_by_table(new, {"model": "E", "damper": True}, over)
+        assert both.record is not None
+        self.assertEqual(profile.written_positions(new, both.record.points), {"S": "101"})
+        self.assertEqual(settings.set_by_table(new, {"model": "F"}, over).clash, ("S.1",))
+        self.assertEqual(
+            settings.off_own_table(new, record(new, S="11?"), {"model": "D", "made": 2003}), {"S.1": "off"}
+        )
+        self.assertEqual(settings.off_own_table(new, record(new, S="?1?"), {"model": "F"}), {})
+
+    def test_what_a_board_learns_and_what_stays_for_the_hand(self) -> None:
+        old = board()
+        new = board(
+            "S-2", learning={"knows": {"S-1": {"S": "1--"}}, "finds": ["t", "nothing"], "can_be_stopped": False}
+        )
+        found = settings.set_by_learning(old, new, None)
+        assert found is not None
+        self.assertEqual((found.knows, found.finds, found.by_hand), (("S.1",), ("t",), ("S.3",)))
+        self.assertEqual(found.record.points["S.1"], "on")
+        self.assertIsNone(settings.set_by_learning(new, old, None))
+
+    def test_a_test_mode_is_not_carried_over_and_never_chosen(self) -> None:
+        # 2 acts: found on, it is a temporary state; and the only way to 20 s would be to leave it on
+        acts = [{"point": "S.2", "when": "on", "what": "Test run", "ends": "by itself after 2 min"}]
+        old = board(acts=acts)
+        found = record(old, S="110")
+        self.assertEqual([act.what for act in settings.acting(old, found)], ["Test run"])
+        self.assertEqual(settings.wanted_functions(old, found, family())["t"].values, (10,))
+        carried = settings.carry(board(), record(board(), S="010"), old, family())
+        assert carried.record is not None
+        self.assertEqual(profile.written_positions(old, carried.record.points), {"S": "100"})
+        with self.assertRaises(DocumentError) as caught:
+            board(acts=[{"point": "S.9", "when": "on", "what": ""}, {"point": "S.1", "when": "up", "what": ""}])
+        self.assertEqual([f.place for f in caught.exception.faults], ["acts[0].point", "acts[1].when"])
+
+    def test_other_settings_with_the_same_functions_are_all_there_are(self) -> None:
+        only = board()
+        for written in map("".join, product("01", repeat=3)):
+            start = record(only, S=written)
+            found = {tuple(each.points.values()) for each in settings.same_functions(only, start, family(), 50)}
+            wanted = settings.decode(only, start, family())
+            everything = (record(only, S="".join(places)) for places in product("01", repeat=3))
+            same = {
+                tuple(each.points.values())
+                for each in everything
+                if settings.decode(only, each, family()) == wanted
+                and each.points != start.points
+                and each.points["S.3"] == start.points["S.3"]
+            }
+            self.assertEqual(found, same)
+
+
+class Trimmers(SimpleTestCase):
+    MARKS = (0.0, 30.0, 90.0, 60.0, 120.0)
+
+    def trimmer(self) -> profile.Board:
+        return board(
+            settings=[{"id": "V", "kind": "trimmer", "values": list("01234"), "factory": "0", "angles": {"from": -120, "to": 120}}],
+            functions={"t": {"table": [{"when": {"V": str(n)}, "value": value} for n, value in enumerate(self.MARKS)]}},
+        )  # fmt: skip
+
+    @given(st.integers(-120, 120), st.integers(0, 70))
+    def test_between_marks_it_agrees_with_linear_interpolation_and_the_ends_hold_all_values(
+        self, at: int, within: int
+    ) -> None:
+        # numpy.interp is the reference
+        only = self.trimmer()
+        reading = settings.read_angle(only.elements[0], {"from": -120, "to": 120}, at, within)
+        found = settings.interpolate(only, only.functions["t"], reading)
+        assert found is not None
+        angles = numpy.linspace(-120, 120, 5)
+        self.assertAlmostEqual(float(found.value), float(numpy.interp(at, angles, self.MARKS)), places=2)
+        around = numpy.interp(numpy.linspace(max(at - within, -120), min(at + within, 120), 200), angles, self.MARKS)
+        self.assertLessEqual(float(found.low), around.min() + 1e-3)
+        self.assertGreaterEqual(float(found.high), around.max() - 1e-3)
+        self.assertLessEqual(found.low, found.value)
+        self.assertLessEqual(found.value, found.high)
+
+    def test_a_reading_is_on_a_mark_or_between_two(self) -> None:
+        element = self.trimmer().elements[0]
+        turn = {"from": -120, "to": 120}
+        exact = settings.read_angle(element, turn, -60, 5)
+        self.assertEqual((exact.marks, exact.nearest, exact.on_mark), (Fraction(1), "1", True))
+        between = settings.read_angle(element, turn, -20, 10)
+        self.assertEqual((between.nearest, between.on_mark), ("2", False))
+        for angle, within in ((140, 5), (0, -1)):
+            with self.assertRaises(ValueError):
+                settings.read_angle(element, turn, angle, within)

@@ -1,0 +1,110 @@
+"""Which hold points a job needs: the family's own, or the usual ones, and what the boards add to them.
+
+The texts are reminders. Local codes, the maker's instructions and licensed practice come first; nothing here says that
+a machine is safe.
+"""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from twincore.measure import StoredEnergy, stored_energy
+from twincore.measure.constants import CONSTANTS
+from twincore.profile import Board, Family
+from twincore.profile.facts import missing_facts
+
+KINDS = {
+    "isolate": ("Isolate and lock off", ("where", "tag")),
+    "prove dead": ("Prove dead", ("instrument", "checked_before", "reading", "checked_after")),
+    "stored energy": ("Stored energy gone", ("reading",)),
+    "water": ("Water shut", ("where",)),
+    "gas": ("Gas shut", ("where",)),
+    "heat": ("Hot parts cooled", ("reading",)),
+    "moving": ("Moving parts at rest", ()),
+    "hanging": ("Hanging and sprung parts held", ()),
+    "static": ("Static led away", ()),
+}
+"""The kinds of hold point: their usual title, and what a person has to say for one to hold."""
+FLAGS = ("checked_before", "checked_after")
+UNITS = {"prove dead": "V", "stored energy": "V", "heat": "°C"}
+USUAL: tuple[dict[str, Any], ...] = (
+    {"id": "isolate", "kind": "isolate"},
+    {"id": "dead", "kind": "prove dead"},
+    {"id": "static", "kind": "static"},
+)
+"""Where a family names none (common practice, no source)."""
+STATIC = (
+    "Wear the strap and clip it to the bare metal of the machine's frame.",
+    "No foam, plastic bag or film near the board; lay it on the mat or in its own bag.",
+    "Hold it by the edges; touch no pins.",
+)
+"""What handling a board asks for (common practice, no source)."""
+
+
+@dataclass(frozen=True, slots=True)
+class HoldPoint:
+    """One thing that must be confirmed. `limit` is what a reading must be below, in `unit`; `wait_s` runs first."""
+
+    id: str
+    kind: str
+    title: str
+    say: tuple[str, ...]
+    asks: tuple[str, ...]
+    limit: float | None = None
+    unit: str = ""
+    wait_s: float = 0.0
+    energy: StoredEnergy | None = None
+
+
+def hold_points(family: Family, boards: Iterable[Board], facts: Mapping[str, Any]) -> list[HoldPoint]:
+    """The hold points of a job in their order: family first, then what the boards store.
+
+    A family's hold point with conditions (`if`) is left out where the facts say that it does not apply, and kept where
+    a fact is missing.
+    """
+    nodes = [
+        node
+        for node in family.document.get("hold_points", USUAL)
+        if missing_facts(node.get("if", {}), dict(facts)) is not None
+    ]
+    energy = _stored(boards)
+    found = [_point(node, energy) for node in nodes]
+    if energy is not None and all(point.kind != "stored energy" for point in found):
+        after = next((i for i, point in enumerate(found, 1) if point.kind == "prove dead"), len(found))
+        found.insert(after, _point({"id": "stored", "kind": "stored energy"}, energy))
+    return found
+
+
+def _stored(boards: Iterable[Board]) -> StoredEnergy | None:
+    """Of what the boards store, the one that takes longest; None where no profile speaks of any."""
+    found = []
+    for board in boards:
+        node = board.document.get("stored_energy")
+        if node is None:
+            continue
+        wait = node.get("wait_s")
+        bleed = node.get("bleed_kohm")
+        found.append(
+            stored_energy(
+                float(node.get("capacitance_uf", 0)),
+                float(node.get("volts", 0)),
+                None if bleed is None else float(bleed),
+                None if wait is None else float(wait),
+            )
+        )
+    return max(found, key=lambda each: each.wait_s, default=None)
+
+
+def _point(node: Mapping[str, Any], energy: StoredEnergy | None) -> HoldPoint:
+    kind = node["kind"]
+    title, asks = KINDS[kind]
+    stored = energy if kind == "stored energy" else None
+    limits = {"prove dead": CONSTANTS["dead"]["limit_v"], "stored energy": CONSTANTS["touch_voltage"]["limit_v"],
+              "heat": CONSTANTS["touch_heat"]["limit_c"]}  # fmt: skip
+    limit = node.get("limit", limits.get(kind))
+    say = tuple(node.get("say", STATIC if kind == "static" else ()))
+    wait = stored.wait_s if stored else CONSTANTS["drive_wait"]["wait_s"] if kind == "stored energy" else 0.0
+    return HoldPoint(
+        node["id"], kind, node.get("title", title), say, asks, None if limit is None else float(limit),
+        UNITS.get(kind, ""), wait, stored,
+    )  # fmt: skip

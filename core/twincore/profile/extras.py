@@ -1,0 +1,57 @@
+"""What a board's profile may also say, checked against its own elements: what acts, panels, learning, service port."""
+
+from typing import Any
+
+from twincore.profile.elements import Element, Point
+from twincore.profile.faults import FaultList, known
+
+PANEL_ELEMENTS = {"menu": ("parameter", "program", "rotary", "link", "memory"), "digits": ("code",),
+                  "cycle": ("program", "rotary", "memory"), "dial": ("program", "rotary", "parameter")}  # fmt: skip
+"""The kinds of element that each kind of panel sets."""
+
+
+def check_extras(
+    root: dict[str, Any], elements: dict[str, Element], points: dict[str, Point], faults: FaultList
+) -> None:
+    """Refuse names that this board does not have, and values that they cannot take."""
+    for index, act in enumerate(root.get("acts", ())):
+        point = points.get(act["point"])
+        if point is None:
+            faults.add(f"acts[{index}].point", f"expected a point of this board ({known(points)})")
+        elif act["when"] not in point.domain or len(point.domain) < 2:
+            faults.add(f"acts[{index}].when", f"expected one of {known(point.domain)}, and a position besides it")
+    for name in ("remembers", "temporary"):
+        faults.unique([each["id"] for each in root.get(name, ())], f"{name}[{{}}].id", "name")
+    for index, panel in enumerate(root.get("panels", ())):
+        _check_panel(panel, f"panels[{index}]", elements, faults)
+    if "service_port" in root:
+        _check_port(root["service_port"], elements, [each["id"] for each in root.get("remembers", ())], faults)
+
+
+def _check_panel(panel: dict[str, Any], place: str, elements: dict[str, Element], faults: FaultList) -> None:
+    kinds = PANEL_ELEMENTS[panel["kind"]]
+    named = enumerate(panel["items"]) if panel["kind"] == "menu" else [(None, panel["element"])]
+    for index, name in named:
+        where = f"{place}.element" if index is None else f"{place}.items[{index}]"
+        if name not in elements:
+            faults.add(where, f"expected an element of this board ({known(elements)})")
+        elif elements[name].kind not in kinds:
+            faults.add(where, f"expected an element that a {panel['kind']} panel sets ({', '.join(kinds)})")
+    keys = list(panel["keys"].values())
+    if panel["kind"] != "menu" and len(set(keys)) != len(keys):
+        faults.add(f"{place}.keys", "expected a key of its own for every action")
+    fast = {"fast_up", "fast_down"} & set(panel["keys"])
+    if fast and "fast" not in panel:
+        faults.add(f"{place}.fast", "expected how many steps one fast press makes")
+
+
+def _check_port(port: dict[str, Any], elements: dict[str, Element], remembers: list[str], faults: FaultList) -> None:
+    faults.unique([each["gives"] for each in port["registers"]], "service_port.registers[{}].gives", "name")
+    taken: set[int] = set()
+    for index, register in enumerate(port["registers"]):
+        among = remembers if register.get("kind") == "remembers" else list(elements)
+        if register["gives"] not in among:
+            faults.add(f"service_port.registers[{index}].gives", f"expected one of {known(among)}")
+        if register["at"] in taken:
+            faults.add(f"service_port.registers[{index}].at", "expected a register of its own")
+        taken.add(register["at"])

@@ -1,0 +1,81 @@
+"""Pins: what each place of a board carries, in shared terms, and what fits on it."""
+
+from dataclasses import dataclass
+
+from twincore.profile import Board, Family
+
+CONTACTS = ("common", "no", "nc")
+"""The three contacts of a changeover relay: common, open at rest, closed at rest."""
+
+
+@dataclass(frozen=True, slots=True)
+class Pin:
+    """One pin or terminal of a board.
+
+    `carries` names what belongs on it: a signal of the family, or `relay signal/contact` where only the relay says
+    so. `contact` is its part in a relay. `group` is "supply", "earth", or "" for everything else.
+    """
+
+    connector: str
+    pin: str
+    mark: str
+    carries: str | None
+    title: str
+    volts_class: str | None
+    contact: str | None
+    polarity: bool
+    optional: bool
+    group: str
+    without_device: str
+    holds: int
+
+    @property
+    def place(self) -> str:
+        """As people write it: `C1.4`."""
+        return f"{self.connector}.{self.pin}"
+
+
+@dataclass(frozen=True, slots=True)
+class Plug:
+    """A plug or terminal strip: `style` None is unknown; `takes` are ends that fit besides its own."""
+
+    id: str
+    style: str | None
+    keyed: bool
+    takes: frozenset[str]
+    pins: dict[str, Pin]
+
+
+def plugs_of(board: Board, family: Family) -> dict[str, Plug]:
+    """The plugs of a board by name, in the order of its file; empty where the board's profile names none."""
+    signals = {each["id"]: each for each in family.document.get("signals", ())}
+    contacts = _contacts(board)
+    found: dict[str, Plug] = {}
+    for node in board.document.get("connectors", ()):
+        pins: dict[str, Pin] = {}
+        for each in node["pins"]:
+            name = str(each["pin"])
+            relay = contacts.get(f"{node['id']}.{name}")
+            signal = each.get("signal")
+            carries = signal if signal is not None else "/".join(relay) if relay else None
+            meaning = signals.get(signal if signal is not None else relay[0] if relay else "", {})
+            kind = meaning.get("kind", "other")
+            pins[name] = Pin(
+                node["id"], name, each.get("mark", ""), carries, meaning.get("title") or carries or "nothing",
+                each.get("volts_class", meaning.get("volts_class")), relay[1] if relay else None,
+                bool(meaning.get("polarity")), bool(meaning.get("optional")),
+                kind if kind in ("supply", "earth") else "", each.get("without_device", ""), each.get("holds", 1),
+            )  # fmt: skip
+        takes = frozenset(node.get("takes", ()))
+        found[node["id"]] = Plug(node["id"], node.get("style"), bool(node.get("keyed")), takes, pins)
+    return found
+
+
+def _contacts(board: Board) -> dict[str, tuple[str, str]]:
+    """The signal and contact of each place that a relay names."""
+    return {
+        relay[contact]: (relay["signal"], contact)
+        for relay in board.document.get("relays", ())
+        for contact in CONTACTS
+        if relay.get(contact)
+    }
