@@ -100,7 +100,7 @@ class Shortest(SimpleTestCase):
             return
         slip = data.draw(st.integers(0, len(actions) - 1))
         shown = start
-        for action in actions[:slip] + [data.draw(st.sampled_from(sorted(of.keys)))]:
+        for action in [*actions[:slip], data.draw(st.sampled_from(sorted(of.keys)))]:
             shown = of.press(shown, action)
         found = programming.find_slips(of, start, actions[: slip + 1], of.text(shown), goals)
         self.assertIn(shown, [each.now for each in found])

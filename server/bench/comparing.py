@@ -1,26 +1,33 @@
 """Two boards side by side: carry-over, copying and twin check together, for the bench and for jobs alike."""
 
 import json
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from hashlib import sha256
 from typing import Any
 
 from bench import wording
 from bench.kept import kept
 from bench.schemas import (
+    ActShown,
+    BetweenShown,
     ComparisonShown,
     CopiedShown,
     CounterCaseShown,
+    DisagreementShown,
     ExtraShown,
     OffsetShown,
+    OffTableShown,
     PlayShown,
     PointShown,
     ProofShown,
     RowShown,
+    SchoolRow,
+    SchoolShown,
     ShownAt,
     StepShown,
     UnreadableShown,
 )
+from bench.schools import School, disagreements, schools_of, values_of
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty
 from twincore.behaviour import CounterCase, Proof, make_twin, prove, run_board
@@ -34,11 +41,19 @@ from twincore.settings import (
     Carried,
     CarriedFunction,
     Decoded,
+    Interpolated,
+    TrimmerReading,
+    acting,
+    at_rest,
     carry,
     copy_positions,
     decode,
+    interpolate,
     judge,
     met_wishes,
+    off_own_table,
+    read_angle,
+    same_functions,
     unreadable_points,
     wanted_functions,
 )
@@ -54,11 +69,19 @@ class Comparison:
     replacement_id: int
     plan: dict[str, Any] | None = None
     wishes: dict[str, Any] = field(default_factory=dict)
+    facts: dict[str, Any] = field(default_factory=dict)
+    school: str | None = None
+    decisions: dict[str, str] = field(default_factory=dict)
+    """Which school a person follows for a function."""
+    angles: dict[str, Any] = field(default_factory=dict)
+    """Trimmers read by angle: degrees, and how well."""
 
     @property
     def key(self) -> str:
         """Names this comparison; revisions never change, so an answer kept under it stays true."""
-        parts = [self.family_id, self.original_id, self.found, self.replacement_id, self.plan, self.wishes]
+        parts: list[Any] = [self.family_id, self.original_id, self.found, self.replacement_id, self.plan, self.wishes]
+        if self.school or self.decisions or self.angles:
+            parts += [self.school, self.decisions, self.angles, plain(self.facts)]
         return sha256(json.dumps(parts, sort_keys=True).encode()).hexdigest()
 
     @property
@@ -80,6 +103,10 @@ class Comparison:
         """The original as found."""
         return record_of(self.original, self.found)
 
+    def settled_record(self) -> Record:
+        """The original as found, with what only acted for a while put to rest."""
+        return at_rest(self.original, self.found_record())
+
     def carried(self) -> Carried:
         """The best positions for the replacement."""
         return kept(
@@ -87,9 +114,49 @@ class Comparison:
             lambda: carry(self.original, self.found_record(), self.replacement, self.family, self.wished()),
         )
 
-    def wished(self) -> dict[str, Value]:
-        """Functions that are wanted otherwise than the original has them, with exact values."""
+    def between_marks(self) -> dict[str, Interpolated]:
+        """Functions whose trimmer points between two marks, with the range that the reading allows."""
+        found = {}
+        for name, given in self.angles.items():
+            reading = trimmer_reading(self.original, name, given)
+            for function in self.original.functions.values():
+                value = None if reading.on_mark else interpolate(self.original, function, reading)
+                if value is not None:
+                    found[function.id] = value
+        return found
+
+    def solved(self) -> Record | None:
+        """The positions that come closest to the functions as found: what the school of functions sets."""
+        own = {name: each.value for name, each in self.between_marks().items()} | self._owners()
+        words = json.dumps(plain(own), sort_keys=True, default=str)
+        return kept(
+            f"carry-{sha256(f'{self._plain().key}-{words}'.encode()).hexdigest()}",
+            lambda: carry(self.original, self.found_record(), self.replacement, self.family, own),
+        ).record
+
+    def _plain(self) -> "Comparison":
+        return replace(self, plan=None, school=None, decisions={})
+
+    def schools(self) -> list[School]:
+        """What each school would set."""
+        return schools_of(self.original, self.found_record(), self.replacement, self.facts, self.solved())
+
+    def _owners(self) -> dict[str, Value]:
         return {name: exactly(value) for name, value in self.wishes.items()}
+
+    def wished(self) -> dict[str, Value]:
+        """Functions that are wanted otherwise than the original has them, with exact values: read between marks, decided
+        for another school, or wished for by the owner.
+        """
+        wanted: dict[str, Value] = {name: each.value for name, each in self.between_marks().items()}
+        if self.school or self.decisions:
+            followed = {school.id: values_of(school, self.replacement, self.family) for school in self.schools()}
+            for definition in self.family.functions:
+                name = self.decisions.get(definition.id, self.school or "functions")
+                value = followed[name].get(definition.id) if name != "functions" else None
+                if value is not None and value.decided:
+                    wanted[definition.id] = value.values[0]
+        return wanted | self._owners()
 
     def wanted(self) -> dict[str, Decoded]:
         """What the replacement should do."""
@@ -97,11 +164,18 @@ class Comparison:
 
     def plan_record(self) -> Record | None:
         """The replacement as planned: the best positions, with what a person set otherwise on top."""
-        best = self.carried().record
+        best = self._followed() or self.carried().record
         if not self.plan:
             return best
         written = written_positions(self.replacement, best.points) if best else {}
         return record_of(self.replacement, {**written, **self.plan})
+
+    def _followed(self) -> Record | None:
+        """The very positions of the school that is followed in everything; None where there is none such."""
+        if self.school in (None, "functions") or self.decisions or self.wishes:
+            return None
+        record = next(school.record for school in self.schools() if school.id == self.school)
+        return record if record is not None and not record.unreadable else None
 
     def unmet(self) -> list[str]:
         """Functions that the plan does not meet, or that are open: somebody has to decide about each."""
@@ -115,7 +189,7 @@ class Comparison:
         key = sha256(f"{self.key}-{json.dumps(plain(positions))}-{limit}".encode()).hexdigest()
         rows = judge(self.wanted(), self.replacement, record, self.family) if self.wishes else ()
         met = met_wishes(rows, self.wishes)
-        twin = make_twin(self.original, self.found_record(), self.replacement, record, self.family, met)
+        twin = make_twin(self.original, self.settled_record(), self.replacement, record, self.family, met)
         return kept(f"prove-{key}", lambda: prove(twin, limit) if limit else prove(twin))
 
     @property
@@ -127,8 +201,21 @@ class Comparison:
         """Carry-over and twin check with a limit that suits many candidates."""
         return kept(
             self.twin_key,
-            lambda: check_twin(self.original, self.found_record(), self.replacement, self.family, self.wished()),
+            lambda: check_twin(self.original, self.settled_record(), self.replacement, self.family, self.wished()),
         )
+
+
+def trimmer_reading(board: Board, name: str, given: dict[str, Any]) -> TrimmerReading:
+    """The reading of a trimmer by angle. Raises Faulty for what is none, or lies beyond its turn."""
+    element = next((each for each in board.elements if each.id == name and each.kind == "trimmer"), None)
+    if element is None:
+        raise Faulty(f"{name} is no trimmer of {board.part_number}.")
+    turn = next(each for each in board.document["settings"] if each["id"] == name).get("angles")
+    angles = None if turn is None else {key: float(turn[key]) for key in ("from", "to")}
+    try:
+        return read_angle(element, angles, float(given["degrees"]), float(given["within"]))
+    except ValueError as error:
+        raise Faulty(f"{name}: {error}.") from error
 
 
 def exactly(value: Any) -> Any:
@@ -179,12 +266,90 @@ def compare(comparison: Comparison) -> ComparisonShown:
         ],
         same_layout=original.settings_layout is not None and original.settings_layout == replacement.settings_layout,
         proof=_proof_shown(comparison, record) if record else None,
+        schools=[_school_shown(each, comparison, wanted) for each in comparison.schools()],
+        disagreements=disagreements_shown(comparison),
+        off_own_table=_off_table(comparison),
+        acting=[ActShown(point=each.point, what=each.what, ends=each.ends) for each in acting(original, found)],
+        between=_between(comparison),
+        alternatives=[
+            plain(written_positions(replacement, each.points)) for each in same_functions(replacement, record, family)
+        ]
+        if record
+        else [],
         copied=CopiedShown(
             positions=plain(written_positions(replacement, copied.record.points)),
             without_place=list(copied.without_place),
             proof=_proof_shown(comparison, copied.record),
         ),
     )
+
+
+def _school_shown(school: School, comparison: Comparison, wanted: dict[str, Decoded]) -> SchoolShown:
+    family, replacement = comparison.family, comparison.replacement
+    rows = judge(wanted, replacement, school.record, family) if school.record else ()
+    return SchoolShown(
+        id=school.id,
+        counts=school.counts,
+        positions=plain(written_positions(replacement, school.record.points)) if school.record else None,
+        says=wording.school_words(school, family),
+        functions=[
+            SchoolRow(
+                id=row.id,
+                value=wording.value_words(row.got, definition) if row.verdict != "open" else "open",
+                difference=wording.difference_words(row, definition),
+                missed=row.verdict in ("off", "not on this board"),
+            )
+            for row in rows
+            if (definition := family.function(row.id))
+        ],
+        proof=_proof_shown(comparison, school.record) if school.record else None,
+    )
+
+
+def disagreements_shown(comparison: Comparison) -> list[DisagreementShown]:
+    """What somebody has to decide, with each school's value and what the machine would do otherwise."""
+    family = comparison.family
+    as_found = replace(comparison, school=None, decisions={}).wanted()
+    found = disagreements(comparison.schools(), as_found, comparison.replacement, family)
+    shown = []
+    for name, said in found.items():
+        definition = family.function(name)
+        assert definition is not None  # disagreements go over the family's functions
+        shown.append(
+            DisagreementShown(
+                id=name,
+                title=definition.title,
+                found=wording.decoded_words(as_found[name], definition) if name in as_found else "",
+                says={school: wording.value_words(value, definition) for school, value in said.items()},
+                decided=comparison.decisions.get(name, comparison.school or ""),
+            )
+        )
+    return shown
+
+
+def _off_table(comparison: Comparison) -> list[OffTableShown]:
+    found = comparison.found_record()
+    return [
+        OffTableShown(point=point, found=_point_words(found.points[point]), table=_point_words(value))
+        for point, value in off_own_table(comparison.original, found, comparison.facts).items()
+    ]
+
+
+def _between(comparison: Comparison) -> list[BetweenShown]:
+    shown = []
+    for name, each in comparison.between_marks().items():
+        definition = comparison.family.function(name)
+        assert definition is not None  # checked when the board was loaded
+        shown.append(
+            BetweenShown(
+                id=name,
+                title=definition.title,
+                value=wording.value_words(each.value, definition),
+                low=wording.value_words(each.low, definition),
+                high=wording.value_words(each.high, definition),
+            )
+        )
+    return shown
 
 
 def _row(
@@ -291,7 +456,7 @@ def play(comparison: Comparison, scenario: Scenario) -> PlayShown:
     if record is None:
         raise Faulty("There are no positions to play: every choice on this board is reserved.")
     sides = []
-    for board, positions in ((comparison.original, comparison.found_record()), (comparison.replacement, record)):
+    for board, positions in ((comparison.original, comparison.settled_record()), (comparison.replacement, record)):
         shown = run_board(board, positions, comparison.family, scenario)
         sides.append([ShownAt(at=float(e.at), on=list(e.on), states=list(e.states)) for e in shown])
     return PlayShown(original=sides[0], replacement=sides[1], until=float(scenario.until))

@@ -93,6 +93,62 @@ class UnreadableShown(Schema):
     decides: float
 
 
+class SchoolRow(Schema):
+    """What one function would be after a school, and how that differs from what is wanted."""
+
+    id: str
+    value: str
+    difference: str
+    missed: bool
+
+
+class SchoolShown(Schema):
+    """One school: its positions, what it rests on, and what the machine would do. `counts` where it may be followed."""
+
+    id: str
+    counts: bool
+    positions: Positions | None
+    says: list[str]
+    functions: list[SchoolRow]
+    proof: ProofShown | None
+
+
+class DisagreementShown(Schema):
+    """A function that schools set differently, and whom a person follows."""
+
+    id: str
+    title: str
+    found: str
+    says: dict[str, str]
+    decided: str
+
+
+class OffTableShown(Schema):
+    """A point at which the original itself stood otherwise than its own table says."""
+
+    point: str
+    found: str
+    table: str
+
+
+class ActShown(Schema):
+    """A position that only acts for a while and is not carried over."""
+
+    point: str
+    what: str
+    ends: str
+
+
+class BetweenShown(Schema):
+    """A function read between two marks of a trimmer, with the range that the reading allows."""
+
+    id: str
+    title: str
+    value: str
+    low: str
+    high: str
+
+
 class ComparisonShown(Schema):
     """Two boards side by side."""
 
@@ -111,6 +167,12 @@ class ComparisonShown(Schema):
     same_layout: bool
     proof: ProofShown | None
     copied: CopiedShown
+    schools: list[SchoolShown]
+    disagreements: list[DisagreementShown]
+    off_own_table: list[OffTableShown]
+    acting: list[ActShown]
+    between: list[BetweenShown]
+    alternatives: list[Positions]
 
 
 class ShownAt(Schema):

@@ -3,10 +3,11 @@
 from collections.abc import Iterable
 from fractions import Fraction
 
+from bench.schools import School
 from twincore.behaviour import CounterCase, Proof
 from twincore.profile import Board, Family, FunctionDef, Number, Step, Value
 from twincore.profile.values import as_number
-from twincore.settings import CarriedFunction, Decoded
+from twincore.settings import ByLearning, ByTable, CarriedFunction, Decoded
 
 
 def number(value: Number) -> str:
@@ -120,3 +121,51 @@ def verdict_words(proof: Proof, family: Family) -> str:
     return (
         f"Not proved: the search ended at its limit after {proof.explored:,} pairs of situations without a difference."
     )
+
+
+def school_words(school: School, family: Family) -> list[str]:
+    """What a school rests on, and what would decide where it says nothing."""
+    match school.id:
+        case "table" if school.table is not None:
+            return _table_words(school.table)
+        case "positions":
+            missing = ", ".join(school.without_place)
+            return [f"No place for: {missing}."] if missing else []
+        case "learning" if school.learning is None:
+            return ["This board does not learn."]
+        case "learning" if school.learning is not None:
+            return _learning_words(school.learning, family)
+    return [] if school.record else ["Every choice on this board is reserved."]
+
+
+def _table_words(table: ByTable) -> list[str]:
+    rows = [f"Table {row.chart}, row {row.row + 1} holds." for row in table.holding]
+    if table.clash:
+        return [*rows, f"These rows contradict each other at {', '.join(table.clash)}."]
+    if not rows and not table.possible:
+        return ["No row of a leaflet's table holds for this machine."]
+    if table.possible:
+        count = len(table.possible)
+        rows.append(
+            f"{count} more row{'s' if count != 1 else ''} could hold. This would decide: {', '.join(table.missing)}."
+        )
+    return rows
+
+
+def _learning_words(learning: ByLearning, family: Family) -> list[str]:
+    words = []
+    if learning.document.get("told_by"):
+        words.append(str(learning.document["told_by"]))
+    if learning.knows:
+        words.append(f"Sets by itself: {', '.join(learning.knows)}.")
+    else:
+        words.append("It does not know this board.")
+    if learning.finds:
+        words.append(f"Finds in a learning run: {', '.join(family.titles[name] for name in learning.finds)}.")
+    if needs := learning.document.get("needs"):
+        words.append(f"Before the run: {', '.join(needs).lower()}.")
+    if learning.document.get("can_be_stopped") is False:
+        words.append("Once begun it cannot be stopped.")
+    if learning.by_hand:
+        words.append(f"Left for the hand: {', '.join(learning.by_hand)}.")
+    return words

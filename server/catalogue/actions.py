@@ -30,6 +30,7 @@ from twincore.profile import (
 )
 from twincore.recognise import features_of, normal_form, parse_nameplates, without_look_alikes
 from twincore.rule_out import parse_rule_out
+from twincore.wiring import parse_adapters
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +45,7 @@ class Loaded:
 
 
 def load_document(person: Person | None, data: bytes, now: datetime, keep: bool = True) -> Loaded:
-    """Check a board, family, rule-out data or nameplate schemes and keep them as a new revision.
+    """Check a board, family, rule-out data, nameplate schemes or adapter leads and keep them as a new revision.
 
     With `keep` false, only check. `person` is None for the demo world and for commands run on the server. Raises
     DocumentError with every fault.
@@ -58,11 +59,11 @@ def load_document(person: Person | None, data: bytes, now: datetime, keep: bool 
                 loaded = _load_family(person, parse_family(data), data, now)
             case "board":
                 loaded = _load_board(person, parse_board(data), data, now)
-            case "rule-out" | "nameplates":
+            case "rule-out" | "nameplates" | "adapters":
                 loaded = _load_guide(person, document.kind, data, now)
             case _:
                 raise Faulty(
-                    "Expected a board, a family, rule-out data or nameplate schemes.",
+                    "Expected a board, a family, rule-out data, nameplate schemes or adapter leads.",
                     [Fault("format", f"found {document.root['format']}")],
                 )
         if not keep:
@@ -149,6 +150,8 @@ def _load_guide(person: Person | None, kind: str, data: bytes, now: datetime) ->
     if kind == "rule-out":
         name = parse_rule_out(data).family
         families = {name}
+    elif kind == "adapters":
+        name, families = parse_adapters(data)[0].id.split("-")[0], set()
     else:
         schemes = parse_nameplates(data)
         name, families = schemes[0].maker, {each.family for each in schemes}

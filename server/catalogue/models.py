@@ -100,7 +100,9 @@ class Guide(models.Model):
         ordering = ["kind", "name"]
         constraints = [
             models.UniqueConstraint(fields=["kind", "name"], name="guide_once"),
-            models.CheckConstraint(name="guide_kind_known", condition=models.Q(kind__in=["rule-out", "nameplates"])),
+            models.CheckConstraint(
+                name="guide_kind_known", condition=models.Q(kind__in=["rule-out", "nameplates", "adapters"])
+            ),
         ]
 
 

@@ -6,6 +6,7 @@ from catalogue.models import BoardRevision, FamilyRevision, GuideRevision
 from twincore.profile import Board, Family, parse_board, parse_family
 from twincore.recognise import Scheme, parse_nameplates
 from twincore.rule_out import RuleOut, parse_rule_out
+from twincore.wiring import Adapter, parse_adapters
 
 
 @lru_cache(maxsize=512)
@@ -30,6 +31,12 @@ def rule_out_data(revision_id: int) -> RuleOut:
 def nameplate_schemes(revision_id: int) -> tuple[Scheme, ...]:
     """The nameplate schemes of a revision."""
     return parse_nameplates(_guide(revision_id))
+
+
+@lru_cache(maxsize=64)
+def adapters_of(revision_id: int) -> tuple[Adapter, ...]:
+    """The adapter leads of a revision."""
+    return parse_adapters(_guide(revision_id))
 
 
 def _guide(revision_id: int) -> bytes:

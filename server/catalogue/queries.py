@@ -131,10 +131,15 @@ def guides() -> QuerySet[Guide]:
     return Guide.objects.select_related("current").defer("current__document")
 
 
+def guide_revisions(kind: str) -> list[int]:
+    """The current revisions of every guide of a kind."""
+    found = Guide.objects.filter(kind=kind, current__isnull=False).order_by("name").values_list("current_id", flat=True)
+    return [each for each in found if each is not None]
+
+
 def schemes_of(family: str | None = None) -> list[Scheme]:
     """The nameplate schemes, of one family or of all."""
-    revisions = Guide.objects.filter(kind="nameplates").values_list("current_id", flat=True)
-    every = [scheme for revision in revisions if revision for scheme in nameplate_schemes(revision)]
+    every = [scheme for revision in guide_revisions("nameplates") for scheme in nameplate_schemes(revision)]
     return [scheme for scheme in every if family is None or scheme.family == family]
 
 

@@ -9,6 +9,7 @@ from catalogue.guides_api import router as guides
 from config import problems
 from jobs.api import router as jobs
 from jobs.front.api import router as front
+from jobs.work.api import router as work
 from people.api import router as people
 from references.api import router as references
 
@@ -20,4 +21,5 @@ api.add_router("", guides)
 api.add_router("", references)
 api.add_router("", jobs)
 api.add_router("", front)
+api.add_router("", work)
 api.add_router("", bench)

@@ -98,6 +98,8 @@ STORAGES = {
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/"
 
 UPLOADS = Path(env.str("TWIN_UPLOADS", default=str(ROOT / ".data" / "uploads")))
+MEDIA_ROOT = Path(env.str("TWIN_PICTURES", default=str(ROOT / ".data" / "pictures")))
+BOARD_PORT = env.str("TWIN_BOARD_PORT", default="")
 PARTS_DESK_URL = env.str("TWIN_PARTS_DESK", default="")
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_500_000
@@ -108,7 +110,7 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     # a refused request is an answer, not an incident
-    "loggers": {"django.request": {"level": "ERROR"}, "axes": {"level": "ERROR"}},
+    "loggers": {"django.request": {"level": "ERROR"}, "axes": {"level": "ERROR"}, "pymodbus": {"level": "CRITICAL"}},
     "root": {"handlers": ["console"], "level": env.str("TWIN_LOG_LEVEL", default="WARNING")},
 }
 # the middleware only shows the lockout page of form logins; the API answers with a problem document

@@ -10,13 +10,16 @@ from django.db.models import Max
 
 from config.errors import Changed, Faulty, NotThere, Refused
 from jobs.confirming import conclude, confirmation
+from jobs.front import ruling_out
 from jobs.front.choosing import alternatives
 from jobs.models import Entry, Job
-from jobs.state import NAMED, SINGLE, STEPS, changed, empty_state, step_in_hand, step_of, value_at, waiting_for
+from jobs.state import NAMED, SINGLE, STEPS, changed, done, empty_state, step_in_hand, target_waits_for, value_at
 from jobs.steps import waiting_words
 from jobs.targets import value_of
+from jobs.work import holding, recording
 from people.access import depot_of
 from people.models import Depot, Person
+from twincore.rule_out import UNKNOWN
 
 MOST_ALTERNATIVES = 12
 """Candidates kept with a choice, best first."""
@@ -71,8 +74,8 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     if job.closed_at is not None:
         raise Refused("This job is closed; nothing in it changes any more. Open a new job for further work.")
     _check_unchanged(job, new)
-    step = step_of(new.target)
-    if waiting := waiting_for(job.state, step):
+    job.state = empty_state() | job.state
+    if waiting := target_waits_for(job.state, new.target):
         raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
     before = value_at(job.state, new.target)
     after = _applied(job, new, person, now)
@@ -121,12 +124,47 @@ def _applied(job: Job, new: NewEntry, person: Person, now: datetime) -> Any:
         value = confirmation(job, name, new.after, person, now)
     else:
         value = value_of(job, new.target, new.after, new, person, now)
+    if kind == "test" and value is not None and value.get("result") not in UNKNOWN:
+        _check_power(job, name)
     job.state = changed(job.state, new.target, value, new.read_how)
     if kind == "replacement" and value is not None:
         job.state["choice"] = _choice(job, new.reason.strip(), person, now)
     if kind == "confirmed" and value is not None:
         conclude(job, name, value, now)
+    _follow(job, kind, name, value)
     return value_at(job.state, new.target)
+
+
+def _check_power(job: Job, test: str) -> None:
+    """A test on a dead machine waits for the hold points."""
+    if ruling_out.risk_of(job, test) == "dead" and not done(job.state, "make_safe"):
+        raise Refused(
+            "This test needs the machine dead. Make safe comes first: its hold points hold, or were skipped with a reason.",
+            waits_for=["make_safe"],
+        )
+
+
+def _follow(job: Job, kind: str, name: str, value: Any) -> None:
+    """What an entry brings with it: what a board tells only while it lives, the supply off or back, a mark by angle."""
+    state = job.state
+    if kind == "original" and job.original_revision_id is not None:
+        board = recording.original_of(job)[1]
+        state["powered"] = recording.powered_elements(board)
+        state["remembered"] = [each["id"] for each in recording.remembered(board)]
+        if done(state, "make_safe") and holding.unsettled(job):
+            del state["confirmed"]["make_safe"]
+    if kind == "hold" and any(each.id == name and each.kind == "isolate" for each in holding.points_of(job)):
+        job.state = state if value is not None else changed(state, "power", "on")
+        job.state["power"] = "on" if value is None or value.get("skipped") else "off"
+    if (
+        kind == "test"
+        and value is not None
+        and value.get("result") not in UNKNOWN
+        and ruling_out.risk_of(job, name) != "dead"
+    ):
+        job.state = changed(state, "power", "on")
+    if kind == "angle" and value is not None:
+        state["found"][name], state["how"][name] = value["nearest"], "by angle"
 
 
 def _choice(job: Job, reason: str, person: Person, now: datetime) -> dict[str, Any]:

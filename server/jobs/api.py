@@ -28,10 +28,12 @@ from jobs.schemas import (
     JobSearch,
     JobShown,
     NewJob,
+    SkippedShown,
 )
 from jobs.sheet import sheet_document, sheet_pdf
-from jobs.state import empty_state, uncleared_causes, value_at
+from jobs.state import NAMED, empty_state, uncleared_causes, value_at
 from jobs.steps import steps_of
+from jobs.work.holding import skipped
 from people.access import person_of
 from twincore.profile.values import plain
 
@@ -84,7 +86,27 @@ def _shown(job: Job) -> JobShown:
         verdict=state["verdict"],
         steps=steps_of(job),
         entry_count=job.entry_count,
+        skipped=[SkippedShown(**each) for each in skipped(job)],
+        **{name: _sent(state, name) for name in WORK},
     )
+
+
+WORK = (
+    "power", "answers", "school", "order", "powered", "remembered", "holds", "angles", "blind", "kept", "traces",
+    "pictures", "wires", "plugs", "settled", "removed", "moving", "temporary", "decisions", "ticked", "rejudged",
+)  # fmt: skip
+"""What the middle of a job keeps, shown as it is kept."""
+
+
+def _sent(state: dict[str, Any], name: str) -> Any:
+    """A part of the state; `seen` of each named value is what a client sends back as `before`."""
+    kind = next((kind for kind, (key, _) in NAMED.items() if key == name), None)
+    if kind is None or not isinstance(state[name], dict):
+        return state[name]
+    return {
+        each: {**value, "seen": value_at(state, f"{kind}.{each}")} if isinstance(value, dict) else value
+        for each, value in state[name].items()
+    }
 
 
 def _ref(revision: BoardRevision | None) -> BoardRef | None:

@@ -1,6 +1,7 @@
 """The pair that a job compares, in the revisions that it keeps."""
 
 from bench.comparing import Comparison
+from jobs.front.facts import fact_values
 from jobs.models import Job
 
 
@@ -15,4 +16,8 @@ def comparison_of(job: Job, replacement_id: int | None = None) -> Comparison:
         replacement_id=replacement,
         plan=job.state["overrides"] if replacement_id is None else None,
         wishes=job.state.get("wishes", {}),
+        facts=fact_values(job),
+        school=job.state.get("school") if replacement_id is None else None,
+        decisions=job.state.get("decisions", {}) if replacement_id is None else {},
+        angles=job.state.get("angles", {}),
     )

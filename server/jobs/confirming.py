@@ -3,12 +3,15 @@
 from datetime import datetime
 from typing import Any
 
-from catalogue.profiles import board_profile
+from bench.comparing import disagreements_shown
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
+from jobs.front.choosing import rejudged
 from jobs.front.ruling_out import check_end
 from jobs.models import Job
 from jobs.targets import text_of
+from jobs.work.holding import check_all_hold
+from jobs.work.recording import missing_of
 from people.models import Person
 from twincore.profile import written_positions
 from twincore.profile.values import plain
@@ -30,7 +33,8 @@ def confirmation(job: Job, step: str, after: Any, person: Person, now: datetime)
         end = after.get("end", "condemned")
         check_end(job, end, note)
         return {"note": note, "end": end, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
-    {"record": _check_record, "carry_over": _check_plan, "prove": _check_verdict}.get(step, _nothing)(job, note)
+    checks = {"make_safe": _check_holds, "record": _check_record, "carry_over": _check_plan, "prove": _check_verdict}
+    checks.get(step, _nothing)(job, note)
     return {"note": note, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
 
 
@@ -38,11 +42,16 @@ def _nothing(job: Job, note: str) -> None:
     """Steps that only take a note and a confirmation."""
 
 
+def _check_holds(job: Job, note: str) -> None:
+    check_all_hold(job)
+
+
 def _check_record(job: Job, note: str) -> None:
-    assert job.original_revision_id is not None  # record waits for recognise
-    elements = [element.id for element in board_profile(job.original_revision_id).elements]
-    if unread := [name for name in elements if name not in job.state["found"]]:
-        raise Refused(f"Not read yet: {', '.join(unread)}. Read them, or mark what cannot be read as unreadable.")
+    if missing := missing_of(job):
+        raise Refused(
+            f"The record is not complete: {'; '.join(missing)}. Record it, or mark what cannot be read as unreadable.",
+            missing=missing,
+        )
 
 
 def _check_plan(job: Job, note: str) -> None:
@@ -50,6 +59,8 @@ def _check_plan(job: Job, note: str) -> None:
     record = comparison.plan_record()
     if record is None:
         raise Refused("There are no positions that mean something on this board. Choose another replacement.")
+    if undecided := [title for name, title in rows_to_decide(job).items() if name not in job.state["decisions"]]:
+        raise Refused(f"The schools disagree. Decide, and say why: {', '.join(undecided)}.")
     from_plan = rows_needing_reason(job)
     if missing := [title for name, title in from_plan.items() if name not in job.state["reasons"]]:
         raise Refused(f"Give a reason for going on with: {', '.join(missing)}.")
@@ -59,6 +70,13 @@ def rows_needing_reason(job: Job) -> dict[str, str]:
     """Functions that the plan does not meet or leaves open, with their titles."""
     comparison = comparison_of(job)
     return {name: comparison.family.titles[name] for name in comparison.unmet()}
+
+
+def rows_to_decide(job: Job) -> dict[str, str]:
+    """Functions that the schools set differently, with their titles; none where one school is followed in everything."""
+    if job.state["school"] is not None:
+        return {}
+    return {each.id: each.title for each in disagreements_shown(comparison_of(job))}
 
 
 def _check_verdict(job: Job, note: str) -> None:
@@ -79,5 +97,7 @@ def conclude(job: Job, step: str, value: dict[str, Any], now: datetime) -> None:
             job.state["left"] = plain(written_positions(comparison.replacement, record.points))
         else:
             job.state["verdict"] = comparison.proof(record).verdict
+    elif step == "record":
+        job.state["rejudged"] = rejudged(job, now)
     elif step == "hand_over" or (step == "rule_out" and value["end"] == "cleared"):
         job.closed_at = now

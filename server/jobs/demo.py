@@ -37,7 +37,7 @@ def load_demo_world(folder: Path, now: datetime, say: Callable[[str], None]) -> 
             )
             for username, password, first, last, depot, role in PEOPLE
         }
-        for kind in ("families", "boards", "nameplates", "rule-out"):
+        for kind in ("families", "boards", "nameplates", "rule-out", "adapters"):
             files = sorted((folder / kind).glob("*.json"))
             for file in files:
                 load_document(None, file.read_bytes(), now)

@@ -44,6 +44,22 @@ class Job(models.Model):
         return f"{self.depot.code}-{self.number:04d}"
 
 
+class Picture(models.Model):
+    """A picture of a job: its file lies outside the database, checked, turned upright and without its place."""
+
+    id = models.UUIDField(primary_key=True)
+    job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="pictures")
+    file = models.FileField(max_length=200)
+    digest = models.CharField(max_length=64)
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    added_at = models.DateTimeField()
+    added_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        ordering = ["added_at", "id"]
+
+
 class Entry(models.Model):
     """One thing that somebody did: only ever added. The id is made by the client, so that sending twice adds once."""
 

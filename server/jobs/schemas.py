@@ -10,7 +10,8 @@ from bench.schemas import Positions
 from config.paging import Paging
 
 Scalar = str | bool | int | float
-EntryValue = Scalar | dict[str, Scalar | None] | None
+EntryValue = Any
+"""What stands at a target; each target's own rule says what that may be."""
 
 
 class JobLine(Schema):
@@ -79,6 +80,32 @@ class ChoiceShown(Schema):
     alternatives: list[Alternative]
 
 
+class SkippedShown(Schema):
+    """A hold point that was skipped, with its reason: shown on every later page."""
+
+    id: str
+    title: str
+    reason: str
+    by: str
+    at: datetime
+
+
+class ChangedStanding(Schema):
+    """A candidate that stands otherwise since the record is complete."""
+
+    board: str
+    what: str
+    was: str
+    now: str
+
+
+class RejudgedShown(Schema):
+    """Why the choice is open again."""
+
+    at: datetime
+    changes: list[ChangedStanding]
+
+
 class JobShown(JobLine):
     """A job's sheet."""
 
@@ -110,6 +137,28 @@ class JobShown(JobLine):
     verdict: str | None
     steps: list[StepState]
     entry_count: int
+    power: str
+    answers: str | None
+    school: str | None
+    order: str | None
+    powered: list[str]
+    remembered: list[str]
+    holds: dict[str, dict[str, Any]]
+    skipped: list[SkippedShown]
+    angles: dict[str, dict[str, Any]]
+    blind: dict[str, dict[str, Any]]
+    kept: dict[str, str]
+    traces: dict[str, dict[str, Any]]
+    pictures: dict[str, dict[str, Any]]
+    wires: dict[str, dict[str, Any]]
+    plugs: dict[str, str]
+    settled: dict[str, dict[str, Any]]
+    removed: dict[str, dict[str, Any]]
+    moving: dict[str, str]
+    temporary: dict[str, dict[str, Any]]
+    decisions: dict[str, str]
+    ticked: dict[str, bool]
+    rejudged: RejudgedShown | None
 
 
 class EntryShown(Schema):

@@ -12,7 +12,11 @@ from jobs.front.facts import facts_of
 from jobs.front.fit_words import FitWords
 from jobs.front.rule_out_view import rule_out_shown
 from jobs.models import Job
+from jobs.state import empty_state
 from jobs.steps import steps_of
+from jobs.work.holding import holds_told, skipped
+from jobs.work.record_view import findings_shown
+from jobs.work.recording import findings_of, original_of, remembered
 from twincore.profile import dump
 from twincore.profile.values import plain
 
@@ -130,6 +134,7 @@ def _comparison(job: Job) -> ComparisonShown | None:
 def sheet_pdf(job: Job, now: datetime) -> bytes:
     """The job sheet as a PDF, A4."""
     comparison = _comparison(job)
+    job.state = empty_state() | job.state
     context = {
         "job": job,
         "state": job.state,
@@ -139,12 +144,22 @@ def sheet_pdf(job: Job, now: datetime) -> bytes:
         "facts": _facts(job),
         "rule_out": rule_out_shown(job),
         "causes": list(job.state.get("causes", {}).values()),
+        "holds": holds_told(job),
+        "skipped": skipped(job),
+        "findings": findings_shown(job, findings_of(job), original_of(job)[0]) if job.original_revision_id else [],
+        "kept": _kept(job) if job.original_revision_id else [],
         "positions": _positions(comparison, job.state["left"]) if comparison else [],
         "rows": [{"row": row, "reason": job.state["reasons"].get(row.id, "")} for row in comparison.rows]
         if comparison
         else [],
     }
     return as_pdf("jobs/sheet.html", context)
+
+
+def _kept(job: Job) -> list[tuple[str, str]]:
+    """What the old board knew, as it was written down."""
+    kept = job.state.get("kept", {})
+    return [(each["what"], kept[each["id"]]) for each in remembered(original_of(job)[1]) if each["id"] in kept]
 
 
 def _facts(job: Job) -> list[tuple[str, Any, str]]:

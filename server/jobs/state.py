@@ -8,23 +8,40 @@ State = dict[str, Any]
 STEPS = (
     "rule_out", "recognise", "choose", "make_safe", "record", "carry_over", "fit", "prove", "hand_over",
 )  # fmt: skip
-SINGLE = {"family": "rule_out", "serial": "recognise", "original": "recognise", "replacement": "choose"}
+SINGLE = {
+    "family": "rule_out", "serial": "recognise", "original": "recognise", "replacement": "choose",
+    "power": "make_safe", "answers": "record", "school": "carry_over", "order": "carry_over",
+}  # fmt: skip
 """Targets that stand for themselves, with the step in which they are worked on."""
 NAMED = {
     "symptom": ("symptoms", "rule_out"), "report": ("report", "rule_out"), "test": ("tests", "rule_out"),
     "cause": ("causes", "rule_out"), "plate": ("plates", "recognise"), "fact": ("facts", "recognise"),
     "revision": ("revisions", "recognise"), "feature": ("features", "recognise"), "wish": ("wishes", "choose"),
-    "cost": ("costs", "choose"), "found": ("found", "record"), "override": ("overrides", "carry_over"),
-    "reason": ("reasons", "carry_over"),
+    "cost": ("costs", "choose"), "hold": ("holds", "make_safe"), "found": ("found", "record"),
+    "angle": ("angles", "record"), "blind": ("blind", "record"), "kept": ("kept", "record"),
+    "trace": ("traces", "record"), "picture": ("pictures", "record"), "wire": ("wires", "record"),
+    "plug": ("plugs", "record"), "settled": ("settled", "record"), "removed": ("removed", "record"),
+    "moving": ("moving", "record"), "temporary": ("temporary", "record"),
+    "override": ("overrides", "carry_over"), "decision": ("decisions", "carry_over"),
+    "reason": ("reasons", "carry_over"), "ticked": ("ticked", "fit"),
 }  # fmt: skip
 """Targets with a name (`found.S1`): where they stand in the state, and the step in which they are worked on."""
+WITHOUT_HOLD = ("kept", "trace", "picture", "answers")
+"""What of the record is done before the machine is dead, or does not need it to be."""
+KEPT_BY_FAMILY = ("report", "facts", "plates", "holds", "power")
+FOUND_OUT = (
+    "family", "serial", "symptoms", "report", "tests", "causes", "plates", "facts", "revisions", "features", "holds",
+    "power",
+)  # fmt: skip
+"""What stays when the family, or the original, turns out to be another."""
 
 
 def empty_state() -> State:
     """A job about which nothing is known yet."""
     return {
         "family": None, "original": None, "replacement": None, "serial": None, "choice": None, "how": {},
-        "confirmed": {}, "left": None, "verdict": None, **{key: {} for key, _ in NAMED.values()},
+        "confirmed": {}, "left": None, "verdict": None, "power": "on", "answers": None, "school": None, "order": None,
+        "powered": [], "remembered": [], "rejudged": None, **{key: {} for key, _ in NAMED.values()},
     }  # fmt: skip
 
 
@@ -51,20 +68,25 @@ def changed(state: State, target: str, value: Any, read_how: str = "") -> State:
     kind, _, name = target.partition(".")
     match kind:
         case "family":
-            kept = {"report": state["report"], "facts": state["facts"], "plates": state["plates"]}
-            state = empty_state() | {"family": value, "serial": state["serial"], **kept}
+            state = empty_state() | {key: state[key] for key in KEPT_BY_FAMILY} | {
+                "family": value, "serial": state["serial"],
+            }  # fmt: skip
         case "serial":
             state["serial"] = value
         case "original":
-            found_out = (
-                "family", "serial", "symptoms", "report", "tests", "causes", "plates", "facts", "revisions", "features",
-            )  # fmt: skip
             kept = {step: c for step, c in state["confirmed"].items() if step in ("rule_out", "make_safe")}
-            state = empty_state() | {key: state[key] for key in found_out} | {"original": value, "confirmed": kept}
+            state = empty_state() | {key: state[key] for key in FOUND_OUT} | {"original": value, "confirmed": kept}
         case "replacement":
-            state["replacement"], state["choice"] = value, None
-            state["overrides"], state["reasons"] = {}, {}
+            state["replacement"], state["choice"], state["rejudged"] = value, None, None
+            state["overrides"], state["reasons"], state["decisions"], state["school"] = {}, {}, {}, None
             _reopen(state, "carry_over", "fit", "prove")
+        case "power":
+            # the supply came back: every hold point starts anew
+            state["power"], state["holds"] = "on", {}
+            _reopen(state, "make_safe")
+        case "answers" | "school" | "order":
+            state[kind] = value
+            _reopen(state, *_untrue_after(kind))
         case "confirmed":
             _set(state["confirmed"], name, value)
             if value is None:
@@ -80,8 +102,9 @@ def changed(state: State, target: str, value: Any, read_how: str = "") -> State:
 def _untrue_after(kind: str) -> tuple[str, ...]:
     """The confirmations that a change takes back."""
     return {
-        "test": ("rule_out",), "symptom": ("rule_out",), "found": ("record", "carry_over", "fit", "prove"),
-        "override": ("carry_over", "fit", "prove"), "wish": ("carry_over", "fit", "prove"), "reason": ("carry_over",),
+        "test": ("rule_out",), "symptom": ("rule_out",), "hold": ("make_safe",), "reason": ("carry_over",),
+        **dict.fromkeys(("found", "angle", "wire", "plug", "settled"), ("record", "carry_over", "fit", "prove")),
+        **dict.fromkeys(("override", "wish", "decision", "school", "order"), ("carry_over", "fit", "prove")),
     }.get(kind, ())  # fmt: skip
 
 
@@ -129,14 +152,47 @@ def uncleared_causes(state: State) -> list[str]:
 
 def waiting_for(state: State, step: str) -> list[str]:
     """The steps that a step still waits for; "cause" where what killed the board is still there."""
+    return _undone(state, needs(step))
+
+
+def target_waits_for(state: State, target: str) -> list[str]:
+    """The steps that an entry still waits for: those of its step, but for what is read before the machine is dead."""
+    kind, _, name = target.partition(".")
+    if kind in WITHOUT_HOLD or (kind == "found" and name in state.get("powered", [])):
+        return _undone(state, ("recognise",))
+    if kind in ("power", "hold"):
+        return []
+    return waiting_for(state, step_of(target))
+
+
+def _undone(state: State, wanted: tuple[str, ...]) -> list[str]:
     return [
-        each for each in needs(step) if (bool(uncleared_causes(state)) if each == "cause" else not done(state, each))
+        each
+        for each in wanted
+        if (bool(uncleared_causes(state)) if each == "cause" else not done(state, each))
+        or (each == "choose" and state.get("rejudged"))
     ]
 
 
+def unread_powered(state: State) -> list[str]:
+    """What only a board with power can tell and nobody has read yet; nothing where it was found not to answer."""
+    if state.get("answers") == "no":
+        return []
+    unread = [name for name in state.get("powered", []) if name not in state["found"]]
+    return unread + [name for name in state.get("remembered", []) if name not in state["kept"]]
+
+
 def step_in_hand(state: State) -> str:
-    """The first step, in the order of the work, that is not done and waits for nothing; the last one in the end."""
-    return next((s for s in STEPS if not done(state, s) and not waiting_for(state, s)), STEPS[-1])
+    """The first step, in the order of the work, that is not done and waits for nothing; the last one in the end.
+
+    What needs power is recorded before the machine is made safe.
+    """
+    for step in STEPS:
+        if step == "make_safe" and not done(state, "record") and done(state, "choose") and unread_powered(state):
+            return "record"
+        if not done(state, step) and not waiting_for(state, step):
+            return step
+    return STEPS[-1]
 
 
 def step_of(target: str) -> str:

@@ -33,7 +33,7 @@ def _step(job: Job, step: str) -> StepState:
     return StepState(
         id=step,
         name=NAMES[step],
-        state="done" if finished else "waiting" if waiting else "open",
+        state="done" if finished else "open" if not waiting or _partly_open(job.state, step) else "waiting",
         result=_result(job, step, confirmed) if finished else "",
         waits_for=waiting,
         note=confirmed["note"] if confirmed else None,
@@ -41,6 +41,11 @@ def _step(job: Job, step: str) -> StepState:
         by=confirmed["by"] if confirmed else "",
         at=datetime.fromisoformat(confirmed["at"]) if confirmed else None,
     )
+
+
+def _partly_open(state: State, step: str) -> bool:
+    """Of the record, what needs power comes before the machine is dead."""
+    return step == "record" and done(state, "recognise")
 
 
 def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:
@@ -52,6 +57,8 @@ def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:
             return f"Original: {state['original']}"
         case "choose":
             return f"Replacement: {state['replacement']}"
+        case "make_safe":
+            return _held(state) + _note(confirmed)
         case "record":
             return _positions(state)
         case "carry_over":
@@ -66,6 +73,14 @@ def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:
 
 def _note(confirmed: dict[str, Any] | None) -> str:
     return f": {confirmed['note']}" if confirmed and confirmed["note"] else ""
+
+
+def _held(state: State) -> str:
+    skipped = sum(bool(each.get("skipped")) for each in state.get("holds", {}).values())
+    held = len(state.get("holds", {})) - skipped
+    if not held and not skipped:
+        return "Confirmed"
+    return f"{held} hold point{'s' if held != 1 else ''} confirmed" + (f", {skipped} skipped" if skipped else "")
 
 
 def _positions(state: State) -> str:

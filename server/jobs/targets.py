@@ -4,7 +4,7 @@ from collections.abc import Callable
 from datetime import datetime
 from typing import Any, Protocol
 
-from bench.comparing import exactly, record_of
+from bench.comparing import exactly
 from catalogue import queries as catalogue
 from catalogue.models import Board
 from catalogue.profiles import board_profile, family_profile
@@ -12,13 +12,11 @@ from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
 from jobs.front import ruling_out
 from jobs.models import Job
+from jobs.work import carrying, holding, recording
 from people.models import Person
 from twincore.match import ASSUMPTIONS, TOGETHER
-from twincore.profile import written_positions
-from twincore.profile.values import plain
 from twincore.recognise import read_serial
 
-READ_HOW = ("by eye", "by eye, twice", "from a picture", "told by somebody")
 FACT_SOURCES = ("plate", "display", "measured", "seen", "told")
 REPORTS = ("code", "since", "pattern", "changed", "does")
 PLATES = ("plate", "display")
@@ -53,13 +51,17 @@ def value_of(job: Job, target: str, after: Any, given: Given, person: Person, no
     match kind:
         case "found":
             value = _position(job.original_revision_id, name, after)
-            if value is not None and given.read_how not in READ_HOW:
-                raise Faulty(f"Say how it was read: {', '.join(READ_HOW)}.")
+            if value is not None and given.read_how not in recording.READ_HOW:
+                raise Faulty(f"Say how it was read: {', '.join(recording.READ_HOW)}.")
             return value
+        case "hold":
+            return holding.hold_value(job, name, after, given.reason, person, now)
         case "override":
             return _position(job.replacement_revision_id, name, after)
         case "test":
             return ruling_out.test_value(job, name, after, person, now)
+    if kind in recording.CHECKS:
+        return recording.CHECKS[kind](job, name, after, person, now)
     return CHECKS[kind](job, name, after, given)
 
 
@@ -113,9 +115,7 @@ def _replacement(job: Job, after: Any) -> str | None:
 def _position(revision_id: int | None, element: str, written: Any) -> Any:
     """A position as this board writes it, checked."""
     assert revision_id is not None  # the steps that need it wait for it
-    board = board_profile(revision_id)
-    record = record_of(board, {element: written})
-    return plain(written_positions(board, record.points))[element]
+    return recording.position(board_profile(revision_id), element, written)
 
 
 def _symptom(job: Job, name: str, after: Any, given: Given) -> str:
@@ -201,6 +201,16 @@ def _reason(job: Job, name: str, after: Any, given: Given) -> str | None:
     return text_of(after)
 
 
+def _power(job: Job, name: str, after: Any, given: Given) -> str:
+    if after != "on":
+        raise Faulty('Expected "on": the supply is off when it is locked off.')
+    return "on"
+
+
+def _answers(job: Job, name: str, after: Any, given: Given) -> str:
+    return _one_of(after, ("yes", "no"))
+
+
 def _known(name: str, names: tuple[str, ...]) -> None:
     if name not in names:
         raise Faulty(f"Expected one of {', '.join(names)}, found {name}.")
@@ -214,5 +224,7 @@ def _one_of(value: Any, choices: tuple[str, ...]) -> str:
 
 CHECKS: dict[str, Callable[[Job, str, Any, Given], Any]] = {
     "symptom": _symptom, "report": _report, "cause": _cause, "plate": _plate, "serial": _serial, "fact": _fact,
-    "revision": _revision, "feature": _feature, "wish": _wish, "cost": _cost, "reason": _reason,
+    "revision": _revision, "feature": _feature, "wish": _wish, "cost": _cost, "reason": _reason, "power": _power,
+    "answers": _answers, "school": carrying.school_value, "decision": carrying.decision_value,
+    "order": carrying.order_value, "ticked": carrying.ticked_value,
 }  # fmt: skip

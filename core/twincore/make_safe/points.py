@@ -56,15 +56,15 @@ class HoldPoint:
     energy: StoredEnergy | None = None
 
 
-def hold_points(family: Family, boards: Iterable[Board], facts: Mapping[str, Any]) -> list[HoldPoint]:
-    """The hold points of a job in their order: family first, then what the boards store.
+def hold_points(family: Family | None, boards: Iterable[Board], facts: Mapping[str, Any]) -> list[HoldPoint]:
+    """The hold points of a job in their order: family first, then what the boards store; the usual ones without a family.
 
     A family's hold point with conditions (`if`) is left out where the facts say that it does not apply, and kept where
     a fact is missing.
     """
     nodes = [
         node
-        for node in family.document.get("hold_points", USUAL)
+        for node in (family.document if family else {}).get("hold_points", USUAL)
         if missing_facts(node.get("if", {}), dict(facts)) is not None
     ]
     energy = _stored(boards)

@@ -18,6 +18,8 @@ from parts.queries import offers
 from references.queries import lookup_from
 from twincore import match
 from twincore.match import Candidate, Machine, TwinChecked, Ways
+from twincore.match.judged import RANK
+from twincore.match.ranking import CLOSENESS
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
 
@@ -169,3 +171,35 @@ def alternatives(job: Job, now: datetime) -> list[dict[str, Any]]:
         }
         for each in judge_all(job, now, job.state["replacement"]).candidates
     ]  # fmt: skip
+
+
+def rejudged(job: Job, now: datetime) -> dict[str, Any] | None:
+    """What the complete record changes about the choice: the board chosen is worse now, or another is better.
+
+    None where there is no choice yet or nothing speaks against it more than before.
+    """
+    choice = job.state.get("choice")
+    chosen = job.state.get("replacement")
+    if not choice or not chosen:
+        return None
+    stands = alternatives(job, now)
+    was = {each["part_number"]: each for each in choice["alternatives"]}
+    is_now = {each["part_number"]: each for each in stands}
+    mine, before = is_now.get(chosen), was.get(chosen)
+    changes = []
+    if mine and before and _rank(mine) > _rank(before):
+        changes.append({"board": chosen, "what": "worse", **_standing(before, mine)})
+    for name, each in is_now.items():
+        earlier = was.get(name)
+        better = mine is not None and _rank(each) < _rank(mine)
+        if name != chosen and better and earlier and before and _rank(earlier) >= _rank(before):
+            changes.append({"board": name, "what": "better than the one chosen", **_standing(earlier, each)})
+    return {"at": now.isoformat(timespec="seconds"), "changes": changes[:5]} if changes else None
+
+
+def _rank(stood: dict[str, Any]) -> tuple[int, int]:
+    return RANK[stood["verdict"]], CLOSENESS.index(stood["closeness"])
+
+
+def _standing(before: dict[str, Any], now: dict[str, Any]) -> dict[str, str]:
+    return {"was": f"{before['verdict']}, {before['closeness']}", "now": f"{now['verdict']}, {now['closeness']}"}

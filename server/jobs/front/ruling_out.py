@@ -136,6 +136,13 @@ def test_value(job: Job, name: str, after: Any, person: Person, now: datetime) -
     return {**given, "n": number, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
 
 
+def risk_of(job: Job, name: str) -> str:
+    """How dangerous a test is: "dead", "low voltage" or "live"; "dead" where the data does not know it any more."""
+    data = data_of(job)
+    test = data.test(name) if data else None
+    return test.risk if test else "dead"
+
+
 def cause_value(job: Job, name: str, after: Any) -> dict[str, Any]:
     """A cause of the board's death as it is kept; whether it blocks power comes from the family's data."""
     cause = next((each for each in _data(job).causes if each.id == name), None)

@@ -67,7 +67,7 @@ class Choose(FrontTestCase):
     def test_an_upgrade_that_is_wanted_is_not_off_register(self) -> None:
         self.add("wish.purge.post", 90)
         self.add("replacement", "TVH-2210-C")
-        self.add("confirmed.make_safe", {"note": "lock 1"})
+        self.make_dead(self.open)
         self.add("found.S1", "000000", read_how="by eye")
         row = next(r for r in self.of("comparison")["rows"] if r["id"] == "purge.post")
         self.assertEqual((row["wanted"], row["verdict"]), ("90 s", "same"))

@@ -1,7 +1,7 @@
 from typing import Any
 from uuid import uuid4
 
-from jobs.models import Entry
+from jobs.models import Entry, Job
 from jobs.tests.world import WorldTestCase
 
 BY_EYE = {"read_how": "by eye"}
@@ -51,6 +51,7 @@ class Entries(WorldTestCase):
 
     def test_values_that_are_none_are_refused_with_what_was_expected(self) -> None:
         job = self.job(3)
+        count = job.entry_count
         problem = self.entry(job, "found.S1", "0101", status=422, **BY_EYE)
         self.assertEqual(problem["faults"][0]["place"], "positions.S1")
         self.assertIn("6 places", problem["faults"][0]["expected"])
@@ -60,7 +61,7 @@ class Entries(WorldTestCase):
         self.entry(self.job(4), "reason.nonsense", "why", status=422)
         self.entry(job, "confirmed.nowhere", {"note": ""}, status=422)
         self.post(f"jobs/{job.pk}/entries", {"id": "not an id", "target": "original"}, 422)
-        self.assertEqual(self.get(f"jobs/{job.pk}")["entry_count"], 4)
+        self.assertEqual(self.get(f"jobs/{job.pk}")["entry_count"], count)
 
     def test_what_waits_is_refused_until_the_hold_point_is_confirmed(self) -> None:
         job = self.job(3)
@@ -90,7 +91,8 @@ class Entries(WorldTestCase):
 
     def test_an_incomplete_record_is_not_complete(self) -> None:
         job = self.job(3)
-        self.assertIn("Not read yet: S1", self.entry(job, "confirmed.record", {"note": ""}, status=400)["detail"])
+        problem = self.entry(job, "confirmed.record", {"note": ""}, status=400)
+        self.assertEqual(problem["missing"], ["not read: S1", "wires not recorded: C1, C2, C3"])
 
     def test_a_closed_job_changes_no_more(self) -> None:
         job = self.job(1)
@@ -113,6 +115,17 @@ class Entries(WorldTestCase):
             "/sheet.pdf",
             "/sheet.json",
             "/boards/original",
+            "/make-safe",
+            "/record",
+            "/traces",
+            "/wiring",
+            "/presses",
+            "/plan.json",
+            "/plan.csv",
+            "/plan.pdf",
+            "/tags.pdf",
+            "/port/now",
+            f"/pictures/{uuid4()}",
         ):
             self.get(f"jobs/{job.pk}{path}", 404)
         self.entry(job, "found.S1", "010110", status=404, **BY_EYE)
@@ -147,8 +160,9 @@ class WholeJob(WorldTestCase):
         last = best["items"][-1]
         self.assertEqual((last["part_number"], last["verdict"]), ("TVH-2210-X", "no"))
         add("replacement", "TVH-2214-A")
-        add("confirmed.make_safe", {"note": "lock 2"})
+        self.make_dead(Job.objects.get(pk=job["id"]))
         add("found.S1", "010110", read_how="by eye")
+        self.record_plugs(Job.objects.get(pk=job["id"]))
         add("confirmed.record", {"note": ""})
         comparison = self.get(f"jobs/{job['id']}/comparison")
         self.assertEqual(comparison["plan"], {"SW1": "0111", "R1": "6"})

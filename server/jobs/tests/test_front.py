@@ -34,7 +34,7 @@ class Queries(QueryCounts):
 class Guides(WorldTestCase):
     def test_rule_out_data_and_nameplates_are_edited_as_files(self) -> None:
         self.sign_in("corm")
-        self.assertEqual(self.get("guides")["total"], 10)
+        self.assertEqual(self.get("guides")["total"], 11)
         text = self.client.get("/api/guide-file/rule-out/deck-oven").content.decode()
         changed = text.replace('"A blown fuse"', '"The fuse"')
         loaded = self.answer(self.client.post("/api/documents", changed, content_type="application/json"), 200)

@@ -23,6 +23,9 @@ class RuleOut(FrontTestCase):
         before = self.weight("sensor")
         self.add("symptom.wrong_reading", "yes")
         self.assertGreater(self.weight("sensor"), before)
+        refused = self.add("test.probe", {"value": 5200, "at_c": 20, "restored": True}, 400)
+        self.assertEqual(refused["waits_for"], ["make_safe"])
+        self.make_dead(self.open)
         self.add("test.probe", {"value": 5200, "at_c": 20, "restored": True})
         shown = self.of("rule-out")
         self.assertEqual(shown["suspects"][0]["id"], "sensor")
@@ -61,6 +64,7 @@ class RuleOut(FrontTestCase):
         self.add("family", "deck-oven")
         end = {"note": "", "end": "condemned"}
         self.assertIn("do not condemn", self.add("confirmed.rule_out", end, 400)["detail"])
+        self.make_dead(self.open)
         self.add("test.look", {"result": "damage", "as_found": "C1 left, C2 right"})
         self.assertIn("Put back first", self.add("confirmed.rule_out", {**end, "note": "scorched"}, 400)["detail"])
         self.add("test.look", {"result": "damage", "as_found": "C1 left, C2 right", "restored": True})
@@ -110,6 +114,7 @@ class RuleOut(FrontTestCase):
 
     def test_the_reasoning_can_be_printed(self) -> None:
         self.add("family", "deck-oven")
+        self.make_dead(self.open)
         self.add("test.fuse", {"value": 0.4, "restored": True})
         data = self.client.get(f"/api/jobs/{self.open.pk}/reasoning.pdf").content
         text = " ".join(PdfReader(io.BytesIO(data)).pages[0].extract_text().split())
@@ -118,6 +123,7 @@ class RuleOut(FrontTestCase):
 
     def test_data_edited_meanwhile_leave_an_open_job_readable(self) -> None:
         self.add("family", "deck-oven")
+        self.make_dead(self.open)
         self.add("test.fuse", {"value": 0.4, "restored": True})
         self.add("test.look", {"result": "nothing", "as_found": "C1 left", "restored": True})
         self.sign_in("corm")

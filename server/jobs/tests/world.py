@@ -13,6 +13,11 @@ from jobs.models import Job
 from people.models import Person
 
 NOW = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
+SAID: dict[str, Any] = {
+    "where": "main switch", "tag": "7", "instrument": "tester", "checked_before": True, "reading": 0,
+    "checked_after": True,
+}  # fmt: skip
+"""What somebody says of a hold point so that it holds."""
 PASSWORDS = {username: password for username, password, *_ in PEOPLE}
 
 
@@ -47,6 +52,26 @@ class WorldTestCase(TestCase):
     def entry(self, job: Job, target: str, after: Any, before: Any = None, status: int = 200, **more: Any) -> Any:
         body = {"id": str(uuid4()), "target": target, "before": before, "after": after, **more}
         return self.post(f"jobs/{job.pk}/entries", body, status)
+
+    def make_dead(self, job: Job) -> Any:
+        """Every hold point held; the wait for stored energy skipped, for these tests do not wait."""
+        for point in self.get(f"jobs/{job.pk}/make-safe")["points"]:
+            if point["held"] is None:
+                said = {name: SAID[name] for name in point["asks"]}
+                skip = point["wait_s"] > 0
+                self.entry(
+                    job, f"hold.{point['id']}", {"skipped": True} if skip else said, reason="no wait" if skip else ""
+                )
+        return self.entry(job, "confirmed.make_safe", {"note": ""})
+
+    def record_plugs(self, job: Job) -> None:
+        """Keyed plugs whole, one wire on every pin of the others."""
+        for plug in self.get(f"jobs/{job.pk}/record")["plugs"]:
+            if plug["keyed"]:
+                self.entry(job, f"plug.{plug['id']}", "whole")
+                continue
+            for pin in plug["pins"]:
+                self.entry(job, f"wire.{plug['id']}-{pin['pin']}", {"connector": plug["id"], "pin": pin["pin"]})
 
 
 class FrontTestCase(WorldTestCase):

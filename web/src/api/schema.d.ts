@@ -868,6 +868,290 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/make-safe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Make Safe
+         * @description The hold points of this machine and board.
+         */
+        get: operations["jobs_work_api_show_make_safe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Record
+         * @description What is to be recorded, and what is missing.
+         */
+        get: operations["jobs_work_api_show_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/traces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Traces
+         * @description What the live original was seen to do, against the replacement as planned.
+         */
+        get: operations["jobs_work_api_show_traces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draft
+         * @description A behaviour proposed from the traces, for the parts lead to look through and load.
+         */
+        post: operations["jobs_work_api_draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/port/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Port
+         * @description Ask the old board over its service port; nothing is kept before somebody takes it.
+         */
+        post: operations["jobs_work_api_read_port"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/port/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Watch Port
+         * @description What is on at this moment, for timing.
+         */
+        get: operations["jobs_work_api_watch_port"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/pictures/{picture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Picture
+         * @description A picture's file.
+         */
+        get: operations["jobs_work_api_show_picture"];
+        put?: never;
+        /**
+         * Add Picture
+         * @description Send a picture: the body is the file itself.
+         */
+        post: operations["jobs_work_api_add_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/pictures/{picture_id}/bank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Bank
+         * @description The sliders of a bank in a picture: proposed with how sure each is, for a person to confirm.
+         */
+        post: operations["jobs_work_api_read_bank"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/wiring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Wiring
+         * @description The wiring plan.
+         */
+        get: operations["jobs_work_api_show_wiring"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/presses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Presses
+         * @description The programming plan.
+         */
+        get: operations["jobs_work_api_show_presses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan As Json
+         * @description The whole plan as plain data.
+         */
+        get: operations["jobs_work_api_plan_as_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan As Csv
+         * @description The wiring plan for a spreadsheet.
+         */
+        get: operations["jobs_work_api_plan_as_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan As Pdf
+         * @description The plan as one sheet.
+         */
+        get: operations["jobs_work_api_plan_as_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/tags.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tags As Pdf
+         * @description Tags for the wires.
+         */
+        get: operations["jobs_work_api_tags_as_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/compare": {
         parameters: {
             query?: never;
@@ -1615,6 +1899,20 @@ export interface components {
             revision: number;
         };
         /**
+         * ChangedStanding
+         * @description A candidate that stands otherwise since the record is complete.
+         */
+        ChangedStanding: {
+            /** Board */
+            board: string;
+            /** What */
+            what: string;
+            /** Was */
+            was: string;
+            /** Now */
+            now: string;
+        };
+        /**
          * ChoiceShown
          * @description The choice with its reason and the alternatives as they stood then.
          */
@@ -1766,6 +2064,127 @@ export interface components {
             steps: components["schemas"]["StepState"][];
             /** Entry Count */
             entry_count: number;
+            /** Power */
+            power: string;
+            /** Answers */
+            answers: string | null;
+            /** School */
+            school: string | null;
+            /** Order */
+            order: string | null;
+            /** Powered */
+            powered: string[];
+            /** Remembered */
+            remembered: string[];
+            /** Holds */
+            holds: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Skipped */
+            skipped: components["schemas"]["SkippedShown"][];
+            /** Angles */
+            angles: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Blind */
+            blind: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Kept */
+            kept: {
+                [key: string]: string;
+            };
+            /** Traces */
+            traces: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Pictures */
+            pictures: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Wires */
+            wires: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Plugs */
+            plugs: {
+                [key: string]: string;
+            };
+            /** Settled */
+            settled: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Removed */
+            removed: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Moving */
+            moving: {
+                [key: string]: string;
+            };
+            /** Temporary */
+            temporary: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Decisions */
+            decisions: {
+                [key: string]: string;
+            };
+            /** Ticked */
+            ticked: {
+                [key: string]: boolean;
+            };
+            rejudged: components["schemas"]["RejudgedShown"] | null;
+        };
+        /**
+         * RejudgedShown
+         * @description Why the choice is open again.
+         */
+        RejudgedShown: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Changes */
+            changes: components["schemas"]["ChangedStanding"][];
+        };
+        /**
+         * SkippedShown
+         * @description A hold point that was skipped, with its reason: shown on every later page.
+         */
+        SkippedShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Reason */
+            reason: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
         };
         /**
          * StepState
@@ -1822,13 +2241,9 @@ export interface components {
             /** Target */
             target: string;
             /** Before */
-            before?: string | boolean | number | {
-                [key: string]: string | boolean | number | null;
-            } | null;
+            before?: unknown;
             /** After */
-            after?: string | boolean | number | {
-                [key: string]: string | boolean | number | null;
-            } | null;
+            after?: unknown;
             /**
              * Reason
              * @default
@@ -1882,6 +2297,34 @@ export interface components {
             size: number;
         };
         /**
+         * ActShown
+         * @description A position that only acts for a while and is not carried over.
+         */
+        ActShown: {
+            /** Point */
+            point: string;
+            /** What */
+            what: string;
+            /** Ends */
+            ends: string;
+        };
+        /**
+         * BetweenShown
+         * @description A function read between two marks of a trimmer, with the range that the reading allows.
+         */
+        BetweenShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: string;
+            /** Low */
+            low: string;
+            /** High */
+            high: string;
+        };
+        /**
          * ComparisonShown
          * @description Two boards side by side.
          */
@@ -1920,6 +2363,20 @@ export interface components {
             same_layout: boolean;
             proof: components["schemas"]["ProofShown"] | null;
             copied: components["schemas"]["CopiedShown"];
+            /** Schools */
+            schools: components["schemas"]["SchoolShown"][];
+            /** Disagreements */
+            disagreements: components["schemas"]["DisagreementShown"][];
+            /** Off Own Table */
+            off_own_table: components["schemas"]["OffTableShown"][];
+            /** Acting */
+            acting: components["schemas"]["ActShown"][];
+            /** Between */
+            between: components["schemas"]["BetweenShown"][];
+            /** Alternatives */
+            alternatives: {
+                [key: string]: string | number;
+            }[];
         };
         /**
          * CopiedShown
@@ -1951,6 +2408,24 @@ export interface components {
             differing: string[];
         };
         /**
+         * DisagreementShown
+         * @description A function that schools set differently, and whom a person follows.
+         */
+        DisagreementShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Found */
+            found: string;
+            /** Says */
+            says: {
+                [key: string]: string;
+            };
+            /** Decided */
+            decided: string;
+        };
+        /**
          * ExtraShown
          * @description A function that only the replacement has.
          */
@@ -1961,6 +2436,18 @@ export interface components {
             value: string;
             /** Points */
             points: components["schemas"]["PointShown"][];
+        };
+        /**
+         * OffTableShown
+         * @description A point at which the original itself stood otherwise than its own table says.
+         */
+        OffTableShown: {
+            /** Point */
+            point: string;
+            /** Found */
+            found: string;
+            /** Table */
+            table: string;
         };
         /**
          * OffsetShown
@@ -2038,6 +2525,39 @@ export interface components {
             copied_difference: string;
             /** Copied Missed */
             copied_missed: boolean;
+        };
+        /**
+         * SchoolRow
+         * @description What one function would be after a school, and how that differs from what is wanted.
+         */
+        SchoolRow: {
+            /** Id */
+            id: string;
+            /** Value */
+            value: string;
+            /** Difference */
+            difference: string;
+            /** Missed */
+            missed: boolean;
+        };
+        /**
+         * SchoolShown
+         * @description One school: its positions, what it rests on, and what the machine would do. `counts` where it may be followed.
+         */
+        SchoolShown: {
+            /** Id */
+            id: string;
+            /** Counts */
+            counts: boolean;
+            /** Positions */
+            positions: {
+                [key: string]: string | number;
+            } | null;
+            /** Says */
+            says: string[];
+            /** Functions */
+            functions: components["schemas"]["SchoolRow"][];
+            proof: components["schemas"]["ProofShown"] | null;
         };
         /**
          * StepShown
@@ -2635,6 +3155,506 @@ export interface components {
             changed: string[];
             /** Price From */
             price_from: string;
+        };
+        /**
+         * HoldShown
+         * @description One hold point: what to do, what to say, and what was said. `left_s` is what remains of its wait.
+         */
+        HoldShown: {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Say */
+            say: string[];
+            /** Asks */
+            asks: string[];
+            /** Limit */
+            limit: number | null;
+            /** Unit */
+            unit: string;
+            /** Wait S */
+            wait_s: number;
+            /** Left S */
+            left_s: number;
+            /** Energy J */
+            energy_j: number | null;
+            /** Held */
+            held: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * MakeSafeShown
+         * @description The hold points in order; `now` is the server's clock, by which waits run.
+         */
+        MakeSafeShown: {
+            /** Power */
+            power: string;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Locked Off At */
+            locked_off_at: string | null;
+            /** Points */
+            points: components["schemas"]["HoldShown"][];
+            /** Unread */
+            unread: string[];
+        };
+        /**
+         * DifferingShown
+         * @description Two readings of one element that do not agree.
+         */
+        DifferingShown: {
+            /** Element */
+            element: string;
+            /** First */
+            first: string | boolean | number;
+            /** Second */
+            second: string | boolean | number;
+            /** By */
+            by: string;
+        };
+        /**
+         * FindingShown
+         * @description A difference between the wiring diagram and what was found, and how it was settled.
+         */
+        FindingShown: {
+            /** Place */
+            place: string;
+            /** Words */
+            words: string;
+            /** Settled */
+            settled: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * MovingShown
+         * @description A part that moves to the new board.
+         */
+        MovingShown: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** Caution */
+            caution: string;
+            /** Value */
+            value: string | null;
+        };
+        /**
+         * PinShown
+         * @description A pin of a plug, with the wires on it.
+         */
+        PinShown: {
+            /** Pin */
+            pin: string;
+            /** Mark */
+            mark: string;
+            /** Title */
+            title: string;
+            /** Carries */
+            carries: string | null;
+            /** Volts Class */
+            volts_class: string | null;
+            /** Contact */
+            contact: string | null;
+            /** Wires */
+            wires: string[];
+        };
+        /**
+         * PlugShown
+         * @description A plug of the original; `whole` where it moves without its wires being looked at.
+         */
+        PlugShown: {
+            /** Id */
+            id: string;
+            /** Style */
+            style: string | null;
+            /** Keyed */
+            keyed: boolean;
+            /** Whole */
+            whole: boolean;
+            /** Pins */
+            pins: components["schemas"]["PinShown"][];
+        };
+        /**
+         * RecordShown
+         * @description Everything of the record that the board's profile asks for.
+         */
+        RecordShown: {
+            /** Port */
+            port: boolean;
+            /** Remembered */
+            remembered: components["schemas"]["RememberedShown"][];
+            /** Plugs */
+            plugs: components["schemas"]["PlugShown"][];
+            /** Signals */
+            signals: components["schemas"]["SignalChoice"][];
+            /** Findings */
+            findings: components["schemas"]["FindingShown"][];
+            /** Differing */
+            differing: components["schemas"]["DifferingShown"][];
+            /** Moving */
+            moving: components["schemas"]["MovingShown"][];
+            /** Temporary */
+            temporary: components["schemas"]["SignalChoice"][];
+            /** Acting */
+            acting: string[];
+            /** Missing */
+            missing: string[];
+            /** Outputs */
+            outputs: components["schemas"]["SignalChoice"][];
+            /** Inputs */
+            inputs: components["schemas"]["SignalChoice"][];
+            /** Removed Left */
+            removed_left: number;
+        };
+        /**
+         * RememberedShown
+         * @description What the board knows and a new one will not; `enter` says how it is entered again, empty for history.
+         */
+        RememberedShown: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** Unit */
+            unit: string;
+            /** Read */
+            read: string;
+            /** Enter */
+            enter: string;
+            /** Value */
+            value: string | null;
+        };
+        /**
+         * SignalChoice
+         * @description A signal of the family that a wire may be found to carry.
+         */
+        SignalChoice: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TraceEventShown
+         * @description One event of a trace against the replacement as planned.
+         */
+        TraceEventShown: {
+            /** Output */
+            output: string;
+            /** On */
+            on: boolean;
+            /** Seen At */
+            seen_at: number | null;
+            /** At */
+            at: number | null;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * TraceShown
+         * @description A trace, and whether the replacement would make it; `fault` where that cannot be said.
+         */
+        TraceShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Agrees */
+            agrees: boolean | null;
+            /** Fault */
+            fault: string;
+            /** Events */
+            events: components["schemas"]["TraceEventShown"][];
+        };
+        /**
+         * DraftShown
+         * @description A behaviour drafted from traces, as a board's file has it, and which traces it makes.
+         */
+        DraftShown: {
+            /** Behaviour */
+            behaviour: {
+                [key: string]: unknown;
+            };
+            /** Made */
+            made: {
+                [key: string]: boolean;
+            };
+        };
+        /**
+         * PortShown
+         * @description What the port said; `fault` says what is wrong with it and what to do.
+         */
+        PortShown: {
+            /** Identity */
+            identity: string;
+            /** Values */
+            values: components["schemas"]["PortValue"][];
+            /** Unreadable */
+            unreadable: string[];
+            /** Fault */
+            fault: string;
+        };
+        /**
+         * PortValue
+         * @description A value that the port gave, and what stands there already.
+         */
+        PortValue: {
+            /** Target */
+            target: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: string | boolean | number;
+            /** There */
+            there: string | boolean | number | null;
+            /** Differs */
+            differs: boolean;
+        };
+        /**
+         * PortNow
+         * @description What is on at this moment.
+         */
+        PortNow: {
+            /** Inputs */
+            inputs: string[];
+            /** Outputs */
+            outputs: string[];
+        };
+        /**
+         * PictureShown
+         * @description A picture that is kept.
+         */
+        PictureShown: {
+            /** Id */
+            id: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * BankShown
+         * @description What was seen: proposed, to be confirmed by a person. `picture` is the rectified bank as a data address.
+         */
+        BankShown: {
+            /** Written */
+            written: string;
+            /** Sliders */
+            sliders: components["schemas"]["SliderShown"][];
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * SliderShown
+         * @description One slider as it was seen.
+         */
+        SliderShown: {
+            /** Mark */
+            mark: string;
+            /** Confidence */
+            confidence: number;
+        };
+        /**
+         * BankGiven
+         * @description The corners of a bank in a picture, clockwise from its upper left as it is read, and the bank.
+         */
+        BankGiven: {
+            /** Element */
+            element: string;
+            /** Corners */
+            corners: components["schemas"]["Corner"][];
+            /**
+             * Sliders
+             * @default light
+             */
+            sliders: string;
+        };
+        /**
+         * Corner
+         * @description A corner as shares of the picture's width and height.
+         */
+        Corner: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * FreePinShown
+         * @description A pin of the replacement without a wire.
+         */
+        FreePinShown: {
+            /** Place */
+            place: string;
+            /** Title */
+            title: string;
+            /** Treatment */
+            treatment: string;
+            /** Detail */
+            detail: string;
+        };
+        /**
+         * StepLine
+         * @description One thing to do with one hand; `key` is the name under which it is ticked.
+         */
+        StepLine: {
+            /** Number */
+            number: number;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+            /** Wires */
+            wires: string[];
+            /** Done */
+            done: boolean;
+            /** Minded */
+            minded: string[];
+        };
+        /**
+         * TablePin
+         * @description A row of a pin table.
+         */
+        TablePin: {
+            /** Place */
+            place: string;
+            /** Mark */
+            mark: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TrapShown
+         * @description The same housing with other pinning.
+         */
+        TrapShown: {
+            /** Plug */
+            plug: string;
+            /** Socket */
+            socket: string;
+            /** Style */
+            style: string;
+            /** Pins */
+            pins: string[];
+        };
+        /**
+         * WireShown
+         * @description One wire of the plan.
+         */
+        WireShown: {
+            /** Id */
+            id: string;
+            /** Tag */
+            tag: string;
+            /** Colour */
+            colour: string;
+            /** Goes To */
+            goes_to: string;
+            /** Carries */
+            carries: string;
+            /** From Place */
+            from_place: string;
+            /** From Mark */
+            from_mark: string;
+            /** To Place */
+            to_place: string | null;
+            /** To Mark */
+            to_mark: string;
+            /** Treatment */
+            treatment: string;
+            /** Adapter */
+            adapter: string;
+            /** Marks */
+            marks: string[];
+            /** Recorded */
+            recorded: boolean;
+        };
+        /**
+         * WiringShown
+         * @description The wiring plan: every wire and every pin once.
+         */
+        WiringShown: {
+            /** Wires */
+            wires: components["schemas"]["WireShown"][];
+            /** Free */
+            free: components["schemas"]["FreePinShown"][];
+            /** Traps */
+            traps: components["schemas"]["TrapShown"][];
+            /** Steps */
+            steps: components["schemas"]["StepLine"][];
+            /** Findings */
+            findings: components["schemas"]["FindingShown"][];
+            /** Adapters */
+            adapters: string[];
+            /** Order */
+            order: string;
+            /** Orders */
+            orders: string[];
+            /** Wire Sums */
+            wire_sums: {
+                [key: string]: number;
+            };
+            /** Pin Sums */
+            pin_sums: {
+                [key: string]: number;
+            };
+            /** Original Pins */
+            original_pins: components["schemas"]["TablePin"][];
+            /** Replacement Pins */
+            replacement_pins: components["schemas"]["TablePin"][];
+        };
+        /**
+         * PanelShown
+         * @description One panel's presses in order.
+         */
+        PanelShown: {
+            /** Title */
+            title: string;
+            /** Sets */
+            sets: string[];
+            /** Presses */
+            presses: components["schemas"]["PressLine"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * PressLine
+         * @description Press a key so often; `shows` is what must then be seen.
+         */
+        PressLine: {
+            /** Key */
+            key: string;
+            /** Times */
+            times: number;
+            /** Hold S */
+            hold_s: number;
+            /** Shows */
+            shows: string;
+        };
+        /**
+         * PressesShown
+         * @description The programming plan from the factory's state.
+         */
+        PressesShown: {
+            /** Panels */
+            panels: components["schemas"]["PanelShown"][];
+            /** By Hand */
+            by_hand: string[];
+            /** Count */
+            count: number;
+            /** Why Not */
+            why_not: string;
         };
         /**
          * PairGiven
@@ -3758,6 +4778,343 @@ export interface operations {
         };
     };
     jobs_front_api_reasoning_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_work_api_show_make_safe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakeSafeShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_show_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_show_traces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceShown"][];
+                };
+            };
+        };
+    };
+    jobs_work_api_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_read_port: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_watch_port: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortNow"];
+                };
+            };
+        };
+    };
+    jobs_work_api_show_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_work_api_add_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_read_bank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BankGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_show_wiring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WiringShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_show_presses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressesShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_plan_as_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_work_api_plan_as_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_work_api_plan_as_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_work_api_tags_as_pdf: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,0 +1,1 @@
+"""The middle of a job: make safe, record, carry over."""

@@ -1,0 +1,229 @@
+"""The wiring plan and the key presses, for the screen, as documents, and as one sheet to print."""
+
+import csv
+from datetime import datetime
+from io import StringIO
+from typing import Any
+
+from bench import comparing
+from catalogue.profiles import board_profile, family_profile
+from config.errors import Refused
+from config.printing import as_pdf
+from jobs.comparison import comparison_of
+from jobs.models import Job
+from jobs.work.carrying import WiringOf, press_plan, step_key, wiring_plan
+from jobs.work.holding import skipped
+from jobs.work.record_view import findings_shown
+from jobs.work.recording import original_of, remembered, wiring_of
+from jobs.work.schemas import (
+    FreePinShown,
+    PanelShown,
+    PressesShown,
+    PressLine,
+    StepLine,
+    TablePin,
+    TrapShown,
+    WireShown,
+    WiringShown,
+)
+from twincore.profile import Family, dump
+from twincore.programming import press_document
+from twincore.wiring import ORDERS, Step, WirePlan, plan_document, plugs_of
+
+MINDED = {
+    "polarity": "two poles that must not be swapped",
+    "contact": "relay contact: common, open at rest and closed at rest are not where they were",
+    "trap": "the plug would go in, but other pins wait behind it",
+    "shared": "shares a pin: join the wires before it",
+    "volts": "another voltage on the new board",
+    "other contact": "only the other relay contact is there",
+    "no place": "the new board has no such pin",
+    "unknown": "nobody knows what it carries",
+}
+
+
+def wiring_shown(job: Job) -> WiringShown:
+    """Where every wire goes and what is put on the pins that stay free."""
+    found = _wiring(job)
+    plan = found.plan
+    assert job.family_revision_id and job.original_revision_id and job.replacement_revision_id  # _wiring sees to it
+    family = family_profile(job.family_revision_id)
+    titles = {seat.adapter.id: seat.adapter.title for seat in plan.seats if seat.adapter}
+    by_id = {each.wire.id: each for each in plan.wires}
+    return WiringShown(
+        wires=[_wire(each, titles) for each in plan.wires],
+        free=[
+            FreePinShown(place=e.pin.place, title=e.pin.title, treatment=e.treatment, detail=e.detail) for e in plan.free
+        ],
+        traps=[
+            TrapShown(
+                plug=trap.plug, socket=trap.socket, style=trap.style,
+                pins=[f"{pin}: {_title(family, one)} against {_title(family, two)}" for pin, one, two in trap.pins],
+            )
+            for trap in plan.traps
+        ],
+        steps=[_step(each, by_id, titles, job) for each in plan.steps],
+        findings=findings_shown(job, found.findings, family),
+        adapters=sorted(titles.values()),
+        order=job.state.get("order") or ORDERS[0],
+        orders=list(ORDERS),
+        wire_sums=plan.counts(),
+        pin_sums=plan.pin_counts(),
+        original_pins=_table(job.original_revision_id, family),
+        replacement_pins=_table(job.replacement_revision_id, family),
+    )  # fmt: skip
+
+
+def _wiring(job: Job) -> WiringOf:
+    found = wiring_plan(job)
+    if found is None:
+        raise Refused("There is no wiring plan: the profile of one of the boards names no plugs. Carry wire by wire.")
+    return found
+
+
+def _title(family: Family, signal: str | None) -> str:
+    return family.titles.get(signal, signal) if signal else "nothing"
+
+
+def _table(revision_id: int, family: Family) -> list[TablePin]:
+    return [
+        TablePin(place=pin.place, mark=pin.mark, title=pin.title)
+        for plug in plugs_of(board_profile(revision_id), family).values()
+        for pin in plug.pins.values()
+    ]
+
+
+def _wire(each: WirePlan, titles: dict[str, str]) -> WireShown:
+    wire = each.wire
+    return WireShown(
+        id=wire.id, tag=wire.tag, colour=wire.colour, goes_to=wire.goes_to, carries=each.from_pin.title,
+        from_place=each.from_pin.place, from_mark=each.from_pin.mark,
+        to_place=each.to_pin.place if each.to_pin else None, to_mark=each.to_pin.mark if each.to_pin else "",
+        treatment=each.treatment, adapter=titles.get(each.adapter or "", ""), marks=[MINDED[m] for m in each.marks],
+        recorded=wire.recorded,
+    )  # fmt: skip
+
+
+def _step(step: Step, wires: dict[str, WirePlan], titles: dict[str, str], job: Job) -> StepLine:
+    key = step_key(step)
+    minded = dict.fromkeys(MINDED[m] for name in step.wires for m in wires[name].marks)
+    return StepLine(
+        number=step.number, key=key, kind=step.kind, words=_step_words(step, wires, titles), wires=list(step.wires),
+        done=key in job.state["ticked"], minded=list(minded),
+    )  # fmt: skip
+
+
+def _step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -> str:
+    if step.kind == "link":
+        return f"Put the link on {step.place}"
+    first = wires[step.wires[0]]
+    to = first.to_pin
+    if step.plug is not None:
+        through = f" through {titles[first.adapter]}" if first.adapter else ""
+        return f"Plug {step.plug} whole{through} onto {to.connector if to else ''}"
+    name = f"Wire {first.wire.tag}" if first.wire.tag else f"Wire of {first.from_pin.place}"
+    match first.treatment:
+        case "tied back":
+            return f"{name} ({first.from_pin.title}): insulate and tie back"
+        case "no":
+            return f"{name} ({first.from_pin.title}): must not go onto this board; decide first"
+    end = ", new end" if first.treatment == "new end" else ""
+    return f"{name}: from {first.from_pin.place} to {to.place if to else ''} ({first.from_pin.title}){end}"
+
+
+def presses_shown(job: Job) -> PressesShown:
+    """The presses from the factory's state to the plan."""
+    plan = press_plan(job)
+    if plan is None:
+        return PressesShown(panels=[], by_hand=[], count=0, why_not="There are no positions to key in yet.")
+    return PressesShown(
+        panels=[
+            PanelShown(
+                title=each.panel.title or each.panel.kind, sets=list(each.sets), count=each.count,
+                presses=[PressLine(key=p.key, times=p.times, hold_s=p.hold_s, shows=p.shows) for p in each.presses],
+            )
+            for each in plan.panels
+        ],
+        by_hand=list(plan.by_hand),
+        count=plan.count,
+        why_not="",
+    )  # fmt: skip
+
+
+def plan_json(job: Job) -> str:
+    """The whole plan as plain data."""
+    comparison = comparing.compare(comparison_of(job))
+    wiring, presses = wiring_plan(job), press_plan(job)
+    return dump(
+        {
+            "job": job.code,
+            "original": comparison.original,
+            "replacement": comparison.replacement,
+            "found": comparison.found,
+            "set": comparison.plan,
+            "school": job.state["school"] or "functions",
+            "functions": [
+                {
+                    "id": r.id,
+                    "wanted": r.wanted,
+                    "got": r.got,
+                    "verdict": r.verdict,
+                    "reason": job.state["reasons"].get(r.id, ""),
+                }
+                for r in comparison.rows
+            ],
+            "twin_check": comparison.proof.verdict if comparison.proof else None,
+            "wiring": plan_document(wiring.plan, wiring.findings) if wiring else None,
+            "presses": press_document(presses) if presses else None,
+        }
+    )
+
+
+def wires_csv(job: Job) -> str:
+    """The wiring plan, one wire a line, for a spreadsheet."""
+    out = StringIO()
+    writer = csv.writer(out)
+    writer.writerow(["id", "tag", "colour", "goes_to", "carries", "from", "to", "treatment", "adapter", "mind"])
+    for each in wiring_shown(job).wires:
+        cells = [each.id, each.tag, each.colour, each.goes_to, each.carries, each.from_place, each.to_place or "",
+                 each.treatment, each.adapter, "; ".join(each.marks)]  # fmt: skip
+        writer.writerow([f"'{cell}" if cell[:1] in "=+-@" else cell for cell in cells])
+    return out.getvalue()
+
+
+def plan_pdf(job: Job, now: datetime) -> bytes:
+    """The plan as one sheet, readable at arm's length in black and white."""
+    comparison = comparing.compare(comparison_of(job))
+    wiring = wiring_plan(job)
+    context: dict[str, Any] = {
+        "job": job,
+        "printed_at": now,
+        "comparison": comparison,
+        "rows": [{"row": row, "reason": job.state["reasons"].get(row.id, "")} for row in comparison.rows],
+        "wiring": wiring_shown(job) if wiring else None,
+        "presses": presses_shown(job),
+        "skipped": skipped(job),
+        "remembered": [
+            {"what": each["what"], "enter": each.get("enter", ""), "value": job.state["kept"].get(each["id"], "")}
+            for each in remembered(original_of(job)[1])
+        ],
+    }
+    return as_pdf("jobs/plan.html", context)
+
+
+def tags_pdf(job: Job, now: datetime) -> bytes:
+    """A sheet of tags to cut and fold around the wires."""
+    family, board = original_of(job)
+    pins = {pin.place: pin for plug in plugs_of(board, family).values() for pin in plug.pins.values()}
+    tags = [
+        {
+            "tag": wire.tag or wire.id[:6],
+            "place": f"{wire.connector}.{wire.pin}",
+            "title": pins[f"{wire.connector}.{wire.pin}"].title,
+        }
+        for wire in wiring_of(job).wires
+        if wire.recorded
+    ]
+    if not tags:
+        raise Refused("No wire is recorded yet; there is nothing to tag.")
+    return as_pdf("jobs/tags.html", {"job": job, "tags": tags, "printed_at": now})

@@ -1,0 +1,134 @@
+"""The record, for the screen: what the board's profile asks for and what is still missing."""
+
+from bench.comparing import record_of
+from jobs.comparison import comparison_of
+from jobs.models import Job
+from jobs.work.port import port_of
+from jobs.work.recording import differing, findings_of, missing_of, original_of, remembered, trace_of, wiring_of
+from jobs.work.schemas import (
+    DifferingShown,
+    FindingShown,
+    MovingShown,
+    PinShown,
+    PlugShown,
+    RecordShown,
+    RememberedShown,
+    SignalChoice,
+    TraceEventShown,
+    TraceShown,
+)
+from twincore.behaviour import check_trace
+from twincore.errors import TwinError
+from twincore.profile import Family
+from twincore.settings import acting
+from twincore.wiring import WiringFinding, plugs_of
+
+
+def record_shown(job: Job) -> RecordShown:
+    """Plugs with their wires, findings, what is remembered, what moves, and what is missing."""
+    family, board = original_of(job)
+    state = job.state
+    wires = wiring_of(job).wires
+    signals = family.document.get("signals", [])
+    return RecordShown(
+        port=port_of(job) is not None,
+        remembered=[
+            RememberedShown(
+                id=each["id"], what=each["what"], unit=each.get("unit", ""), read=each.get("read", ""),
+                enter=each.get("enter", ""), value=state["kept"].get(each["id"]),
+            )
+            for each in remembered(board)
+        ],
+        plugs=[
+            PlugShown(
+                id=plug.id, style=plug.style, keyed=plug.keyed, whole=plug.id in state["plugs"],
+                pins=[
+                    PinShown(
+                        pin=pin.pin, mark=pin.mark, title=pin.title, carries=pin.carries, volts_class=pin.volts_class,
+                        contact=pin.contact,
+                        wires=[w.id for w in wires if w.recorded and (w.connector, w.pin) == (plug.id, pin.pin)],
+                    )
+                    for pin in plug.pins.values()
+                ],
+            )
+            for plug in plugs_of(board, family).values()
+        ],
+        signals=[SignalChoice(id=each["id"], title=each.get("title") or each["id"]) for each in signals],
+        findings=findings_shown(job, findings_of(job), family),
+        differing=[
+            DifferingShown(element=name, first=first, second=second, by=state["blind"][name]["by"])
+            for name, (first, second) in differing(job).items()
+        ],
+        moving=[
+            MovingShown(
+                id=each["id"], what=each["what"], caution=each.get("caution", ""), value=state["moving"].get(each["id"])
+            )
+            for each in board.document.get("moves", [])
+        ],
+        temporary=[SignalChoice(id=e["id"], title=e["what"]) for e in board.document.get("temporary", [])],
+        acting=[
+            f"{act.point}: {act.what}" + (f", ends {act.ends}" if act.ends else "")
+            for act in acting(board, record_of(board, state["found"]))
+        ],
+        missing=missing_of(job),
+        outputs=[SignalChoice(id=name, title=family.titles[name]) for name in family.outputs],
+        inputs=[SignalChoice(id=name, title=family.titles[name]) for name in family.inputs],
+        removed_left=sum(each["count"] for each in state["removed"].values() if not each["back"]),
+    )  # fmt: skip
+
+
+def findings_shown(job: Job, findings: list[WiringFinding], family: Family) -> list[FindingShown]:
+    """Findings in words, with how each was settled."""
+    settled = job.state["settled"]
+    return [
+        FindingShown(
+            place=each.place,
+            words=_words(each, family),
+            settled=settled.get(each.place, {}).get("as", ""),
+            note=settled.get(each.place, {}).get("note", ""),
+        )
+        for each in findings
+    ]
+
+
+def _words(finding: WiringFinding, family: Family) -> str:
+    diagram = family.titles.get(finding.diagram or "", finding.diagram or "nothing")
+    found = family.titles.get(finding.found or "", finding.found or "a wire that nobody followed")
+    match finding.kind:
+        case "wire missing":
+            return f"The diagram has a wire here ({diagram}); none was found."
+        case "not in the diagram":
+            return f"The diagram has nothing here; found: {found}."
+    return f"The diagram says {diagram}; the wire goes to {found}."
+
+
+def traces_shown(job: Job) -> list[TraceShown]:
+    """Each trace of the live original against the replacement as it is planned."""
+    family, board = original_of(job)
+    record = comparison_of(job).plan_record() if job.replacement_revision_id and job.state["found"] else None
+    shown = []
+    for name, node in job.state["traces"].items():
+        kept = {key: node[key] for key in ("title", "steps", "seen", "until", "timed") if key in node}
+        document = {"format": "worthy-twin/trace", "version": 1, "part_number": board.part_number, **kept}
+        agrees, fault, events = None, "", []
+        if record is None:
+            fault = "Choose a replacement and read the settings first."
+        else:
+            comparison = comparison_of(job)
+            try:
+                found = check_trace(
+                    comparison.replacement, record, family, trace_of(document, family), comparison.wanted()
+                )
+            except TwinError as error:
+                fault = f"Not proved: {error}"
+            else:
+                agrees = found.agrees
+                events = [
+                    TraceEventShown(
+                        output=family.titles[e.output], on=e.on, verdict=e.verdict,
+                        seen_at=None if e.seen_at is None else float(e.seen_at), at=None if e.at is None else float(e.at),
+                    )
+                    for e in found.events
+                ]  # fmt: skip
+        shown.append(TraceShown(id=name, title=node.get("title", ""), agrees=agrees, fault=fault, events=events))
+    return shown

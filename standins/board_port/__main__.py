@@ -1,0 +1,5 @@
+"""Run the stand-in."""
+
+from standins.board_port import main
+
+main()
