@@ -268,6 +268,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
         proof=_proof_shown(comparison, record) if record else None,
         schools=[_school_shown(each, comparison, wanted) for each in comparison.schools()],
         disagreements=disagreements_shown(comparison),
+        proposed="functions",
         off_own_table=_off_table(comparison),
         acting=[ActShown(point=each.point, what=each.what, ends=each.ends) for each in acting(original, found)],
         between=_between(comparison),

@@ -169,6 +169,7 @@ class ComparisonShown(Schema):
     copied: CopiedShown
     schools: list[SchoolShown]
     disagreements: list[DisagreementShown]
+    proposed: str
     off_own_table: list[OffTableShown]
     acting: list[ActShown]
     between: list[BetweenShown]

@@ -178,7 +178,13 @@ def job_board(request: HttpRequest, job_id: UUID, side: str) -> BoardShown:
 @router.get("/jobs/{job_id}/comparison", response=ComparisonShown)
 def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
     """The job's boards side by side: carry-over, copying, twin check."""
-    return comparing.compare(comparison_of(_with_both_boards(request, job_id)))
+    job = _with_both_boards(request, job_id)
+    shown = comparing.compare(comparison_of(job))
+    # what the depot proposes; a school that says nothing here is not proposed
+    policy = job.depot.school_when_not if shown.disagreements else job.depot.school_when_agreed
+    if any(school.id == policy and school.positions is not None and school.counts for school in shown.schools):
+        shown.proposed = policy
+    return shown
 
 
 @router.post("/jobs/{job_id}/play", response=PlayShown)

@@ -129,7 +129,7 @@ def done(state: State, step: str) -> bool:
     if step == "recognise":
         return state["original"] is not None
     if step == "choose":
-        return state["replacement"] is not None
+        return state["replacement"] is not None and not state.get("rejudged")
     return step in state["confirmed"]
 
 
@@ -170,7 +170,6 @@ def _undone(state: State, wanted: tuple[str, ...]) -> list[str]:
         each
         for each in wanted
         if (bool(uncleared_causes(state)) if each == "cause" else not done(state, each))
-        or (each == "choose" and state.get("rejudged"))
     ]
 
 

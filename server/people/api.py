@@ -11,6 +11,7 @@ from people.access import depot_of, person_of
 from people.models import Depot, Person
 from twincore.match import ASSUMPTIONS
 from twincore.rule_out import SCHOOLS
+from twincore.settings import SCHOOLS as CARRY_SCHOOLS
 
 router = Router(tags=["people"])
 
@@ -59,6 +60,8 @@ class Policies(Schema):
 
     rule_out_school: str = Field(max_length=24)
     change_companions: bool
+    school_when_agreed: str = Field("functions", max_length=16)
+    school_when_not: str = Field("functions", max_length=16)
     assumptions: dict[str, float]
 
 
@@ -67,12 +70,16 @@ class DepotShown(Policies):
 
     name: str
     schools: list[str]
+    carry_schools: list[str]
 
 
 def _depot_shown(depot: Depot) -> DepotShown:
     return DepotShown(
         name=depot.name,
         schools=list(SCHOOLS),
+        carry_schools=list(CARRY_SCHOOLS),
+        school_when_agreed=depot.school_when_agreed,
+        school_when_not=depot.school_when_not,
         rule_out_school=depot.rule_out_school,
         change_companions=depot.change_companions,
         assumptions={**ASSUMPTIONS, **depot.assumptions},
@@ -88,7 +95,7 @@ def show_depot(request: HttpRequest) -> DepotShown:
 @router.put("/depot", response=DepotShown)
 def set_policies(request: HttpRequest, given: Policies) -> DepotShown:
     """Set how the depot works."""
-    depot = actions.set_policies(person_of(request), given.rule_out_school, given.change_companions, given.assumptions)
+    depot = actions.set_policies(person_of(request), actions.Policies(**given.dict()))
     return _depot_shown(depot)
 
 

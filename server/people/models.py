@@ -12,6 +12,8 @@ class Depot(models.Model):
 
     rule_out_school = models.CharField(max_length=24, default="prove first")
     change_companions = models.BooleanField(default=True, help_text="Companions are changed along with a board.")
+    school_when_agreed = models.CharField(max_length=16, default="functions")
+    school_when_not = models.CharField(max_length=16, default="functions")
     assumptions = models.JSONField(default=dict, help_text="What sums of costs assume here, where it differs.")
 
     def __str__(self) -> str:

@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any
 
 from twincore.profile import Board, Family
 from twincore.wiring.assigning import assign
@@ -61,7 +60,6 @@ class Step:
     wires: tuple[str, ...]
     plug: str | None
     place: str | None
-    group: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -242,37 +240,33 @@ def _free(new: Mapping[str, Plug], planned: Sequence[WirePlan]) -> tuple[FreePin
 def _ordered(
     planned: Sequence[WirePlan], free: Sequence[FreePin], chosen: Sequence[Seat], order: str
 ) -> tuple[Step, ...]:
-    """Links first, then earth, then plug by plug as recorded, supply last; whole plugs in one go."""
+    """Links first, then earth, then plug by plug as recorded, control supply and mains last; whole plugs in one go."""
     whole = {plug: seat for seat in chosen for plug in seat.plugs}
-    rows: list[tuple[int, dict[str, Any]]] = []
+    moves: list[tuple[str, str | None, list[WirePlan]]] = []
     done: set[str] = set()
     for each in planned:
-        seat = whole.get(each.wire.connector) if each.treatment in ("straight", "adapter") else None
+        plug = each.wire.connector
+        seat = whole.get(plug) if each.treatment in ("straight", "adapter") else None
         if seat is None:
-            group = (each.to_pin or each.from_pin).group
-            row: dict[str, Any] = {
-                "kind": each.treatment,
-                "wires": (each.wire.id,),
-                "plug": None,
-                "place": each.from_pin.place,
-            }
-        elif each.wire.connector in done:
-            continue
-        else:
-            done.add(each.wire.connector)
-            mates = [w for w in planned if w.wire.connector == each.wire.connector and w.wire.id in seat.serves]
-            groups = {w.from_pin.group for w in mates}
-            group = "supply" if "supply" in groups else ""
-            row = {
-                "kind": "adapter" if seat.adapter else "plug", "wires": tuple(w.wire.id for w in mates),
-                "plug": each.wire.connector, "place": None,
-            }  # fmt: skip
-        rows.append(({"earth": 1, "supply": 3}.get(group, 2), {**row, "group": group}))
-    links = [
-        (0, {"kind": "link", "wires": (), "plug": None, "place": each.pin.place, "group": ""})
-        for each in free
-        if each.treatment == "link"
-    ]
+            moves.append((each.treatment, None, [each]))
+        elif plug not in done:
+            done.add(plug)
+            mates = [other for other in planned if other.wire.connector == plug and other.wire.id in seat.serves]
+            moves.append(("adapter" if seat.adapter else "plug", plug, mates))
     if order == "supply last":
-        rows.sort(key=lambda each: each[0])
-    return tuple(Step(number, **row) for number, (_, row) in enumerate([*links, *rows], 1))
+        moves.sort(key=lambda move: _turn(move[2]))
+    links = [("link", each.pin.place) for each in free if each.treatment == "link"]
+    steps = [Step(number, kind, (), None, place) for number, (kind, place) in enumerate(links, 1)]
+    for number, (kind, plug, wires) in enumerate(moves, len(steps) + 1):
+        names = tuple(each.wire.id for each in wires)
+        steps.append(Step(number, kind, names, plug, None if plug else wires[0].from_pin.place))
+    return tuple(steps)
+
+
+def _turn(wires: Sequence[WirePlan]) -> int:
+    """When a move is due: earth first, then signals, then control supply, mains last of all."""
+    pins = [each.to_pin or each.from_pin for each in wires]
+    supplies = [pin for pin in pins if pin.group == "supply"]
+    if supplies:
+        return 4 if any(pin.volts_class == "mains" for pin in supplies) else 3
+    return 1 if all(pin.group == "earth" for pin in pins) else 2

@@ -1205,6 +1205,16 @@ export interface components {
             rule_out_school: string;
             /** Change Companions */
             change_companions: boolean;
+            /**
+             * School When Agreed
+             * @default functions
+             */
+            school_when_agreed: string;
+            /**
+             * School When Not
+             * @default functions
+             */
+            school_when_not: string;
             /** Assumptions */
             assumptions: {
                 [key: string]: number;
@@ -1213,6 +1223,8 @@ export interface components {
             name: string;
             /** Schools */
             schools: string[];
+            /** Carry Schools */
+            carry_schools: string[];
         };
         /**
          * Policies
@@ -1223,6 +1235,16 @@ export interface components {
             rule_out_school: string;
             /** Change Companions */
             change_companions: boolean;
+            /**
+             * School When Agreed
+             * @default functions
+             */
+            school_when_agreed: string;
+            /**
+             * School When Not
+             * @default functions
+             */
+            school_when_not: string;
             /** Assumptions */
             assumptions: {
                 [key: string]: number;
@@ -2367,6 +2389,8 @@ export interface components {
             schools: components["schemas"]["SchoolShown"][];
             /** Disagreements */
             disagreements: components["schemas"]["DisagreementShown"][];
+            /** Proposed */
+            proposed: string;
             /** Off Own Table */
             off_own_table: components["schemas"]["OffTableShown"][];
             /** Acting */

@@ -17,10 +17,21 @@ type Props = {
   onOverride?: (element: string, value: Position | null) => void;
   reasons?: Record<string, string>;
   onReason?: (id: string, reason: string) => void;
+  /** Whether to tell what copying would do; a job shows that among the schools. */
+  copying?: boolean;
 };
 
 /** Both banks drawn large, then every function, then what copying place for place would have done. */
-export function CarryView({ comparison, original, replacement, overrides, onOverride, reasons, onReason }: Props) {
+export function CarryView({
+  comparison,
+  original,
+  replacement,
+  overrides,
+  onOverride,
+  reasons,
+  onReason,
+  copying = true,
+}: Props) {
   const [editing, setEditing] = useState<string | null>(null);
   const element = replacement.elements.find((each) => each.id === editing);
   const changed = Object.keys(overrides);
@@ -66,7 +77,7 @@ export function CarryView({ comparison, original, replacement, overrides, onOver
           Nobody said what it should be.
         </p>
       )}
-      <Copying comparison={comparison} />
+      {copying && <Copying comparison={comparison} />}
       {element && onOverride && (
         <Sheet open onClose={() => setEditing(null)} title={`Set ${element.id} on ${replacement.part_number}`}>
           <ElementEditor

@@ -14,6 +14,13 @@ const SCHOOLS: Record<string, string> = {
   "trust the code": "trust the code that the board shows",
   "how often it fails": "go by how often this kind of board was the cause before",
 };
+const CARRY: Record<string, string> = {
+  functions: "by its functions",
+  table: "by the leaflet’s table",
+  positions: "position for position",
+  learning: "by learning",
+};
+
 /** How the depot works: its policies, and what sums of costs assume. */
 export function DepotPage() {
   const depot = useQuery({ queryKey: ["depot"], queryFn: () => answer(api.GET("/api/depot")) });
@@ -30,6 +37,8 @@ function Policies({ depot }: { depot: Depot }) {
   const queries = useQueryClient();
   const may = useSession().data?.keeps_catalogue === true;
   const [school, setSchool] = useState(depot.rule_out_school);
+  const [agreed, setAgreed] = useState(depot.school_when_agreed ?? "functions");
+  const [not, setNot] = useState(depot.school_when_not ?? "functions");
   const [companions, setCompanions] = useState(depot.change_companions);
   const [assumed, setAssumed] = useState<Record<string, string>>({});
   const save = useMutation({
@@ -40,6 +49,8 @@ function Policies({ depot }: { depot: Depot }) {
           body: {
             rule_out_school: school,
             change_companions: companions,
+            school_when_agreed: agreed,
+            school_when_not: not,
             assumptions: { ...depot.assumptions, ...Object.fromEntries(numbers) },
           },
         }),
@@ -66,10 +77,24 @@ function Policies({ depot }: { depot: Depot }) {
           </option>
         ))}
       </Choice>
+      {(
+        [
+          ["Carry over, proposed where the schools agree", agreed, setAgreed],
+          ["Carry over, proposed where they disagree", not, setNot],
+        ] as const
+      ).map(([label, value, set]) => (
+        <Choice key={label} label={label} value={value} disabled={!may} onChange={(event) => set(event.target.value)}>
+          {depot.carry_schools.map((each) => (
+            <option key={each} value={each}>
+              {CARRY[each] ?? each}
+            </option>
+          ))}
+        </Choice>
+      ))}
       <label className="flex min-h-11 items-center gap-3">
         <input
           type="checkbox"
-          className="size-6"
+          className="size-6 shrink-0"
           checked={companions}
           disabled={!may}
           onChange={(event) => setCompanions(event.target.checked)}

@@ -5,13 +5,15 @@ import { useJob, type Job } from "./api";
 import { History } from "./History";
 import { SaveState } from "./SaveState";
 import { STEP_NAMES } from "./stepNames";
-import { CarryStep } from "./steps/CarryStep";
+import { SkippedBanner } from "./SkippedBanner";
+import { CarryStep } from "./steps/carry/CarryStep";
 import { ChooseStep } from "./steps/choose/ChooseStep";
-import { ConfirmStep } from "./steps/ConfirmStep";
+import { FitStep } from "./steps/FitStep";
 import { HandOverStep } from "./steps/HandOverStep";
+import { MakeSafeStep } from "./steps/makeSafe/MakeSafeStep";
 import { ProveStep } from "./steps/ProveStep";
 import { RecogniseStep } from "./steps/recognise/RecogniseStep";
-import { RecordStep } from "./steps/RecordStep";
+import { RecordStep } from "./steps/record/RecordStep";
 import { RuleOutStep } from "./steps/ruleOut/RuleOutStep";
 import { useEntries } from "./useEntries";
 
@@ -57,6 +59,7 @@ function JobSheet({ job }: { job: Job }) {
         )}
       </header>
       <SaveState sending={entries.sending} onRetry={() => void entries.retry()} onSeen={entries.forget} />
+      <SkippedBanner job={job} />
       <ol className="relative">
         {job.steps.map((step, index) => {
           const inHand = !job.closed && step.id === job.step;
@@ -117,16 +120,20 @@ function StepBody({ id, ...props }: StepProps & { id: string }) {
       return <RecogniseStep {...props} />;
     case "choose":
       return <ChooseStep {...props} />;
+    case "make_safe":
+      return <MakeSafeStep {...props} />;
     case "record":
       return <RecordStep {...props} />;
     case "carry_over":
       return <CarryStep {...props} />;
+    case "fit":
+      return <FitStep {...props} />;
     case "prove":
       return <ProveStep {...props} />;
     case "hand_over":
       return <HandOverStep {...props} />;
   }
-  return <ConfirmStep {...props} step={id} />;
+  return null;
 }
 
 function Mark({ number, state, inHand, last }: { number: number; state: string; inHand: boolean; last: boolean }) {

@@ -145,6 +145,87 @@ export function useSerial(text: string, scheme: string) {
   });
 }
 
+export function useMakeSafe(job: Job) {
+  return useQuery({
+    queryKey: ["make-safe", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: async () => ({
+      ...(await answer(api.GET("/api/jobs/{job_id}/make-safe", at(job.id)))),
+      read_at: performance.now(),
+    }),
+  });
+}
+
+export function useRecord(job: Job) {
+  return useQuery({
+    queryKey: ["record", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/record", at(job.id))),
+    enabled: job.original !== null,
+  });
+}
+
+export function useTraces(job: Job, open: boolean) {
+  return useQuery({
+    queryKey: ["traces", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/traces", at(job.id))),
+    enabled: open,
+  });
+}
+
+export function useWiring(job: Job) {
+  return useQuery({
+    queryKey: ["wiring", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/wiring", at(job.id))),
+    enabled: job.replacement !== null,
+    retry: false,
+  });
+}
+
+export function usePresses(job: Job) {
+  return useQuery({
+    queryKey: ["presses", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/presses", at(job.id))),
+    enabled: job.replacement !== null,
+  });
+}
+
+export function useReadPort(job: Job) {
+  return useMutation({ mutationFn: () => answer(api.POST("/api/jobs/{job_id}/port/read", at(job.id))) });
+}
+
+export function watchPort(id: string) {
+  return answer(api.GET("/api/jobs/{job_id}/port/now", at(id)));
+}
+
+export function useDraft(job: Job) {
+  return useMutation({ mutationFn: () => answer(api.POST("/api/jobs/{job_id}/draft", at(job.id))) });
+}
+
+/** Send a picture's file itself; its words and marks follow as an entry. */
+export function sendPicture(id: string, picture: string, file: File) {
+  return answer(
+    api.POST("/api/jobs/{job_id}/pictures/{picture_id}", {
+      params: { path: { job_id: id, picture_id: picture } },
+      body: file as never,
+      bodySerializer: (body) => body,
+      headers: { "Content-Type": file.type || "application/octet-stream" },
+    }),
+  );
+}
+
+export function readBank(id: string, picture: string, given: Schemas["BankGiven"]) {
+  return answer(
+    api.POST("/api/jobs/{job_id}/pictures/{picture_id}/bank", {
+      params: { path: { job_id: id, picture_id: picture } },
+      body: given,
+    }),
+  );
+}
+
 export function useEntriesPage(id: string, page: number, count: number) {
   return useQuery({
     queryKey: ["entries", id, page, count],

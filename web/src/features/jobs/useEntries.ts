@@ -5,7 +5,8 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Job } from "./api";
 
-export type Change = Pick<Entry, "target" | "after"> & Partial<Pick<Entry, "reason" | "read_how">>;
+export type Change = Pick<Entry, "target" | "after"> &
+  Partial<Pick<Entry, "reason" | "read_how">> & { again?: boolean };
 export type Sending = { state: "saved" | "sending" | "waiting"; waiting: number; problem: Problem | null };
 
 /**
@@ -66,10 +67,11 @@ export function useEntries(job: Job) {
   }, [flush]);
 
   const put = useCallback(
-    async (change: Change) => {
+    async ({ again, ...change }: Change) => {
       const now = queries.getQueryData<Job>(key) ?? job;
       const entry: Entry = { id: newId(), before: valueAt(now, change.target), reason: "", read_how: "", ...change };
-      if (JSON.stringify(entry.before) === JSON.stringify(entry.after)) return;
+      // said again on purpose, such as a choice that is kept, is something new
+      if (!again && JSON.stringify(entry.before) === JSON.stringify(entry.after)) return;
       // a sheet that is just being read is older than this entry; the change shows at once, before anything is awaited
       void queries.cancelQueries({ queryKey: key }, { revert: false });
       queries.setQueryData(key, applied(now, entry));
@@ -91,7 +93,10 @@ async function waitingFor(job: string): Promise<Waiting[]> {
 }
 
 type Named = "symptoms" | "report" | "tests" | "causes" | "plates" | "entered" | "revisions" | "features" | "wishes";
-type Kept = Named | "costs" | "found" | "overrides" | "reasons";
+type Work = "holds" | "angles" | "blind" | "kept" | "traces" | "pictures" | "wires" | "plugs" | "settled" | "removed";
+type Late = "moving" | "temporary" | "decisions" | "ticked";
+type Kept = Named | Work | Late | "costs" | "found" | "overrides" | "reasons";
+type Single = "original" | "replacement" | "serial" | "family" | "power" | "answers" | "school" | "order";
 
 /** Where the named targets of the same form stand on the sheet. */
 const NAMED: Record<string, Kept> = {
@@ -108,14 +113,29 @@ const NAMED: Record<string, Kept> = {
   found: "found",
   override: "overrides",
   reason: "reasons",
+  hold: "holds",
+  angle: "angles",
+  blind: "blind",
+  kept: "kept",
+  trace: "traces",
+  picture: "pictures",
+  wire: "wires",
+  plug: "plugs",
+  settled: "settled",
+  removed: "removed",
+  moving: "moving",
+  temporary: "temporary",
+  decision: "decisions",
+  ticked: "ticked",
 };
+const SINGLE: string[] = ["original", "replacement", "serial", "family", "power", "answers", "school", "order"];
 
 /** What stands at a target now, as the server would say it. */
 export function valueAt(job: Job, target: string): Entry["before"] {
   const [kind = "", name = ""] = split(target);
-  if (kind === "original" || kind === "replacement" || kind === "serial" || kind === "family") return job[kind];
+  if (SINGLE.includes(kind)) return job[kind as Single];
   const kept = NAMED[kind];
-  if (kept) return job[kept][name] ?? null;
+  if (kept) return asSent(job[kept][name]);
   const step = job.steps.find((each) => each.id === name);
   if (step?.state !== "done" || step.note === null) return null;
   return step.end === null ? { note: step.note } : { note: step.note, end: step.end };
@@ -124,11 +144,22 @@ export function valueAt(job: Job, target: string): Entry["before"] {
 /** The sheet with an entry on it before the server has answered; what follows from it comes with the answer. */
 function applied(job: Job, entry: Entry): Job {
   const [kind = "", name = ""] = split(entry.target);
-  if (kind === "serial") return { ...job, serial: entry.after === null ? null : String(entry.after) };
+  if (kind === "serial" || kind === "answers" || kind === "order")
+    return { ...job, [kind]: entry.after === null ? null : String(entry.after) };
   const kept = NAMED[kind];
   if (!kept) return job;
   const { [name]: _old, ...rest } = job[kept] as Record<string, unknown>;
-  return { ...job, [kept]: entry.after === null ? rest : { ...rest, [name]: entry.after } };
+  const after = isObject(entry.after) ? { ...entry.after, seen: entry.after } : entry.after;
+  return { ...job, [kept]: after === null ? rest : { ...rest, [name]: after } };
+}
+
+/** What is sent back as `before`: a value with more around it carries it as `seen`. */
+function asSent(value: unknown): Entry["before"] {
+  return isObject(value) && "seen" in value ? value.seen : (value ?? null);
+}
+
+function isObject(value: unknown): value is Record<string, unknown> {
+  return typeof value === "object" && value !== null && !Array.isArray(value);
 }
 
 function split(target: string): [string, string] {

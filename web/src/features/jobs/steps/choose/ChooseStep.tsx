@@ -7,6 +7,7 @@ import { CandidateSheet } from "./CandidateSheet";
 import { Chosen } from "./Chosen";
 import { Matrix } from "./Matrix";
 import { OtherWays } from "./OtherWays";
+import { Reopened } from "./Reopened";
 import { Wishes } from "./Wishes";
 
 /** Every board that may take the original's place, best first, on every criterion. */
@@ -20,6 +21,7 @@ export function ChooseStep({ job, put }: StepProps) {
   return (
     <div className="flex flex-col gap-6">
       <ProblemNotice problem={candidates.error} />
+      <Reopened job={job} put={put} />
       <Chosen job={job} />
       {data && (
         <>

@@ -23,7 +23,7 @@ export function Causes({ job, put, data }: RuleOutProps) {
               <label className="flex min-h-11 items-center gap-3">
                 <input
                   type="checkbox"
-                  className="size-6"
+                  className="size-6 shrink-0"
                   checked={known !== undefined}
                   disabled={job.closed}
                   onChange={(event) =>
@@ -44,7 +44,7 @@ export function Causes({ job, put, data }: RuleOutProps) {
                     <label className="flex min-h-11 items-center gap-3">
                       <input
                         type="checkbox"
-                        className="size-6"
+                        className="size-6 shrink-0"
                         checked={cleared}
                         disabled={job.closed}
                         onChange={(event) => set({ cleared: event.target.checked })}

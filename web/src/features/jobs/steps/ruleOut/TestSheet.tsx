@@ -24,7 +24,9 @@ export function TestSheet({ job, put, test, onDone }: Props) {
   const [restored, setRestored] = useState(known?.restored === true);
   const reading = test.reading;
   const needsTemperature = reading !== null && reading.curve !== null;
-  const ready = !test.as_found || asFound.trim() !== "";
+  const safe = job.steps.find((each) => each.id === "make_safe")?.state === "done";
+  const held = test.risk !== "dead" || safe;
+  const ready = held && (!test.as_found || asFound.trim() !== "");
   const canRead = NUMBER.test(value.trim()) && (!needsTemperature || NUMBER.test(atC.trim()));
   const keep = (more: Record<string, string | number | boolean>) => {
     const after: Record<string, string | number | boolean> = { ...more };
@@ -47,6 +49,14 @@ export function TestSheet({ job, put, test, onDone }: Props) {
         <Caution title="Live work">
           Only if you are qualified and local rules allow it. Nothing else left tells as much; it can also be skipped.
         </Caution>
+      )}
+      {!held && (
+        <Caution title="This test needs the machine dead">
+          Its result is kept when the hold points under Make safe hold. It can also be skipped.
+        </Caution>
+      )}
+      {test.risk !== "dead" && safe && (
+        <p className="border-l-4 border-text pl-3">This test needs power: afterwards every hold point starts anew.</p>
       )}
       {test.as_found && (
         <TextField
@@ -117,7 +127,7 @@ export function TestSheet({ job, put, test, onDone }: Props) {
           </div>
         </>
       )}
-      {!ready && <p className="text-sm">Write down first how it stood; then the result can be kept.</p>}
+      {held && !ready && <p className="text-sm">Write down first how it stood; then the result can be kept.</p>}
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => skip("skipped")}>Skip</Button>
         <Button onClick={() => skip("cannot do")}>Cannot do it</Button>
@@ -139,7 +149,7 @@ function Restore({ test, restored, onChange }: { test: Test; restored: boolean; 
     <label className="flex min-h-11 items-center gap-3">
       <input
         type="checkbox"
-        className="size-6"
+        className="size-6 shrink-0"
         checked={restored}
         onChange={(event) => onChange(event.target.checked)}
       />

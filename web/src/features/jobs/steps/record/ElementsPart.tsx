@@ -1,33 +1,33 @@
+import type { Schemas } from "@/api/client";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import { ElementEditor } from "@/drawing/ElementEditor";
-import { UNREADABLE, positionWords, type BoardDocument, type Position } from "@/drawing/types";
+import { UNREADABLE, positionWords, type BoardDocument, type Element, type Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
-import { Loading, ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useComparison, useJobBoard, type Job } from "../api";
-import type { StepProps } from "../JobPage";
+import { useComparison, type Job } from "../../api";
+import type { StepProps } from "../../JobPage";
+import { AngleReading } from "./AngleReading";
+import { BlindReading } from "./BlindReading";
 
 const READ_HOW = ["by eye", "by eye, twice", "from a picture", "told by somebody"];
+type Props = StepProps & { board: Schemas["BoardShown"]; elements: Element[]; record: Schemas["RecordShown"] };
 
-/** How the old board stands, element by element, before anything moves. */
-export function RecordStep({ job, put }: StepProps) {
-  const board = useJobBoard(job, "original");
+/** How the old board stands, one element at a time, drawn as it hangs in the machine. */
+export function ElementsPart({ job, put, board, elements, record }: Props) {
   const [picked, setPicked] = useState<string | null>(null);
   const [how, setHow] = useState("by eye");
-  if (board.isPending) return <Loading what="Drawing the board" />;
-  if (!board.data) return <ProblemNotice problem={board.error} />;
-  const { elements } = board.data;
-  const document = board.data.document as BoardDocument;
+  const document = board.document as BoardDocument;
   const unread = elements.filter((each) => job.found[each.id] === undefined);
   const current = elements.find((each) => each.id === picked) ?? unread[0] ?? elements[0];
   const next = unread.find((each) => each.id !== current?.id);
+  const differs = record.differing.find((each) => each.element === current?.id);
   return (
-    <div className="flex flex-col gap-5">
+    <>
       <BoardDrawing
-        name={`Original ${board.data.part_number}`}
+        name={`Original ${board.part_number}`}
         document={document}
-        elements={elements}
+        elements={board.elements}
         positions={job.found}
         side="original"
         selected={current?.id}
@@ -48,9 +48,9 @@ export function RecordStep({ job, put }: StepProps) {
       </div>
       {current && (
         <section aria-label={`${current.id} as found`} className="flex flex-col gap-3">
-          <h3>
+          <h4 className="text-lg font-semibold">
             {current.id} {current.title}
-          </h3>
+          </h4>
           <ElementEditor
             key={current.id}
             element={current}
@@ -64,12 +64,32 @@ export function RecordStep({ job, put }: StepProps) {
               void put({ target: `found.${current.id}`, after: value, read_how: how });
             }}
           />
-          <div className="max-w-56">
-            <Choice label="Read how" value={how} disabled={job.closed} onChange={(event) => setHow(event.target.value)}>
-              {READ_HOW.map((each) => (
-                <option key={each}>{each}</option>
-              ))}
-            </Choice>
+          {differs && (
+            <p role="alert" className="border-l-4 border-text pl-3">
+              <strong>Two readings differ.</strong> First <span className="font-mono">{String(differs.first)}</span>,
+              then without looking <span className="font-mono">{String(differs.second)}</span> ({differs.by}). Look
+              again and set what it is.
+            </p>
+          )}
+          {current.kind === "trimmer" && (
+            <AngleReading key={`angle ${current.id}`} job={job} put={put} element={current.id} />
+          )}
+          <div className="flex flex-wrap items-end gap-4">
+            <div className="max-w-56">
+              <Choice
+                label="Read how"
+                value={how}
+                disabled={job.closed}
+                onChange={(event) => setHow(event.target.value)}
+              >
+                {READ_HOW.map((each) => (
+                  <option key={each}>{each}</option>
+                ))}
+              </Choice>
+            </div>
+            {!job.closed && job.found[current.id] !== undefined && (
+              <BlindReading key={`blind ${current.id}`} put={put} element={current} document={document} />
+            )}
           </div>
         </section>
       )}
@@ -79,27 +99,7 @@ export function RecordStep({ job, put }: StepProps) {
           Next: {next.id} {next.title}
         </Button>
       )}
-      {!job.closed && elements.length > 0 && unread.length === 0 && <RecordDone job={job} put={put} />}
-      {unread.length > 0 && (
-        <p className="text-faint">
-          Not read yet: {unread.map((each) => each.id).join(", ")}. What cannot be read is entered as ?.
-        </p>
-      )}
-    </div>
-  );
-}
-
-function RecordDone({ job, put }: StepProps) {
-  const done = job.steps.find((each) => each.id === "record")?.state === "done";
-  if (done) return <p className="text-faint">The record is complete. A change opens it again.</p>;
-  return (
-    <Button
-      kind="main"
-      className="self-start"
-      onClick={() => void put({ target: "confirmed.record", after: { note: "" } })}
-    >
-      The record is complete
-    </Button>
+    </>
   );
 }
 

@@ -1,0 +1,20 @@
+import { Caution } from "@/ui/notices";
+import type { Job } from "./api";
+
+/** Hold points that were skipped stand above everything that comes after. */
+export function SkippedBanner({ job }: { job: Job }) {
+  if (job.skipped.length === 0) return null;
+  return (
+    <div className="my-4">
+      <Caution title={job.skipped.length === 1 ? "A hold point was skipped" : "Hold points were skipped"}>
+        <ul>
+          {job.skipped.map((each) => (
+            <li key={each.id}>
+              <strong>{each.title}</strong>: {each.reason} ({each.by})
+            </li>
+          ))}
+        </ul>
+      </Caution>
+    </div>
+  );
+}

@@ -1,0 +1,196 @@
+import type { Schemas } from "@/api/client";
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { InkMark, VerdictMark } from "@/ui/inks";
+import { useState } from "react";
+import type { StepProps } from "../../JobPage";
+
+type Comparison = Schemas["ComparisonShown"];
+type School = Schemas["SchoolShown"];
+
+const NAMES: Record<string, string> = {
+  functions: "By its functions",
+  table: "By the table",
+  positions: "Position for position",
+  learning: "By learning",
+};
+
+/** What each school would set and what the machine would do; where they disagree, a person decides and says why. */
+export function SchoolsPanel({ job, put, comparison }: StepProps & { comparison: Comparison }) {
+  const missing = comparison.schools.find((each) => each.id === "table" && each.positions === null);
+  return (
+    <>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Schools">
+        <table className="w-full min-w-[40rem] border-collapse text-left align-top">
+          <thead>
+            <tr className="border-b border-text">
+              <th scope="col" className="py-2 pr-3">
+                <span className="sr-only">Row</span>
+              </th>
+              {comparison.schools.map((school) => (
+                <th key={school.id} scope="col" className="py-2 pr-3">
+                  {NAMES[school.id]}
+                  {comparison.proposed === school.id && <span className="block text-sm font-normal">proposed</span>}
+                  {job.school === school.id && <span className="block text-sm font-normal">followed</span>}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <Row name="Sets">
+              {comparison.schools.map((school) => (
+                <td key={school.id} className="py-2 pr-3">
+                  <Positions school={school} />
+                </td>
+              ))}
+            </Row>
+            {comparison.rows
+              .filter((row) => row.on_original || row.on_replacement)
+              .map((row) => (
+                <Row key={row.id} name={row.title}>
+                  {comparison.schools.map((school) => {
+                    const said = school.functions.find((each) => each.id === row.id);
+                    return (
+                      <td key={school.id} className={`py-1.5 pr-3 ${said?.missed ? "font-semibold" : ""}`}>
+                        {said?.value ?? "–"}
+                        {said?.difference && said.difference !== "open" && (
+                          <span className="block text-sm">{said.difference}</span>
+                        )}
+                      </td>
+                    );
+                  })}
+                </Row>
+              ))}
+            <Row name="Twin check">
+              {comparison.schools.map((school) => (
+                <td key={school.id} className="py-2 pr-3">
+                  {school.proof ? <VerdictMark verdict={school.proof.verdict} /> : "–"}
+                </td>
+              ))}
+            </Row>
+            <Row name="Rests on">
+              {comparison.schools.map((school) => (
+                <td key={school.id} className="py-2 pr-3 text-sm">
+                  {school.says.map((line) => (
+                    <p key={line}>{line}</p>
+                  ))}
+                  {school.id === "positions" && !school.counts && (
+                    <p>The banks do not look alike: nobody would copy here.</p>
+                  )}
+                </td>
+              ))}
+            </Row>
+          </tbody>
+        </table>
+      </div>
+      {missing && <p className="text-faint">Facts are entered under Recognise.</p>}
+      {comparison.schools
+        .filter((school) => school.counts && school.proof?.verdict === "different" && school.id !== "functions")
+        .map((school) => (
+          <details key={school.id}>
+            <summary className="min-h-11 py-2 font-semibold">
+              {NAMES[school.id]}: what the machine would then do
+            </summary>
+            <ol className="list-decimal pl-6">
+              {school.proof?.told.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ol>
+          </details>
+        ))}
+      {comparison.disagreements.map((each) => (
+        <Decision key={each.id} job={job} put={put} disagreement={each} />
+      ))}
+      {comparison.disagreements.length > 1 && <Whole job={job} put={put} comparison={comparison} />}
+    </>
+  );
+}
+
+function Row({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <tr className="border-b border-rule align-top">
+      <th scope="row" className="py-1.5 pr-3 font-normal">
+        {name}
+      </th>
+      {children}
+    </tr>
+  );
+}
+
+function Positions({ school }: { school: School }) {
+  if (!school.positions) return <span className="text-faint">says nothing here</span>;
+  return (
+    <span className="flex flex-wrap gap-1">
+      {Object.entries(school.positions).map(([name, value]) => (
+        <InkMark key={name} side="replacement">
+          {name} {value}
+        </InkMark>
+      ))}
+    </span>
+  );
+}
+
+/** One function on which the schools disagree. */
+function Decision({ job, put, disagreement }: StepProps & { disagreement: Schemas["DisagreementShown"] }) {
+  const decided = job.decisions[disagreement.id] ?? job.school;
+  return (
+    <section aria-label={`Decide ${disagreement.title}`} className="border-l-4 border-text pl-3">
+      <p className="font-semibold">
+        {disagreement.title}: found {disagreement.found}
+      </p>
+      <p>
+        {Object.entries(disagreement.says)
+          .map(([school, value]) => `${(NAMES[school] ?? school).toLowerCase()} ${value}`)
+          .join(", ")}
+        {decided && <strong> – decided: {(NAMES[decided] ?? decided).toLowerCase()}</strong>}
+      </p>
+      {!job.closed && (
+        <Follow
+          schools={Object.keys(disagreement.says)}
+          what={disagreement.title}
+          onFollow={(school, reason) => void put({ target: `decision.${disagreement.id}`, after: school, reason })}
+        />
+      )}
+    </section>
+  );
+}
+
+/** One school followed in everything on which they disagree. */
+function Whole({ job, put, comparison }: StepProps & { comparison: Comparison }) {
+  if (job.closed) return null;
+  return (
+    <section aria-label="Follow one school in everything" className="border-l-4 border-rule pl-3">
+      <p className="font-semibold">Or follow one school in everything</p>
+      <Follow
+        schools={comparison.schools.filter((each) => each.positions !== null && each.counts).map((each) => each.id)}
+        what="everything"
+        onFollow={(school, reason) => void put({ target: "school", after: school, reason })}
+      />
+    </section>
+  );
+}
+
+type FollowProps = { schools: string[]; what: string; onFollow: (school: string, reason: string) => void };
+
+function Follow({ schools, what, onFollow }: FollowProps) {
+  const [reason, setReason] = useState("");
+  return (
+    <div className="mt-1 flex flex-col gap-2">
+      <div className="max-w-md">
+        <TextField
+          label={`Why, for ${what.toLowerCase()}`}
+          maxLength={2000}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </div>
+      <div className="flex flex-wrap gap-2">
+        {schools.map((school) => (
+          <Button key={school} disabled={!reason.trim()} onClick={() => onFollow(school, reason.trim())}>
+            {NAMES[school] ?? school}
+          </Button>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,197 @@
+import type { Schemas } from "@/api/client";
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { useState } from "react";
+import { minutes, useCountdown } from "./useCountdown";
+
+type Point = Schemas["HoldShown"];
+type Said = Record<string, string | number | boolean>;
+type Props = {
+  point: Point;
+  readAt: number;
+  lockedOff: boolean;
+  disabled: boolean;
+  open: boolean;
+  onOpen: () => void;
+  onHold: (said: Said) => void;
+  onSkip: (reason: string) => void;
+  onTakeBack: () => void;
+};
+
+const LABELS: Record<string, string> = {
+  where: "Where",
+  tag: "Number on the tag",
+  instrument: "Instrument",
+  reading: "Reading",
+  checked_before: "Instrument checked on a live source before",
+  checked_after: "Instrument checked again after",
+};
+
+/** One hold point: what to do, what to say of it, and what was said. */
+export function HoldPoint({ point, readAt, lockedOff, disabled, open, onOpen, onHold, onSkip, onTakeBack }: Props) {
+  if (point.held) return <Held point={point} disabled={disabled} onTakeBack={onTakeBack} />;
+  if (!open) return <Folded point={point} readAt={readAt} lockedOff={lockedOff} onOpen={onOpen} />;
+  return (
+    <li className="hatched flex flex-col gap-3 px-4 py-4" aria-label={point.title}>
+      <h3>{point.title}</h3>
+      {point.say.length > 0 && (
+        <ul className="list-disc pl-5">
+          {point.say.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      )}
+      <Ask point={point} readAt={readAt} lockedOff={lockedOff} disabled={disabled} onHold={onHold} />
+      {!disabled && <Skip title={point.title} onSkip={onSkip} />}
+    </li>
+  );
+}
+
+type FoldedProps = Pick<Props, "point" | "readAt" | "lockedOff" | "onOpen">;
+
+/** A hold point that comes later: one line, with what is left of its wait. */
+function Folded({ point, readAt, lockedOff, onOpen }: FoldedProps) {
+  const left = useCountdown(point.left_s, readAt);
+  return (
+    <li className="border-b border-rule">
+      <button type="button" className="flex min-h-12 w-full items-baseline gap-3 py-2 text-left" onClick={onOpen}>
+        <span aria-hidden="true" className="font-mono text-lg">
+          ○
+        </span>
+        <span className="font-semibold">{point.title}</span>
+        {point.wait_s > 0 && lockedOff && (
+          <span className="font-mono">{left > 0 ? `wait ${minutes(left)}` : "measure now"}</span>
+        )}
+      </button>
+    </li>
+  );
+}
+
+type AskProps = Pick<Props, "point" | "readAt" | "lockedOff" | "disabled" | "onHold">;
+
+function Ask({ point, readAt, lockedOff, disabled, onHold }: AskProps) {
+  const [said, setSaid] = useState<Said>({});
+  const left = useCountdown(point.left_s, readAt);
+  const waits = point.wait_s > 0 && (!lockedOff || left > 0);
+  const send = () => {
+    const reading = said.reading;
+    const number = Number(String(reading ?? "").replace(",", "."));
+    onHold(
+      reading === undefined || String(reading).trim() === ""
+        ? said
+        : { ...said, reading: Number.isFinite(number) ? number : String(reading) },
+    );
+  };
+  return (
+    <>
+      {point.wait_s > 0 && (
+        <p role="timer" className="text-lg">
+          {lockedOff ? (
+            left > 0 ? (
+              <>
+                Wait <span className="font-mono text-3xl font-semibold">{minutes(left)}</span> more
+              </>
+            ) : (
+              "The time is over. Only a reading ends the wait."
+            )
+          ) : (
+            `The wait of ${minutes(point.wait_s)} starts when the supply is locked off.`
+          )}
+          {point.energy_j !== null && (
+            <span className="block text-sm text-faint">{Number(point.energy_j.toPrecision(2))} J are stored</span>
+          )}
+        </p>
+      )}
+      <div className="flex flex-col gap-3">
+        {point.asks.map((name) =>
+          name.startsWith("checked") ? (
+            <label key={name} className="flex min-h-11 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-6 shrink-0"
+                disabled={disabled}
+                checked={said[name] === true}
+                onChange={(event) => setSaid({ ...said, [name]: event.target.checked })}
+              />
+              {LABELS[name]}
+            </label>
+          ) : (
+            <div key={name} className="max-w-sm">
+              <TextField
+                label={LABELS[name] ?? name}
+                hint={name === "reading" && point.limit !== null ? `must be below ${point.limit} ${point.unit}` : ""}
+                inputMode={name === "reading" ? "decimal" : "text"}
+                maxLength={200}
+                disabled={disabled}
+                value={String(said[name] ?? "")}
+                onChange={(event) => setSaid({ ...said, [name]: event.target.value })}
+              />
+            </div>
+          ),
+        )}
+      </div>
+      {!disabled && (
+        <Button kind="main" className="self-start" disabled={waits} onClick={send}>
+          {point.title}: confirmed
+        </Button>
+      )}
+    </>
+  );
+}
+
+function Skip({ title, onSkip }: { title: string; onSkip: (reason: string) => void }) {
+  const [reason, setReason] = useState<string | null>(null);
+  if (reason === null)
+    return (
+      <Button kind="quiet" className="self-start" onClick={() => setReason("")}>
+        Skip this one
+      </Button>
+    );
+  return (
+    <div className="flex flex-col gap-2 border-l-4 border-text pl-3">
+      <TextField
+        label={`Why ${title.toLowerCase()} is skipped`}
+        hint="The reason stands on every later page and on the job sheet."
+        maxLength={400}
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+      />
+      <div className="flex flex-wrap gap-2">
+        <Button disabled={!reason.trim()} onClick={() => onSkip(reason.trim())}>
+          Skip with this reason
+        </Button>
+        <Button kind="quiet" onClick={() => setReason(null)}>
+          Do not skip
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function Held({ point, disabled, onTakeBack }: Pick<Props, "point" | "disabled" | "onTakeBack">) {
+  const held = (point.held ?? {}) as Record<string, unknown>;
+  const words = point.asks
+    .filter((name) => !name.startsWith("checked") && held[name] !== undefined)
+    .map(
+      (name) =>
+        `${(LABELS[name] ?? name).toLowerCase()} ${String(held[name])}${name === "reading" ? ` ${point.unit}` : ""}`,
+    );
+  return (
+    <li className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-3" aria-label={point.title}>
+      <span aria-hidden="true" className="font-mono text-lg">
+        {held.skipped ? "!" : "✓"}
+      </span>
+      <strong>{point.title}</strong>
+      <span>{held.skipped ? `skipped: ${String(held.reason)}` : words.join(", ")}</span>
+      <span className="text-faint">
+        {String(held.by ?? "")}
+        {typeof held.at === "string" && `, ${new Date(held.at).toLocaleTimeString([], { timeStyle: "short" })}`}
+      </span>
+      {!disabled && (
+        <Button kind="quiet" aria-label={`Take back: ${point.title}`} onClick={onTakeBack}>
+          Take back
+        </Button>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,68 @@
+import { Button } from "@/ui/Button";
+import { Caution, Loading, ProblemNotice } from "@/ui/notices";
+import { useState } from "react";
+import { useMakeSafe } from "../../api";
+import type { StepProps } from "../../JobPage";
+import { HoldPoint } from "./HoldPoint";
+
+/** The hold points of this machine and board, in order; what needs the machine dead opens when all of them hold. */
+export function MakeSafeStep({ job, put }: StepProps) {
+  const safe = useMakeSafe(job);
+  const [picked, setPicked] = useState<string | null>(null);
+  if (!safe.data)
+    return safe.error ? <ProblemNotice problem={safe.error} /> : <Loading what="Reading the hold points" />;
+  const { points, read_at: readAt, unread } = safe.data;
+  const done = job.steps.find((each) => each.id === "make_safe")?.state === "done";
+  const open = points.filter((point) => point.held === null);
+  const current = open.find((point) => point.id === picked) ?? open[0];
+  return (
+    <div className="flex flex-col gap-4">
+      <Caution title="Hold points: what needs the machine dead opens when all of them hold">
+        Local codes, the maker’s instructions and licensed practice come first. This page keeps what was confirmed, by
+        whom and when; it does not say that anything is safe.
+      </Caution>
+      {unread.length > 0 && open.length > 0 && (
+        <div role="note" className="border-l-4 border-text pl-3">
+          <p className="font-semibold">Not read yet, and a dead board cannot be asked:</p>
+          <p>
+            {unread.join(", ")}. Where there is time, record it first, under Record. Never wait where there is danger.
+          </p>
+        </div>
+      )}
+      <ol className="flex flex-col gap-3">
+        {points.map((point) => (
+          <HoldPoint
+            key={`${point.id} ${point.held ? "held" : "open"}`}
+            point={point}
+            readAt={readAt}
+            lockedOff={safe.data.locked_off_at !== null}
+            disabled={job.closed}
+            open={point.id === current?.id}
+            onOpen={() => setPicked(point.id)}
+            onHold={(said) => void put({ target: `hold.${point.id}`, after: said })}
+            onSkip={(reason) => void put({ target: `hold.${point.id}`, after: { skipped: true }, reason })}
+            onTakeBack={() => void put({ target: `hold.${point.id}`, after: null })}
+          />
+        ))}
+      </ol>
+      {!job.closed && !done && (
+        <Button
+          kind="main"
+          className="self-start"
+          disabled={open.length > 0}
+          onClick={() => void put({ target: "confirmed.make_safe", after: { note: "" } })}
+        >
+          {open.length > 0 ? `${open.length} still open` : "Begin the work on the dead machine"}
+        </Button>
+      )}
+      {!job.closed && (done || job.power === "off") && (
+        <div className="flex flex-col gap-1">
+          <Button className="self-start" onClick={() => void put({ target: "power", after: "on", again: true })}>
+            The supply is on again
+          </Button>
+          <p className="text-sm text-faint">Every hold point then starts anew.</p>
+        </div>
+      )}
+    </div>
+  );
+}

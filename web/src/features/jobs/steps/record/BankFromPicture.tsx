@@ -1,0 +1,117 @@
+import type { Schemas } from "@/api/client";
+import { ElementEditor } from "@/drawing/ElementEditor";
+import type { Element, Position } from "@/drawing/types";
+import { Button } from "@/ui/Button";
+import { Choice } from "@/ui/fields";
+import { ProblemNotice } from "@/ui/notices";
+import { Sheet } from "@/ui/Sheet";
+import { useState } from "react";
+import { readBank, type Job } from "../../api";
+import { Segments } from "../Segments";
+import { shareAt } from "./MarkedPicture";
+
+const CORNERS = ["upper left", "upper right", "lower right", "lower left"];
+type Props = {
+  job: Job;
+  picture: string;
+  banks: Element[];
+  onClose: () => void;
+  onTake: (element: string, value: Position) => void;
+};
+
+/** Four corners, then the sliders as they were seen; a person looks at every one of them before it is taken. */
+export function BankFromPicture({ job, picture, banks, onClose, onTake }: Props) {
+  const [element, setElement] = useState(banks[0]?.id ?? "");
+  const [sliders, setSliders] = useState("light");
+  const [corners, setCorners] = useState<{ x: number; y: number }[]>([]);
+  const [seen, setSeen] = useState<Schemas["BankShown"] | null>(null);
+  const [value, setValue] = useState<Position | undefined>();
+  const [problem, setProblem] = useState<unknown>(null);
+  const bank = banks.find((each) => each.id === element);
+  const ask = async (points: { x: number; y: number }[], kind: string) => {
+    try {
+      setProblem(null);
+      const read = await readBank(job.id, picture, { element, corners: points, sliders: kind });
+      setSeen(read);
+      setValue(read.written);
+    } catch (error) {
+      setProblem(error);
+      setCorners([]);
+    }
+  };
+  const tap = (point: { x: number; y: number }) => {
+    if (corners.length === 4) return;
+    const now = [...corners, point];
+    setCorners(now);
+    if (now.length === 4) void ask(now, sliders);
+  };
+  const again = () => (setCorners([]), setSeen(null), setValue(undefined));
+  return (
+    <Sheet open onClose={onClose} title="Read a bank from the picture">
+      <div className="flex flex-col gap-3">
+        <div className="flex flex-wrap items-end gap-4">
+          <Choice label="Bank" value={element} onChange={(event) => (setElement(event.target.value), again())}>
+            {banks.map((each) => (
+              <option key={each.id}>{each.id}</option>
+            ))}
+          </Choice>
+          <Segments
+            label="Sliders are"
+            choices={[
+              ["light", "Light sliders"],
+              ["dark", "Dark sliders"],
+            ]}
+            value={sliders}
+            onChange={(kind) => {
+              setSliders(kind);
+              if (corners.length === 4) void ask(corners, kind);
+            }}
+          />
+        </div>
+        <p role="status">
+          {corners.length < 4
+            ? `Tap the ${CORNERS[corners.length]} corner of the field of slots, as position 1 is at the left.`
+            : "This is what was seen. Look at every slider before you take it."}
+        </p>
+        <div className="relative self-start" onClick={(event) => tap(shareAt(event))}>
+          <img
+            src={`/api/jobs/${job.id}/pictures/${picture}`}
+            alt="The bank in the picture"
+            className="block max-h-[45vh] max-w-full"
+          />
+          {corners.map((corner, index) => (
+            <span
+              key={index}
+              aria-hidden="true"
+              className="absolute size-4 -translate-1/2 rounded-full border-2 border-[#fffdf8] bg-[#1d1b19]"
+              style={{ left: `${corner.x * 100}%`, top: `${corner.y * 100}%` }}
+            />
+          ))}
+        </div>
+        {problem !== null && <ProblemNotice problem={problem} />}
+        {seen && bank && (
+          <>
+            <img src={seen.picture} alt="The bank, straightened" className="max-w-full self-start border border-edge" />
+            <p>
+              {seen.sliders
+                .map(
+                  (each, index) =>
+                    `${index + 1}: ${each.mark === "?" ? "cannot tell" : each.mark} (${Math.round(each.confidence * 100)} %)`,
+                )
+                .join(", ")}
+            </p>
+            <ElementEditor element={bank} value={value} side="original" onChange={setValue} />
+          </>
+        )}
+        <div className="flex flex-wrap gap-2">
+          {seen && (
+            <Button kind="main" onClick={() => value !== undefined && onTake(element, value)}>
+              I looked: take it
+            </Button>
+          )}
+          {corners.length > 0 && <Button onClick={again}>Set the corners again</Button>}
+        </div>
+      </div>
+    </Sheet>
+  );
+}

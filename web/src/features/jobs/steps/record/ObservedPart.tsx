@@ -1,0 +1,164 @@
+import type { Schemas } from "@/api/client";
+import { newId } from "@/api/ids";
+import { useSession } from "@/api/session";
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { ProblemNotice } from "@/ui/notices";
+import { useState } from "react";
+import { useDraft, useTraces } from "../../api";
+import type { StepProps } from "../../JobPage";
+import { useTiming } from "./useTiming";
+
+/** Where the original still runs: chosen scenarios timed by tapping or over the port, and kept as traces. */
+export function ObservedPart({ job, put, record }: StepProps & { record: Schemas["RecordShown"] }) {
+  const timer = useTiming(job.id);
+  const [title, setTitle] = useState("");
+  const [on, setOn] = useState<Record<string, boolean>>({ power: true });
+  const keep = () => {
+    const until = timer.end();
+    const { steps, seen } = timer.timing;
+    const timed = timer.overPort ? "over the port" : "by hand";
+    void put({ target: `trace.${newId()}`, after: { title: title.trim() || "A run", steps, seen, until, timed } });
+    setOn({ power: true });
+  };
+  const flip = (name: string, kind: "input" | "output") => {
+    timer[kind](name, !on[name]);
+    setOn({ ...on, [name]: !on[name] });
+  };
+  return (
+    <>
+      {!job.closed && !timer.running && (
+        <div className="flex flex-wrap items-end gap-2">
+          <div className="w-72 max-w-full">
+            <TextField
+              label="What is run"
+              maxLength={200}
+              value={title}
+              onChange={(event) => setTitle(event.target.value)}
+            />
+          </div>
+          <Button onClick={() => timer.begin(false)}>Time it by tapping</Button>
+          {record.port && <Button onClick={() => timer.begin(true)}>Time it over the port</Button>}
+        </div>
+      )}
+      {timer.problem !== null && <ProblemNotice problem={timer.problem} />}
+      {timer.running && (
+        <div className="flex flex-col gap-3 border-2 border-text p-3">
+          <p role="timer" className="font-mono text-3xl">
+            {timer.timing.at.toFixed(1)} s
+          </p>
+          <Taps label="You make happen" names={record.inputs} on={on} onTap={(name) => flip(name, "input")} />
+          <Taps label="You see" names={record.outputs} on={on} onTap={(name) => flip(name, "output")} />
+          <p className="text-sm text-faint">
+            {timer.timing.steps.length} made, {timer.timing.seen.length} seen
+            {timer.overPort ? ", watched over the port" : ""}
+          </p>
+          <div className="flex gap-2">
+            <Button kind="main" disabled={timer.timing.seen.length === 0} onClick={keep}>
+              Keep this run
+            </Button>
+            <Button onClick={() => timer.end()}>Throw it away</Button>
+          </div>
+        </div>
+      )}
+      <Kept job={job} put={put} />
+    </>
+  );
+}
+
+type TapProps = {
+  label: string;
+  names: Schemas["SignalChoice"][];
+  on: Record<string, boolean>;
+  onTap: (name: string) => void;
+};
+
+function Taps({ label, names, on, onTap }: TapProps) {
+  return (
+    <div role="group" aria-label={label}>
+      <p className="mb-1 font-semibold">{label}</p>
+      <div className="flex flex-wrap gap-2">
+        {names.map((each) => (
+          <Button
+            key={each.id}
+            aria-pressed={on[each.id] === true}
+            className={on[each.id] ? "border-2 border-text font-semibold" : ""}
+            onClick={() => onTap(each.id)}
+          >
+            {each.title} {on[each.id] ? "on" : "off"}
+          </Button>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+/** The runs that were kept, each held against the replacement as planned: evidence, not a proof. */
+function Kept({ job, put }: StepProps) {
+  const traces = useTraces(job, Object.keys(job.traces).length > 0);
+  const draft = useDraft(job);
+  const leads = useSession().data?.keeps_catalogue === true;
+  if (Object.keys(job.traces).length === 0)
+    return (
+      <p className="text-faint">No run was timed. Without one, and without a known behaviour, nothing can be shown.</p>
+    );
+  return (
+    <>
+      <ul className="border-t border-rule">
+        {traces.data?.map((trace) => (
+          <li key={trace.id} className="border-b border-rule py-2">
+            <p>
+              <strong>{trace.title}</strong>{" "}
+              {trace.agrees === null
+                ? trace.fault
+                : trace.agrees
+                  ? "the replacement would do the same: evidence for this run, not a proof"
+                  : "the replacement would do otherwise"}
+            </p>
+            {trace.agrees === false && (
+              <ul className="list-disc pl-5">
+                {trace.events
+                  .filter((event) => event.verdict !== "in time")
+                  .map((event, index) => (
+                    <li key={index}>
+                      {event.output} {event.on ? "on" : "off"}: {event.verdict}
+                      {event.seen_at !== null && `, seen at ${event.seen_at.toFixed(1)} s`}
+                      {event.at !== null && `, the replacement at ${event.at.toFixed(1)} s`}
+                    </li>
+                  ))}
+              </ul>
+            )}
+            {!job.closed && (
+              <Button
+                kind="quiet"
+                aria-label={`Leave out ${trace.title}`}
+                onClick={() => void put({ target: `trace.${trace.id}`, after: null })}
+              >
+                Leave it out
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {leads && (
+        <div className="flex flex-col gap-2">
+          <Button className="self-start" disabled={draft.isPending} onClick={() => draft.mutate()}>
+            Draft a behaviour from these runs
+          </Button>
+          {draft.error && <ProblemNotice problem={draft.error} />}
+          {draft.data && (
+            <>
+              <p>
+                {Object.values(draft.data.made).filter(Boolean).length} of {Object.keys(draft.data.made).length} runs
+                are made by it. Look it through, put it into the board’s file and load that.
+              </p>
+              <pre className="overflow-x-auto border border-edge bg-raised p-3 text-sm" tabIndex={0}>
+                {JSON.stringify(draft.data.behaviour, null, 1)}
+              </pre>
+            </>
+          )}
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,101 @@
+import type { Schemas } from "@/api/client";
+import { newId } from "@/api/ids";
+import type { Element } from "@/drawing/types";
+import { Button } from "@/ui/Button";
+import { ProblemNotice } from "@/ui/notices";
+import { useState } from "react";
+import { sendPicture } from "../../api";
+import type { StepProps } from "../../JobPage";
+import { DraftField } from "../DraftField";
+import { BankFromPicture } from "./BankFromPicture";
+import { MarkedPicture, type Mark } from "./MarkedPicture";
+
+type Kept = { caption: string; of: string; marks: Mark[] };
+type Props = StepProps & { record: Schemas["RecordShown"]; elements: Element[] };
+
+/** Pictures with marks. A picture shows how it was wired, which is not always how it should be. */
+export function PicturesPart({ job, put, elements }: Props) {
+  const [problem, setProblem] = useState<unknown>(null);
+  const [sending, setSending] = useState(0);
+  const [bank, setBank] = useState<string | null>(null);
+  const add = async (files: FileList | null) => {
+    setProblem(null);
+    for (const file of files ?? []) {
+      const id = newId();
+      setSending((now) => now + 1);
+      try {
+        await sendPicture(job.id, id, file);
+        await put({ target: `picture.${id}`, after: { caption: "", of: "", marks: [] } });
+      } catch (error) {
+        setProblem(error);
+      } finally {
+        setSending((now) => now - 1);
+      }
+    }
+  };
+  const pictures = Object.entries(job.pictures) as [string, Kept][];
+  return (
+    <>
+      {!job.closed && (
+        <label className="inline-flex min-h-11 cursor-pointer items-center self-start rounded-sm border border-edge bg-raised px-4 focus-within:outline-2 focus-within:outline-focus">
+          <input
+            type="file"
+            accept="image/jpeg,image/png,image/webp"
+            multiple
+            className="sr-only"
+            onChange={(event) => {
+              void add(event.target.files).then(() => (event.target.value = ""));
+            }}
+          />
+          Add pictures
+        </label>
+      )}
+      {sending > 0 && <p role="status">Sending {sending} …</p>}
+      {problem !== null && <ProblemNotice problem={problem} />}
+      {pictures.length === 0 && <p className="text-faint">No pictures yet. Where they were taken is not kept.</p>}
+      {pictures.map(([id, kept]) => (
+        <div key={id} className="flex flex-col gap-2">
+          <MarkedPicture
+            src={`/api/jobs/${job.id}/pictures/${id}`}
+            caption={kept.caption}
+            marks={kept.marks}
+            disabled={job.closed}
+            onMarks={(marks) => void put({ target: `picture.${id}`, after: { ...bare(kept), marks } })}
+          />
+          <DraftField
+            label="What it shows"
+            value={kept.caption}
+            disabled={job.closed}
+            onSave={(caption) => void put({ target: `picture.${id}`, after: { ...bare(kept), caption } })}
+          />
+          {!job.closed && (
+            <div className="flex flex-wrap gap-2">
+              {elements.some((each) => each.kind === "dip") && (
+                <Button onClick={() => setBank(id)}>Read a bank from it</Button>
+              )}
+              <Button kind="quiet" onClick={() => void put({ target: `picture.${id}`, after: null })}>
+                Leave it out
+              </Button>
+            </div>
+          )}
+        </div>
+      ))}
+      {bank && (
+        <BankFromPicture
+          job={job}
+          picture={bank}
+          banks={elements.filter((each) => each.kind === "dip")}
+          onClose={() => setBank(null)}
+          onTake={(element, value) => {
+            void put({ target: `found.${element}`, after: value, read_how: "from a picture" });
+            setBank(null);
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+function bare({ caption, of, marks }: Kept): Kept {
+  return { caption, of, marks };
+}

@@ -1,0 +1,97 @@
+import type { Schemas } from "@/api/client";
+import { newId } from "@/api/ids";
+import { Button } from "@/ui/Button";
+import { Choice, TextField } from "@/ui/fields";
+import { Sheet } from "@/ui/Sheet";
+import { useState } from "react";
+import type { StepProps } from "../../JobPage";
+
+type Props = StepProps & {
+  plug: string;
+  pin: string;
+  signals: Schemas["SignalChoice"][];
+  onClose: () => void;
+  onNext: () => void;
+};
+type Draft = { tag: string; colour: string; mm2: string; goes_to: string; signal: string };
+
+/** The wire on one pin; keeping it moves on to the next pin. */
+export function WireSheet({ job, put, plug, pin, signals, onClose, onNext }: Props) {
+  const there = Object.entries(job.wires).find(([, wire]) => wire.connector === plug && String(wire.pin) === pin);
+  const wire = there?.[1] ?? {};
+  const [draft, setDraft] = useState<Draft>({
+    tag: text(wire.tag),
+    colour: text(wire.colour),
+    mm2: text(wire.mm2),
+    goes_to: text(wire.goes_to),
+    signal: text(wire.signal),
+  });
+  const size = Number(draft.mm2.replace(",", "."));
+  const wrong = draft.mm2.trim() !== "" && !(size > 0);
+  const set = (name: keyof Draft) => (event: { target: { value: string } }) =>
+    setDraft({ ...draft, [name]: event.target.value });
+  const keep = () => {
+    const words = Object.fromEntries(
+      (["tag", "colour", "goes_to", "signal"] as const)
+        .map((name) => [name, draft[name].trim()])
+        .filter(([, value]) => value),
+    ) as Record<string, string>;
+    const after = { ...words, connector: plug, pin, ...(draft.mm2.trim() ? { mm2: size } : {}) };
+    void put({ target: `wire.${there?.[0] ?? newId()}`, after });
+    onNext();
+  };
+  return (
+    <Sheet open onClose={onClose} title={`Wire on ${plug}.${pin}`}>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <TextField label="Tag" maxLength={40} value={draft.tag} disabled={job.closed} onChange={set("tag")} />
+        <TextField label="Colour" maxLength={40} value={draft.colour} disabled={job.closed} onChange={set("colour")} />
+        <TextField
+          label="Size in mm²"
+          inputMode="decimal"
+          value={draft.mm2}
+          disabled={job.closed}
+          hint={wrong ? "A number above 0 is needed here." : ""}
+          onChange={set("mm2")}
+        />
+        <TextField
+          label="Goes to"
+          maxLength={200}
+          value={draft.goes_to}
+          disabled={job.closed}
+          onChange={set("goes_to")}
+        />
+        <Choice
+          label="Followed to its end, it is"
+          hint="Only where somebody followed it: it is held against the diagram."
+          value={draft.signal}
+          disabled={job.closed}
+          onChange={set("signal")}
+        >
+          <option value="">not followed</option>
+          {signals.map((signal) => (
+            <option key={signal.id} value={signal.id}>
+              {signal.title}
+            </option>
+          ))}
+        </Choice>
+      </div>
+      {!job.closed && (
+        <div className="mt-4 flex flex-wrap gap-2">
+          <Button kind="main" disabled={wrong} onClick={keep}>
+            Keep, next pin
+          </Button>
+          <Button onClick={onNext}>No wire here, next pin</Button>
+          {there && (
+            <Button kind="quiet" onClick={() => (void put({ target: `wire.${there[0]}`, after: null }), onClose())}>
+              Take this wire out
+            </Button>
+          )}
+        </div>
+      )}
+    </Sheet>
+  );
+}
+
+function text(value: unknown): string {
+  return value === undefined || value === null ? "" : String(value);
+}

@@ -1,0 +1,27 @@
+import { useState, type ReactNode } from "react";
+
+type Props = { title: string; status: ReactNode; open?: boolean; children: ReactNode };
+
+/** A part of a step that folds to one line; its state says whether anything is left to do in it. */
+export function Part({ title, status, open: first = false, children }: Props) {
+  const [open, setOpen] = useState(first);
+  return (
+    <section className="border-t border-rule">
+      <h3 className="text-base">
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+          className="flex min-h-12 w-full flex-wrap items-baseline gap-x-3 py-2.5 text-left"
+        >
+          <span aria-hidden="true" className="w-4 font-mono">
+            {open ? "−" : "+"}
+          </span>
+          <span className="font-semibold">{title}</span>
+          <span className="font-normal text-faint">{status}</span>
+        </button>
+      </h3>
+      {open && <div className="flex flex-col gap-4 pb-5">{children}</div>}
+    </section>
+  );
+}
