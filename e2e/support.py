@@ -94,6 +94,55 @@ class BrowserTestCase(LiveServerTestCase):
         """Wait until the server has everything."""
         page.get_by_text("Everything is saved").wait_for()
 
+    def make_safe(self, page: Page) -> None:
+        """Every hold point, one after another as it comes; a wait longer than a test's patience is skipped with a reason."""
+        step = page.get_by_role("button", name="Make safe", exact=True)
+        if step.count() and step.get_attribute("aria-expanded") == "false":
+            step.click()
+        page.get_by_text("Hold points: what needs").wait_for()
+        points = page.locator("li.hatched")
+        while points.count():
+            title = points.first.get_attribute("aria-label") or ""
+            self.hold(page, title)
+            page.get_by_role("button", name=f"Take back: {title}").wait_for()
+            self.saved(page)
+        page.get_by_role("button", name="Begin the work on the dead machine").click()
+        page.get_by_role("button", name="Make safe", exact=False).first.wait_for()
+        self.saved(page)
+
+    def hold(self, page: Page, title: str) -> None:
+        """One hold point: what it asks for, and its confirmation."""
+        point = page.get_by_role("listitem", name=title)
+        if point.get_by_role("timer").count():
+            point.get_by_role("button", name="Skip this one").click()
+            point.get_by_label("Why").fill("the cover stays on until the morning")
+            point.get_by_role("button", name="Skip with this reason").click()
+            return
+        for label, text in (
+            ("Where", "main switch"),
+            ("Number on the tag", "14"),
+            ("Instrument", "tester 7"),
+            ("Reading", "0"),
+        ):
+            field = point.get_by_role("textbox", name=label)
+            if field.count():
+                field.fill(text)
+        for box in point.get_by_role("checkbox").all():
+            box.check()
+        point.get_by_role("button", name=f"{title}: confirmed").click()
+
+    def record_plugs(self, page: Page) -> None:
+        """Keyed plugs whole; a wire on each pin of the others."""
+        page.get_by_role("button", name="Keyed plugs move whole").click()
+        page.get_by_role("button", name="Keyed plugs move whole").wait_for(state="hidden")
+        page.get_by_role("button", name="no wire yet").first.click()
+        sheet = page.get_by_role("dialog")
+        while sheet.count():
+            sheet.get_by_label("Tag").fill("x")
+            sheet.get_by_role("button", name="Keep, next pin").click()
+            page.wait_for_timeout(50)
+        self.saved(page)
+
     def job(self, number: int) -> Job:
         """A seeded job as the database has it."""
         return Job.objects.get(depot__code="SQ", number=number)

@@ -26,6 +26,8 @@ class FrontTestCase(BrowserTestCase):
         page.get_by_role("button", name="Open job").click()
         page.get_by_role("button", name=kind).click()
         page.get_by_text("Who is suspected").wait_for()
+        self.make_safe(page)
+        page.get_by_role("button", name="Make safe").first.click()
 
     def say(self, page: Page, symptom: str, answer: str = "yes") -> None:
         page.get_by_role("radiogroup", name=symptom).get_by_role("radio", name=answer, exact=True).click()

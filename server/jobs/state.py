@@ -166,11 +166,7 @@ def target_waits_for(state: State, target: str) -> list[str]:
 
 
 def _undone(state: State, wanted: tuple[str, ...]) -> list[str]:
-    return [
-        each
-        for each in wanted
-        if (bool(uncleared_causes(state)) if each == "cause" else not done(state, each))
-    ]
+    return [each for each in wanted if (bool(uncleared_causes(state)) if each == "cause" else not done(state, each))]
 
 
 def unread_powered(state: State) -> list[str]:

@@ -45,7 +45,17 @@ function Page({ children }: { children: React.ReactNode }) {
 
 function JobSheet({ job }: { job: Job }) {
   const entries = useEntries(job);
-  const [looked, setLooked] = useState<Record<string, boolean>>({});
+  const [looked, setLooked] = useState<Record<string, boolean | undefined>>({});
+  // the record has parts of which some come before the machine is made safe: it stays open while somebody works in it
+  const put: typeof entries.put = (change) => {
+    const ends = change.target.startsWith("confirmed.");
+    setLooked((old) => ({ ...old, record: ends ? undefined : old.record }));
+    return entries.put(change);
+  };
+  const recording: typeof entries.put = (change) => {
+    setLooked((old) => ({ ...old, record: true }));
+    return put(change);
+  };
   return (
     <Page>
       <header className="mb-5">
@@ -98,7 +108,7 @@ function JobSheet({ job }: { job: Job }) {
               </h2>
               {open && step.state !== "waiting" && (
                 <div className="pt-1 pb-6">
-                  <StepBody job={job} id={step.id} put={entries.put} />
+                  <StepBody job={job} id={step.id} put={step.id === "record" ? recording : put} />
                 </div>
               )}
             </li>

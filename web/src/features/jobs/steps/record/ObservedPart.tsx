@@ -51,7 +51,7 @@ export function ObservedPart({ job, put, record }: StepProps & { record: Schemas
           <Taps label="You see" names={record.outputs} on={on} onTap={(name) => flip(name, "output")} />
           <p className="text-sm text-faint">
             {timer.timing.steps.length} made, {timer.timing.seen.length} seen
-            {timer.overPort ? ", watched over the port" : ""}
+            {timer.overPort && (timer.watching ? ", watched over the port" : ", asking the port how things stand")}
           </p>
           <div className="flex gap-2">
             <Button kind="main" disabled={timer.timing.seen.length === 0} onClick={keep}>
@@ -131,7 +131,7 @@ function Kept({ job, put }: StepProps) {
             {!job.closed && (
               <Button
                 kind="quiet"
-                aria-label={`Leave out ${trace.title}`}
+                aria-label={`Leave it out: ${trace.title}`}
                 onClick={() => void put({ target: `trace.${trace.id}`, after: null })}
               >
                 Leave it out

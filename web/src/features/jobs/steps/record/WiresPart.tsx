@@ -93,14 +93,17 @@ function PlugTable({ plug, job, put, onPin }: StepProps & { plug: Plug; onPin: (
                 <button
                   type="button"
                   className="flex min-h-12 w-full items-baseline gap-3 border border-original bg-original-wash px-3 py-2 text-left"
-                  aria-label={`${plug.id} pin ${pin.pin}, ${pin.title}, ${wires.length ? `${wires.length} recorded` : "no wire yet"}`}
                   onClick={() => onPin(pin.pin)}
                 >
-                  <span className="w-8 font-mono text-lg font-semibold">{pin.pin}</span>
+                  <span className="w-8 font-mono text-lg font-semibold">
+                    <span className="sr-only">{plug.id} pin </span>
+                    {pin.pin}
+                  </span>
                   <span className="font-mono">{pin.mark}</span>
                   <span className="grow text-sm">{pin.title}</span>
                   <span className="font-mono text-sm">
-                    {wires.map((wire) => [wire.tag, wire.colour].filter(Boolean).join(" ") || "wire").join(", ") || "–"}
+                    {wires.map((wire) => [wire.tag, wire.colour].filter(Boolean).join(" ") || "wire").join(", ")}
+                    {wires.length === 0 && <span className="sr-only">no wire yet</span>}
                   </span>
                 </button>
               </li>

@@ -12,6 +12,7 @@ const POLL_MS = 250;
 export function useTiming(job: string) {
   const [begun, setBegun] = useState<number | null>(null);
   const [overPort, setOverPort] = useState(false);
+  const [watching, setWatching] = useState(false);
   const [problem, setProblem] = useState<unknown>(null);
   const [timing, setTiming] = useState<Timing>({ steps: [], seen: [], at: 0 });
   const last = useRef<{ inputs: Set<string>; outputs: Set<string> } | null>(null);
@@ -46,6 +47,7 @@ export function useTiming(job: string) {
           output(name, fresh.outputs.has(name), POLL_MS / 1000 + 0.1),
         );
         last.current = fresh;
+        setWatching(true);
       } catch (error) {
         setProblem(error);
         setOverPort(false);
@@ -61,6 +63,8 @@ export function useTiming(job: string) {
 
   return {
     running: begun !== null,
+    /** Whether the port has told once how things stand: only then a change can be told from what was there. */
+    watching,
     overPort,
     problem,
     timing,
@@ -69,6 +73,7 @@ export function useTiming(job: string) {
     begin: (port: boolean) => {
       last.current = null;
       setProblem(null);
+      setWatching(false);
       setTiming({ steps: [], seen: [], at: 0 });
       setOverPort(port);
       setBegun(performance.now());

@@ -1,0 +1,173 @@
+"""Nothing recorded is lost: a real server is killed in the middle of each kind of save, and started again."""
+
+import io
+import os
+import signal
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+from threading import Thread
+from typing import Any
+from uuid import uuid4
+
+import httpx
+import psycopg
+from django.conf import settings
+from django.db import connection
+from django.test import TransactionTestCase
+from PIL import Image
+
+from jobs.demo import PEOPLE, load_demo_world
+from jobs.models import Entry, Job, Picture
+from jobs.tests.world import NOW
+
+KINDS: dict[str, tuple[str, Any]] = {
+    "a position": ("found.S1", "010110"),
+    "a wire": ("wire.w1", {"connector": "C3", "pin": "1", "tag": "HT"}),
+    "a plug": ("plug.C1", "whole"),
+    "what came off": (f"removed.{uuid4()}", {"what": "cover screw", "kind": "screw", "count": 4}),
+    "a state for now": ("temporary.link", {"what": "Shorting link"}),
+    "a trace": (f"trace.{uuid4()}", {"title": "run", "steps": [], "seen": [], "until": 5}),
+    "a hold point": ("hold.static", {"note": "strap on"}),
+    "power that is back": ("power", "on"),
+}
+
+
+class Server:
+    """The server as a process of its own, on the test's database."""
+
+    def __init__(self, pictures: Path) -> None:
+        given = settings.DATABASES["default"]
+        address = f"postgres://{given['USER']}:{given['PASSWORD']}@{given['HOST']}:{given['PORT']}/{connection.settings_dict['NAME']}"
+        self.environment = {**os.environ, "TWIN_DATABASE_URL": address, "TWIN_PICTURES": str(pictures)}
+        self.client = httpx.Client(timeout=10)
+        self.start()
+
+    def start(self) -> None:
+        command = [sys.executable, "-m", "gunicorn", "config.wsgi", "--chdir", str(settings.ROOT / "server"),
+                   "--bind", "127.0.0.1:0", "--log-level", "info"]  # fmt: skip
+        self.process = subprocess.Popen(
+            command,
+            env=self.environment,
+            stderr=subprocess.PIPE,
+            stdout=subprocess.DEVNULL,
+            text=True,
+            start_new_session=True,
+        )
+        assert self.process.stderr is not None
+        for line in self.process.stderr:
+            if "Listening at: " in line:
+                self.url = line.split("Listening at: ")[1].split()[0]
+                break
+        self.client = httpx.Client(base_url=self.url, timeout=10)
+        self.client.headers["X-CSRFToken"] = self.client.get("/api/token").json()["token"]
+        username, password, *_ = PEOPLE[0]
+        self.client.post("/api/session", json={"username": username, "password": password}).raise_for_status()
+        self.client.headers["X-CSRFToken"] = self.client.get("/api/token").json()["token"]
+
+    def kill(self) -> None:
+        """Every process of it, at once, as a power cut would."""
+        os.killpg(self.process.pid, signal.SIGKILL)
+        self.process.wait()
+        if self.process.stderr:
+            self.process.stderr.close()
+        self.client.close()
+
+
+class KilledInTheMiddle(TransactionTestCase):
+    def setUp(self) -> None:
+        load_demo_world(settings.ROOT / "demo", NOW, lambda _: None)
+        self.job = Job.objects.get(depot__code="SQ", number=3)
+        folder = self.enterContext(tempfile.TemporaryDirectory())
+        self.folder = Path(folder)
+        self.server = Server(self.folder)
+        self.addCleanup(lambda: self.server.kill() if self.server.process.poll() is None else None)
+
+    def killed_while(self, lock: str, send: Any) -> None:
+        """Hold a lock so that the save waits in its transaction; then kill the server, let go, and start it anew."""
+        given = connection.settings_dict
+        with psycopg.connect(
+            host=given["HOST"], port=given["PORT"], user=given["USER"], password=given["PASSWORD"], dbname=given["NAME"]
+        ) as other:
+            other.execute(lock)
+            with self.assertRaises(httpx.HTTPError):
+                self.interrupted(send)
+        # what the dead server's sessions still held is let go when the database notices
+        for _ in range(100):
+            with connection.cursor() as cursor:
+                cursor.execute(
+                    "select count(*) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()"
+                    " and state <> 'idle'"
+                )
+                if cursor.fetchone() == (0,):
+                    break
+            time.sleep(0.05)
+        self.server.start()
+
+    def interrupted(self, send: Any) -> None:
+
+        problem: list[Exception] = []
+
+        def run() -> None:
+            try:
+                send(self.server.client)
+            except Exception as error:
+                problem.append(error)
+
+        thread = Thread(target=run)
+        thread.start()
+        self.wait_until_it_waits()
+        self.server.kill()
+        thread.join()
+        raise problem[0]
+
+    def wait_until_it_waits(self) -> None:
+        """Until the save stands at the lock."""
+        for _ in range(200):
+            with connection.cursor() as cursor:
+                cursor.execute(
+                    "select count(*) from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'"
+                )
+                if cursor.fetchone() != (0,):
+                    return
+            time.sleep(0.05)
+        self.fail("the save never came to the lock")
+
+    def test_every_kind_of_entry_is_there_once_or_not_at_all_and_sending_again_completes_it(self) -> None:
+        path = f"/api/jobs/{self.job.pk}/entries"
+        for kind, (target, after) in KINDS.items():
+            with self.subTest(kind):
+                shown = self.server.client.get(f"/api/jobs/{self.job.pk}").json()
+                before = {"hold.static": {}, "power": "off"}.get(target)
+                body = {"id": str(uuid4()), "target": target, "before": before, "after": after, "read_how": "by eye"}
+                count = shown["entry_count"]
+                self.killed_while("lock table jobs_entry in exclusive mode", lambda c, b=body: c.post(path, json=b))
+                self.job.refresh_from_db()
+                self.assertEqual((self.job.entry_count, Entry.objects.filter(pk=body["id"]).exists()), (count, False))
+                for _ in range(2):
+                    answer = self.server.client.post(path, json=body)
+                    self.assertEqual(answer.status_code, 200, answer.text)
+                self.job.refresh_from_db()
+                self.assertEqual((self.job.entry_count, Entry.objects.filter(pk=body["id"]).count()), (count + 1, 1))
+
+    def test_a_picture_is_there_whole_or_not_at_all(self) -> None:
+        out = io.BytesIO()
+        Image.new("RGB", (40, 30), "grey").save(out, "PNG")
+        name = uuid4()
+        path = f"/api/jobs/{self.job.pk}/pictures/{name}"
+        self.killed_while("lock table jobs_picture in exclusive mode", lambda c: c.post(path, content=out.getvalue()))
+        self.assertFalse(Picture.objects.filter(pk=name).exists())
+        self.assertEqual(self.server.client.get(path).status_code, 404)
+        for _ in range(2):
+            self.assertEqual(self.server.client.post(path, content=out.getvalue()).status_code, 200)
+        self.assertEqual(Picture.objects.count(), 1)
+        self.assertEqual(self.server.client.get(path).status_code, 200)
+
+    def test_a_job_that_was_being_opened_is_opened_once(self) -> None:
+        body = {"id": str(uuid4()), "machine": "Deck oven 3, Gullsway Rolls", "complaint": ""}
+        self.killed_while("lock table jobs_job in exclusive mode", lambda c: c.post("/api/jobs", json=body))
+        self.assertFalse(Job.objects.filter(pk=body["id"]).exists())
+        codes = {self.server.client.post("/api/jobs", json=body).json()["code"] for _ in range(2)}
+        self.assertEqual((len(codes), Job.objects.filter(pk=body["id"]).count()), (1, 1))
