@@ -4,11 +4,16 @@ import os
 from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from uuid import uuid4
 
 from playwright.sync_api import Page
 
+from config.errors import Refused
 from e2e.support import DESK, PHONE, BrowserTestCase
+from jobs.actions import NewEntry, add_entry
+from jobs.state import value_at
 from parts.models import Offer
+from people.models import Person
 
 
 class Pictures(BrowserTestCase):
@@ -25,21 +30,22 @@ class Pictures(BrowserTestCase):
             ("carry-over", self.carry, False, False),
             ("carry-over-phone", self.carry, False, True),
             ("prove", self.prove, False, False),
-            ("prove-dark", self.prove, True, False),
             ("hand-over", self.hand_over, False, False),
             ("board", self.board, False, False),
             ("bench-dark", self.bench, True, False),
             ("load", self.load, False, False),
-            # last, for they take a confirmation back
+            # last, for they change the jobs that they show
+            ("make-safe", self.hold_points, False, False),
             ("rule-out", self.rule_out, False, False),
             ("rule-out-phone-dark", self.rule_out, True, True),
+            ("wires", self.wires, False, False),
         ]
         for name, show, dark, phone in views:
             user = "corm" if name in ("load", "contradictions") else "wennick"
             with self.page(user, dark=dark, size=PHONE if phone else DESK) as page:
                 show(page)
                 page.wait_for_load_state("networkidle")
-                page.screenshot(path=folder / f"{name}.png", full_page=name not in ("jobs", "load", "contradictions"))
+                page.screenshot(path=folder / f"{name}.png", full_page=name not in ("jobs", "load", "contradictions", "wires"))
         context = self.browser.new_context(viewport=DESK)
         page = context.new_page()
         page.goto(self.live_server_url)
@@ -95,6 +101,35 @@ class Pictures(BrowserTestCase):
     def contradictions(self, page: Page) -> None:
         page.goto(f"{self.live_server_url}/references/contradictions")
         page.get_by_text("ring").first.wait_for()
+
+    def hold_points(self, page: Page) -> None:
+        page.get_by_role("link", name="Fennick and Daughters").click()
+        page.get_by_role("button", name="Make safe").click()
+        page.get_by_role("button", name="The supply is on again").click()
+        page.get_by_role("button", name="Isolate and lock off: confirmed").wait_for()
+        page.get_by_role("button", name="Record").first.click()
+        self.hold(page, "Isolate and lock off")
+        page.get_by_role("button", name="Take back: Isolate and lock off").wait_for()
+        self.saved(page)
+
+    def wires(self, page: Page) -> None:
+        """A prover's board against the universal one: an adapter, new ends, one plug of two."""
+        person = Person.objects.get(username="wennick")
+        job = self.job(7)
+        plugs = [(f"plug.{name}", "whole") for name in ("C1", "C2", "C3")]
+        for target, after in (
+            ("confirmed.rule_out", {"note": "Surge mark", "end": "condemned"}), ("replacement", "OFN-P1"),
+            ("found.S1", "01001100"), ("found.S2", "000000000"), *plugs, ("confirmed.record", {"note": ""}),
+        ):  # fmt: skip
+            state = self.job(7).state
+            new = NewEntry(uuid4(), target, value_at(state, target), after, "on the van", "by eye")
+            try:
+                add_entry(person, job.pk, new, datetime.now(UTC))
+            except Refused as refused:
+                raise AssertionError(f"{target}: {refused.detail}") from refused
+        page.get_by_role("link", name="Retarder-prover 2").click()
+        page.get_by_role("button", name="Wires").click()
+        page.get_by_role("img", name="Wires:").scroll_into_view_if_needed()
 
     def record(self, page: Page) -> None:
         page.get_by_role("link", name="Old deck oven").click()

@@ -17,6 +17,7 @@ import django
 
 django.setup()
 
+import measure_carry  # noqa: E402
 import measure_front  # noqa: E402
 from django.conf import settings  # noqa: E402  # Django is set up first
 from django.core.management import call_command  # noqa: E402
@@ -202,5 +203,6 @@ def multiply_jobs() -> None:
 
 if __name__ == "__main__":
     parts = {"prove": measure_prove, "server": measure_server, "front": lambda: measure_front.measure(row)}
+    parts["carry"] = lambda: measure_carry.measure(row, median_ms)
     for part in sys.argv[1:] or parts:
         parts[part]()

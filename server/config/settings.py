@@ -98,7 +98,7 @@ STORAGES = {
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/"
 
 UPLOADS = Path(env.str("TWIN_UPLOADS", default=str(ROOT / ".data" / "uploads")))
-MEDIA_ROOT = Path(env.str("TWIN_PICTURES", default=str(ROOT / ".data" / "pictures")))
+MEDIA_ROOT = Path(env.str("TWIN_PICTURE_STORE", default=str(ROOT / ".data" / "pictures")))
 BOARD_PORT = env.str("TWIN_BOARD_PORT", default="")
 PARTS_DESK_URL = env.str("TWIN_PARTS_DESK", default="")
 

@@ -1,18 +1,23 @@
 """Which plugs move whole, and which adapters serve: the choice that leaves the fewest wires to single handling.
 
 Exact. Criteria in this order: most wires served without touching their ends, fewest adapters, least price, then the
-first in the order of the files. Plugs that share no socket and no adapter are chosen apart.
+least sum of places in the order of the files.
 """
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import permutations
 
+import numpy
+from numpy.typing import NDArray
+from scipy.optimize import Bounds, LinearConstraint, milp
+
 from twincore.errors import LimitError
 from twincore.wiring.documents import Adapter, Wire
 from twincore.wiring.pins import Pin, Plug
 
-MOST_STATES = 400_000
+LONGEST_S = 10.0
+MOST_SEATS = 20_000
 Score = tuple[int, int, float]
 """Wires served, adapters used as a negative number, price as a negative number: the greater the better."""
 
@@ -39,7 +44,7 @@ def seats(
     old: Mapping[str, Plug], new: Mapping[str, Plug], on: Mapping[str, Sequence[tuple[Wire, str | None]]],
     adapters: Sequence[Adapter],
 ) -> list[Seat]:  # fmt: skip
-    """Every way that is sound: no wire of a plug would come onto a pin that carries something else.
+    """Every way that is sound: no wire of a plug would come onto a pin that carries something else. Raises LimitError.
 
     `on` gives, for each old plug with wires, each wire with what it carries.
     """
@@ -51,7 +56,10 @@ def seats(
         if (serves := _straight(wires, old[name], socket)) is not None
     ]
     for adapter in adapters:
-        found += _through(adapter, old, new, on)
+        for seat in _through(adapter, old, new, on):
+            found.append(seat)
+            if len(found) > MOST_SEATS:
+                raise LimitError("wiring: too many ways to seat the plugs; leave adapters out that are not at hand")
     return found
 
 
@@ -121,96 +129,44 @@ def _led(
 def choose(options: Sequence[Seat], stock: Mapping[str, int]) -> list[Seat]:
     """The best set of seats in which no plug, socket or adapter is used twice; `stock` counts the adapters.
 
-    Raises LimitError where more than 400,000 states would have to be looked at.
+    A set packing problem, solved by branch and bound on its linear relaxation (HiGHS, through scipy) one criterion
+    after another, so that every number in it stays small and exact. Raises LimitError where no optimum is proved.
     """
-    chosen: list[Seat] = []
-    for group in _apart(options):
-        chosen += _Choice(group, stock).best()
-    return chosen
+    if not options:
+        return []
+    rows = [
+        ([name in _things(seat) for seat in options], 1.0)
+        for name in dict.fromkeys(name for seat in options for name in _things(seat))
+    ]
+    rows += [
+        ([seat.adapter is not None and seat.adapter.id == name for seat in options], float(count))
+        for name, count in stock.items()
+    ]
+    matrix = numpy.array([row for row, _ in rows], dtype=float)
+    limits = [LinearConstraint(matrix, ub=[most for _, most in rows])]
+    taken = numpy.zeros(len(options))
+    for costs in _criteria(options):
+        found = milp(
+            costs, constraints=limits, integrality=numpy.ones(len(options)), bounds=Bounds(0, 1),
+            options={"mip_rel_gap": 0.0, "time_limit": LONGEST_S},
+        )  # fmt: skip
+        if found.status != 0:
+            raise LimitError(f"wiring: the best choice of plugs and adapters was not proved within {LONGEST_S:g} s")
+        taken = numpy.round(found.x)
+        limits.append(LinearConstraint(costs[None, :], ub=float(costs @ taken)))
+    return [seat for seat, share in zip(options, taken, strict=True) if share]
 
 
-def _apart(options: Sequence[Seat]) -> list[list[Seat]]:
-    """Options in groups that share nothing, so that each can be chosen by itself."""
-    groups: list[tuple[set[str], list[Seat]]] = []
-    for seat in options:
-        names = {f"plug {each}" for each in seat.plugs} | {f"socket {each}" for each in seat.sockets}
-        if seat.adapter:
-            names.add(f"adapter {seat.adapter.id}")
-        touching = [group for group in groups if group[0] & names]
-        merged = set(names).union(*(group[0] for group in touching))
-        members = [each for group in touching for each in group[1]] + [seat]
-        groups = [group for group in groups if group not in touching] + [(merged, members)]
-    position = {id(seat): index for index, seat in enumerate(options)}
-    return [sorted(members, key=lambda seat: position[id(seat)]) for _, members in groups]
+def _things(seat: Seat) -> list[str]:
+    """What a seat takes for itself."""
+    return [*(f"plug {each}" for each in seat.plugs), *(f"socket {each}" for each in seat.sockets)]
 
 
-class _Choice:
-    """Dynamic programming over the plugs in order; a state is what is still free of what later plugs could use."""
-
-    def __init__(self, options: Sequence[Seat], stock: Mapping[str, int]) -> None:
-        self.options, self.stock = options, stock
-        self.plugs = list(dict.fromkeys(name for seat in options for name in seat.plugs))
-        rank = {name: index for index, name in enumerate(self.plugs)}
-        self.starting: list[list[Seat]] = [[] for _ in self.plugs]
-        for seat in options:
-            self.starting[min(rank[name] for name in seat.plugs)].append(seat)
-        later: set[str] = set()
-        self.later: list[set[str]] = [set() for _ in self.plugs]
-        for index in range(len(self.plugs) - 1, -1, -1):
-            later |= {name for seat in self.starting[index] for name in _names(seat)}
-            self.later[index] = set(later)
-        self.kept: dict[tuple[int, frozenset[tuple[str, int]]], tuple[Score, Seat | None]] = {}
-
-    def best(self) -> list[Seat]:
-        """The chosen seats, first plug first."""
-        used: dict[str, int] = {}
-        self._score(0, used)
-        found = []
-        for index in range(len(self.plugs)):
-            seat = self.kept[(index, self._state(index, used))][1]
-            if seat is not None:
-                found.append(seat)
-                used = _with(used, seat)
-        return found
-
-    def _state(self, index: int, used: Mapping[str, int]) -> frozenset[tuple[str, int]]:
-        return frozenset((name, count) for name, count in used.items() if name in self.later[index])
-
-    def _score(self, index: int, used: dict[str, int]) -> Score:
-        if index == len(self.plugs):
-            return (0, 0, 0.0)
-        state = (index, self._state(index, used))
-        if state in self.kept:
-            return self.kept[state][0]
-        if len(self.kept) > MOST_STATES:
-            raise LimitError("wiring: too many ways to seat the plugs; leave adapters out that are not at hand")
-        top: Score | None = None
-        pick: Seat | None = None
-        for seat in (*self.starting[index], None):
-            if seat is not None and not self._free(seat, used):
-                continue
-            rest = self._score(index + 1, _with(used, seat) if seat else used)
-            here = seat.score if seat else (0, 0, 0.0)
-            total = (here[0] + rest[0], here[1] + rest[1], here[2] + rest[2])
-            if top is None or total > top:
-                top, pick = total, seat
-        assert top is not None  # leaving a plug is always possible
-        self.kept[state] = (top, pick)
-        return top
-
-    def _free(self, seat: Seat, used: Mapping[str, int]) -> bool:
-        if any(f"plug {each}" in used for each in seat.plugs) or any(f"socket {e}" in used for e in seat.sockets):
-            return False
-        return seat.adapter is None or used.get(f"adapter {seat.adapter.id}", 0) < self.stock[seat.adapter.id]
-
-
-def _names(seat: Seat) -> list[str]:
-    adapter = [f"adapter {seat.adapter.id}"] if seat.adapter else []
-    return [*(f"plug {each}" for each in seat.plugs), *(f"socket {each}" for each in seat.sockets), *adapter]
-
-
-def _with(used: Mapping[str, int], seat: Seat) -> dict[str, int]:
-    found = dict(used)
-    for name in _names(seat):
-        found[name] = found.get(name, 0) + 1
-    return found
+def _criteria(options: Sequence[Seat]) -> list[NDArray[numpy.float64]]:
+    """What is to be least, in this order: wires not served, adapters, price in hundredths, places in the order of the files."""
+    return [
+        numpy.array([-seat.score[0] for seat in options], dtype=float),
+        numpy.array([-seat.score[1] for seat in options], dtype=float),
+        numpy.array([round(-seat.score[2] * 100) for seat in options], dtype=float),
+        numpy.arange(len(options), dtype=float),
+    ]

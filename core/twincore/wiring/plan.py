@@ -255,11 +255,11 @@ def _ordered(
             moves.append(("adapter" if seat.adapter else "plug", plug, mates))
     if order == "supply last":
         moves.sort(key=lambda move: _turn(move[2]))
-    links = [("link", each.pin.place) for each in free if each.treatment == "link"]
-    steps = [Step(number, kind, (), None, place) for number, (kind, place) in enumerate(links, 1)]
-    for number, (kind, plug, wires) in enumerate(moves, len(steps) + 1):
+    links = [each.pin.place for each in free if each.treatment == "link"]
+    steps = [Step(number, "link", (), None, place) for number, place in enumerate(links, 1)]
+    for number, (kind, whole_plug, wires) in enumerate(moves, len(steps) + 1):
         names = tuple(each.wire.id for each in wires)
-        steps.append(Step(number, kind, names, plug, None if plug else wires[0].from_pin.place))
+        steps.append(Step(number, kind, names, whole_plug, None if whole_plug else wires[0].from_pin.place))
     return tuple(steps)
 
 

@@ -41,7 +41,7 @@ class Server:
     def __init__(self, pictures: Path) -> None:
         given = settings.DATABASES["default"]
         address = f"postgres://{given['USER']}:{given['PASSWORD']}@{given['HOST']}:{given['PORT']}/{connection.settings_dict['NAME']}"
-        self.environment = {**os.environ, "TWIN_DATABASE_URL": address, "TWIN_PICTURES": str(pictures)}
+        self.environment = {**os.environ, "TWIN_DATABASE_URL": address, "TWIN_PICTURE_STORE": str(pictures)}
         self.client = httpx.Client(timeout=10)
         self.start()
 

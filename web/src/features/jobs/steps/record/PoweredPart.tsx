@@ -108,7 +108,10 @@ function PortRead({ job, put }: StepProps) {
                           by eye: <span className="font-mono">{String(now)}</span>
                         </strong>
                       )}
-                      <Button aria-label={`${now === null ? "Take it" : "Take this instead"}: ${value.title}`} onClick={() => void take(value)}>
+                      <Button
+                        aria-label={`${now === null ? "Take it" : "Take this instead"}: ${value.title}`}
+                        onClick={() => void take(value)}
+                      >
                         {now === null ? "Take it" : "Take this instead"}
                       </Button>
                     </>
