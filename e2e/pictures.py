@@ -45,7 +45,9 @@ class Pictures(BrowserTestCase):
             with self.page(user, dark=dark, size=PHONE if phone else DESK) as page:
                 show(page)
                 page.wait_for_load_state("networkidle")
-                page.screenshot(path=folder / f"{name}.png", full_page=name not in ("jobs", "load", "contradictions", "wires"))
+                page.screenshot(
+                    path=folder / f"{name}.png", full_page=name not in ("jobs", "load", "contradictions", "wires")
+                )
         context = self.browser.new_context(viewport=DESK)
         page = context.new_page()
         page.goto(self.live_server_url)

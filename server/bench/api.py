@@ -3,7 +3,7 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from bench import comparing
+from bench import comparison_view
 from bench.comparing import Comparison
 from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PairGiven, PlayGiven, PlayShown
@@ -20,14 +20,14 @@ router = Router(tags=["bench"])
 @router.post("/bench/compare", response=ComparisonShown)
 def compare(request: HttpRequest, pair: PairGiven) -> ComparisonShown:
     """Two boards side by side; an original without positions stands as it leaves the maker."""
-    return comparing.compare(_comparison(pair))
+    return comparison_view.compare(_comparison(pair))
 
 
 @router.post("/bench/play", response=PlayShown)
 def play(request: HttpRequest, given: PlayGiven) -> PlayShown:
     """A scenario on both boards."""
     comparison = _comparison(given.pair)
-    return comparing.play(comparison, checked_scenario(given.scenario, comparison.family))
+    return comparison_view.play(comparison, checked_scenario(given.scenario, comparison.family))
 
 
 def _comparison(pair: PairGiven) -> Comparison:

@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
-from bench import comparing
+from bench import comparison_view
 from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PlayShown, ScenarioGiven
 from catalogue.api import BoardShown, board_shown
@@ -179,7 +179,7 @@ def job_board(request: HttpRequest, job_id: UUID, side: str) -> BoardShown:
 def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
     """The job's boards side by side: carry-over, copying, twin check."""
     job = _with_both_boards(request, job_id)
-    shown = comparing.compare(comparison_of(job))
+    shown = comparison_view.compare(comparison_of(job))
     # what the depot proposes; a school that says nothing here is not proposed
     policy = job.depot.school_when_not if shown.disagreements else job.depot.school_when_agreed
     if any(school.id == policy and school.positions is not None and school.counts for school in shown.schools):
@@ -191,7 +191,7 @@ def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
 def play(request: HttpRequest, job_id: UUID, given: ScenarioGiven) -> PlayShown:
     """A scenario on the job's boards."""
     comparison = comparison_of(_with_both_boards(request, job_id))
-    return comparing.play(comparison, checked_scenario(given, comparison.family))
+    return comparison_view.play(comparison, checked_scenario(given, comparison.family))
 
 
 def _with_both_boards(request: HttpRequest, job_id: UUID) -> Job:

@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any
 
-from bench.comparing import disagreements_shown
+from bench.comparison_view import disagreements_shown
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
 from jobs.front.choosing import rejudged

@@ -6,6 +6,7 @@ from django.db.models import Q, QuerySet
 
 from config.errors import NotThere
 from jobs.models import Entry, Job
+from jobs.state import empty_state
 from people.models import Person
 
 
@@ -39,6 +40,8 @@ def job(person: Person, job_id: UUID) -> Job:
     )
     if found is None:
         raise NotThere("Your depot has no such job.")
+    # a job of an earlier version keeps nothing of what came later
+    found.state = empty_state() | found.state
     return found
 
 

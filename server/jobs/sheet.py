@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any
 
-from bench import comparing
+from bench.comparison_view import compare
 from bench.schemas import ComparisonShown
 from catalogue.profiles import family_profile
 from config.printing import as_pdf
@@ -67,6 +67,17 @@ def sheet_document(job: Job) -> str:
                 {"id": step.id, "state": step.state, "result": step.result, "note": step.note or ""}
                 for step in steps_of(job)
             ],
+            "skipped": skipped(job),
+            "pictures": [
+                {
+                    "id": str(picture.pk),
+                    "digest": picture.digest,
+                    "width": picture.width,
+                    "height": picture.height,
+                    "caption": state.get("pictures", {}).get(str(picture.pk), {}).get("caption", ""),
+                }
+                for picture in job.pictures.all()
+            ],
             "entries": _entries(job),
         }
     )
@@ -128,7 +139,7 @@ def _time(at: datetime | None) -> str | None:
 def _comparison(job: Job) -> ComparisonShown | None:
     if job.original_revision_id is None or job.replacement_revision_id is None:
         return None
-    return comparing.compare(comparison_of(job))
+    return compare(comparison_of(job))
 
 
 def sheet_pdf(job: Job, now: datetime) -> bytes:

@@ -12,6 +12,7 @@ from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
 from jobs.front import ruling_out
 from jobs.models import Job
+from jobs.state import NAMED
 from jobs.work import carrying, holding, recording
 from people.models import Person
 from twincore.match import ASSUMPTIONS, TOGETHER
@@ -21,6 +22,7 @@ FACT_SOURCES = ("plate", "display", "measured", "seen", "told")
 REPORTS = ("code", "since", "pattern", "changed", "does")
 PLATES = ("plate", "display")
 REVISIONS = ("hardware", "firmware")
+MOST_NAMED = 400
 OWN_COSTS = ("price", "minutes", "days")
 
 
@@ -48,6 +50,8 @@ def value_of(job: Job, target: str, after: Any, given: Given, person: Person, no
             return _replacement(job, after)
     if after is None:
         return None
+    if kind in NAMED and name not in (kept := job.state[NAMED[kind][0]]) and len(kept) >= MOST_NAMED:
+        raise Refused(f"A job keeps at most {MOST_NAMED} of these. Take one out first.")
     match kind:
         case "found":
             value = _position(job.original_revision_id, name, after)
@@ -165,6 +169,8 @@ def _fact(job: Job, name: str, after: Any, given: Given) -> dict[str, Any]:
         value = text_of(value, 200)
     if value is None:
         raise Faulty("Give a value, or take the fact back.")
+    if not isinstance(value, str | bool | int | float):
+        raise Faulty("Expected a number, a text, yes or no.")
     exactly(value)
     return {"value": value, "source": _one_of(after["source"], FACT_SOURCES)}
 

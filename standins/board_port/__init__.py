@@ -21,6 +21,7 @@ from pymodbus.constants import ExcCodes
 from pymodbus.server import ModbusTcpServer
 from pymodbus.simulator import DataType, SimData, SimDevice
 
+from standins.answering import JsonHandler
 from twincore import profile
 from twincore.behaviour import run_board
 from twincore.profile import Board, Family, Record, Scenario, Step
@@ -152,9 +153,11 @@ class PortServer:
 def control_of(live: LiveBoard) -> type[BaseHTTPRequestHandler]:
     """The request handler of the control port."""
 
-    class Handler(BaseHTTPRequestHandler):
+    class Handler(JsonHandler):
         def do_GET(self) -> None:
-            self._send(200, {"mood": live.mood, "at": live.passed_s, "inputs": live.inputs, "outputs": live.outputs()})
+            self.send_json(
+                200, {"mood": live.mood, "at": live.passed_s, "inputs": live.inputs, "outputs": live.outputs()}
+            )
 
         def do_PUT(self) -> None:
             try:
@@ -167,20 +170,9 @@ def control_of(live: LiveBoard) -> type[BaseHTTPRequestHandler]:
                 else:
                     raise ValueError(f"expected /mood with one of {', '.join(MOODS)}, or /inputs")
             except (ValueError, KeyError, TypeError) as error:
-                self._send(400, {"error": str(error)})
+                self.send_json(400, {"error": str(error)})
                 return
             self.do_GET()
-
-        def log_message(self, format: str, *args: Any) -> None:
-            pass
-
-        def _send(self, status: int, body: Any) -> None:
-            data = json.dumps(body).encode()
-            self.send_response(status)
-            self.send_header("Content-Type", "application/json")
-            self.send_header("Content-Length", str(len(data)))
-            self.end_headers()
-            self.wfile.write(data)
 
     return Handler
 

@@ -11,6 +11,8 @@ import time
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from urllib.parse import parse_qs, urlparse
 
+from standins.answering import JsonHandler
+
 MOODS = ("well", "slow", "failing", "nonsense", "away")
 SLOW_S = 5.0
 
@@ -40,17 +42,17 @@ class Desk:
 def handler_of(desk: Desk) -> type[BaseHTTPRequestHandler]:
     """The request handler of a desk."""
 
-    class Handler(BaseHTTPRequestHandler):
+    class Handler(JsonHandler):
         def do_GET(self) -> None:
             address = urlparse(self.path)
             if address.path == "/mood":
-                self._send(200, {"mood": desk.mood})
+                self.send_json(200, {"mood": desk.mood})
             elif address.path != "/parts":
-                self._send(404, {"error": "expected /parts"})
+                self.send_json(404, {"error": "expected /parts"})
             elif desk.mood == "failing":
-                self._send(503, {"error": "stock list is being counted"})
+                self.send_json(503, {"error": "stock list is being counted"})
             elif desk.mood == "nonsense":
-                self._send(200, {"part_number": "?", "price": "ask Berrit", "stock": -3})
+                self.send_json(200, {"part_number": "?", "price": "ask Berrit", "stock": -3})
             elif desk.mood == "away":
                 self.close_connection = True
             else:
@@ -58,7 +60,7 @@ def handler_of(desk: Desk) -> type[BaseHTTPRequestHandler]:
                     time.sleep(SLOW_S)
                 part_number = parse_qs(address.query).get("part_number", [""])[0]
                 found = desk.answer(part_number)
-                self._send(200 if found else 404, found or {"error": "not a part of ours"})
+                self.send_json(200 if found else 404, found or {"error": "not a part of ours"})
 
         def do_PUT(self) -> None:
             body = self.rfile.read(min(int(self.headers.get("Content-Length", 0)), 10_000))
@@ -67,21 +69,10 @@ def handler_of(desk: Desk) -> type[BaseHTTPRequestHandler]:
             except (ValueError, KeyError, TypeError):
                 mood = None
             if self.path != "/mood" or mood not in MOODS:
-                self._send(400, {"error": f"expected PUT /mood with one of {', '.join(MOODS)}"})
+                self.send_json(400, {"error": f"expected PUT /mood with one of {', '.join(MOODS)}"})
                 return
             desk.mood = mood
-            self._send(200, {"mood": mood})
-
-        def _send(self, status: int, body: object) -> None:
-            data = json.dumps(body).encode()
-            self.send_response(status)
-            self.send_header("Content-Type", "application/json")
-            self.send_header("Content-Length", str(len(data)))
-            self.end_headers()
-            self.wfile.write(data)
-
-        def log_message(self, format: str, *args: object) -> None:
-            """Say nothing of each question."""
+            self.send_json(200, {"mood": mood})
 
     return Handler
 

@@ -3,7 +3,8 @@
 from datetime import datetime
 from typing import Any
 
-from bench.comparing import Comparison, proof_shown
+from bench.comparing import Comparison
+from bench.comparison_view import proof_shown
 from catalogue import queries as catalogue
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Refused

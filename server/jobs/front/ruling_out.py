@@ -115,7 +115,7 @@ def test_value(job: Job, name: str, after: Any, person: Person, now: datetime) -
     if not isinstance(after, dict) or not set(after) <= TEST_KEYS:
         raise Faulty(f"Expected any of {', '.join(sorted(TEST_KEYS))}.")
     for key in ("value", "uncertainty", "at_c"):
-        if isinstance(after.get(key), str | bool):
+        if isinstance(after.get(key), bool) or not isinstance(after.get(key), int | float | None):
             raise Faulty(f"Expected a number for {key}.", [])
     for key in ("note", "as_found", "result"):
         if after.get(key) is not None and (not isinstance(after[key], str) or len(after[key]) > 2000):

@@ -2,6 +2,7 @@ from typing import Any
 from uuid import uuid4
 
 from jobs.models import Entry, Job
+from jobs.state import NAMED, SINGLE
 from jobs.tests.world import WorldTestCase
 
 BY_EYE = {"read_how": "by eye"}
@@ -62,6 +63,26 @@ class Entries(WorldTestCase):
         self.entry(job, "confirmed.nowhere", {"note": ""}, status=422)
         self.post(f"jobs/{job.pk}/entries", {"id": "not an id", "target": "original"}, 422)
         self.assertEqual(self.get(f"jobs/{job.pk}")["entry_count"], count)
+
+    def test_no_value_however_odd_is_more_than_refused(self) -> None:
+        odd: list[Any] = [[], {}, [[1]], {"a": {"b": [1]}}, "x" * 5000, "\ud7ff", -1, 1e308, 0.1, True, {"value": [1], "source": "seen"},
+                          {"connector": {}, "pin": []}, {"result": ["x"], "value": {}, "as_found": "x"}, {"as": [], "note": {}},
+                          {"degrees": "up", "within": []}, {"steps": [1], "seen": {}, "until": "x"}, {"marks": [3]},
+                          {"skipped": []}, {"where": [], "tag": {}}, {"text": [], "scheme": {}}]  # fmt: skip
+        job = self.job(3)
+        self.entry(job, "found.S1", "010110", **BY_EYE)
+        names = {"found": "S1", "blind": "S1", "angle": "S1", "override": "R1", "hold": "gas", "test": "fuse", "wish": "trial",
+                 "decision": "trial", "reason": "trial", "cause": "surge", "plug": "C1", "settled": "C1.1"}  # fmt: skip
+        targets = [*SINGLE, *(f"{kind}.{names.get(kind, str(uuid4()))}" for kind in NAMED), "confirmed.record"]
+        for target in targets:
+            for after in odd:
+                body = {"id": str(uuid4()), "target": target, "after": after, "read_how": "by eye", "reason": "odd"}
+                response = self.client.post(f"/api/jobs/{job.pk}/entries", body, content_type="application/json")
+                self.assertLess(response.status_code, 500, (target, after))
+        self.get(f"jobs/{job.pk}")
+        self.get(f"jobs/{job.pk}/record")
+        self.get(f"jobs/{job.pk}/comparison")
+        self.get(f"jobs/{job.pk}/sheet.json")
 
     def test_what_waits_is_refused_until_the_hold_point_is_confirmed(self) -> None:
         job = self.job(3)

@@ -13,7 +13,7 @@ from jobs.models import Picture
 from jobs.tests.world import FrontTestCase
 from jobs.work.port import TIME_OUT_S
 from standins.board_port import MOODS, PortServer, control_of, live_board
-from twincore.profile import factory_record
+from twincore.profile import factory_record, open_document
 
 
 class Recording(FrontTestCase):
@@ -249,6 +249,8 @@ class Port(FrontTestCase):
             self.add(f"found.{element}", value, read_how="by eye")
         shown = self.of("traces")[0]
         self.assertEqual((shown["agrees"], [e["verdict"] for e in shown["events"]]), (True, ["in time"]))
+        sheet = open_document(self.client.get(f"/api/jobs/{self.open.pk}/sheet.json").content, "job").root
+        self.assertIn(f"trace.{name}", [entry["target"] for entry in sheet["entries"]])
         self.post(f"jobs/{self.open.pk}/draft", {}, 403)
         self.sign_in("corm")
         draft = self.post(f"jobs/{self.open.pk}/draft", {})

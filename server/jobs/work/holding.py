@@ -17,8 +17,9 @@ NAMES = {
 
 
 def points_of(job: Job) -> list[HoldPoint]:
-    """The hold points of a job: its family's, with what the original and the replacement store."""
-    boards = [board_profile(each) for each in (job.original_revision_id, job.replacement_revision_id) if each]
+    """The hold points of a job: its family's, with what the board in the machine stores; once fitted, the new one too."""
+    fitted = job.replacement_revision_id if "fit" in job.state["confirmed"] else None
+    boards = [board_profile(each) for each in (job.original_revision_id, fitted) if each]
     family = family_profile(job.family_revision_id) if job.family_revision_id else None
     return hold_points(family, boards, fact_values(job))
 

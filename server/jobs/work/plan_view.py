@@ -5,7 +5,7 @@ from datetime import datetime
 from io import StringIO
 from typing import Any
 
-from bench import comparing
+from bench.comparison_view import compare
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Refused
 from config.printing import as_pdf
@@ -152,7 +152,7 @@ def presses_shown(job: Job) -> PressesShown:
 
 def plan_json(job: Job) -> str:
     """The whole plan as plain data."""
-    comparison = comparing.compare(comparison_of(job))
+    comparison = compare(comparison_of(job))
     wiring, presses = wiring_plan(job), press_plan(job)
     return dump(
         {
@@ -193,7 +193,7 @@ def wires_csv(job: Job) -> str:
 
 def plan_pdf(job: Job, now: datetime) -> bytes:
     """The plan as one sheet, readable at arm's length in black and white."""
-    comparison = comparing.compare(comparison_of(job))
+    comparison = compare(comparison_of(job))
     wiring = wiring_plan(job)
     context: dict[str, Any] = {
         "job": job,

@@ -12,13 +12,15 @@ export function Part({ title, status, open: first = false, children }: Props) {
           type="button"
           aria-expanded={open}
           onClick={() => setOpen(!open)}
-          className="flex min-h-12 w-full flex-wrap items-baseline gap-x-3 py-2.5 text-left"
+          className="flex min-h-12 w-full items-baseline gap-x-3 py-2.5 text-left"
         >
-          <span aria-hidden="true" className="w-4 font-mono">
+          <span aria-hidden="true" className="w-4 shrink-0 font-mono">
             {open ? "−" : "+"}
           </span>
-          <span className="font-semibold">{title}</span>
-          <span className="font-normal text-faint">{status}</span>
+          <span>
+            <span className="mr-3 font-semibold">{title}</span>
+            <span className="font-normal text-faint">{status}</span>
+          </span>
         </button>
       </h3>
       {open && <div className="flex flex-col gap-4 pb-5">{children}</div>}
