@@ -135,14 +135,14 @@ class Treatments(SimpleTestCase):
     def test_a_bad_record_is_refused_with_its_places(self) -> None:
         fam, old = family(), board("A", ("P", "X", "a b"), ("Q", "X", "c"))
         document = {
-            "format": "worthy-twin/wiring", "version": 1, "part_number": "Z", "without_record": ["P", "R"],
+            "format": "worthy-twin/wiring", "version": 1, "part_number": "Z", "without_record": ["P", "R"], "as_moved": ["P", "Q"],
             "wires": [{"id": "w", "connector": "P", "pin": 9, "signal": "z"}, {"id": "w", "connector": "Z", "pin": 1}],
         }  # fmt: skip
         with self.assertRaises(DocumentError) as caught:
             wiring.parse_wiring(encoded(document), old, fam)
         places = {fault.place for fault in caught.exception.faults}
         self.assertEqual(places, {"part_number", "wires[1].id", "wires[0].pin", "wires[0].signal", "wires[1].connector",
-                                  "without_record[0]", "without_record[1]"})  # fmt: skip
+                                  "without_record[0]", "without_record[1]", "as_moved[0]"})  # fmt: skip
 
     def test_boards_of_the_demo_world_carry_every_wire_of_a_twin_layout_straight(self) -> None:
         fam, old, new = demo_family(), demo_board("TVH-2210-B"), demo_board("OFN-U3")

@@ -1,5 +1,6 @@
 """Wiring: wires carried over by signal, plugs and adapters chosen, and what differs from the diagram."""
 
+from twincore.wiring.choosing import agrees
 from twincore.wiring.document import plan_document
 from twincore.wiring.documents import (
     Adapter,
@@ -30,6 +31,7 @@ __all__ = [
     "WiringFinding",
     "WiringPlan",
     "WiringRecord",
+    "agrees",
     "build_wiring",
     "carry_wires",
     "parse_adapters",

@@ -30,7 +30,9 @@ class Wire:
 
 @dataclass(frozen=True, slots=True)
 class WiringRecord:
-    """The wires of one board; `without_record` are keyed plugs whose wires nobody needed to look at."""
+    """The wires of one board; `without_record` are plugs whose wires nobody looked at: keyed ones that move whole, and
+    those whose wires go one by one from the old board to the new and are recorded as they move.
+    """
 
     part_number: str
     wires: tuple[Wire, ...]
@@ -85,13 +87,15 @@ def build_wiring(node: dict[str, Any], board: Board, family: Family, faults: Fau
             faults.add(f"wires[{index}].pin", f"expected a pin of {plug.id} ({known(plug.pins)})")
         if each.get("signal") is not None and each["signal"] not in signals:
             faults.add(f"wires[{index}].signal", f"expected a signal of the family ({known(signals)})")
-    without = tuple(node.get("without_record", ()))
-    for index, name in enumerate(without):
-        plug = plugs.get(name)
-        if plug is None or not plug.keyed:
-            faults.add(f"without_record[{index}]", f"expected a keyed plug of {board.part_number}")
-        elif any(each["connector"] == name for each in wires):
-            faults.add(f"without_record[{index}]", f"expected no plug whose wires are recorded, found {name}")
+    without: tuple[str, ...] = ()
+    for key, wanted in (("without_record", "a keyed plug"), ("as_moved", "a plug")):
+        for index, name in enumerate(node.get(key, ())):
+            plug = plugs.get(name)
+            if plug is None or (key == "without_record" and not plug.keyed):
+                faults.add(f"{key}[{index}]", f"expected {wanted} of {board.part_number}")
+            elif name in without or any(each["connector"] == name for each in wires):
+                faults.add(f"{key}[{index}]", f"expected no plug whose wires are recorded, found {name}")
+            without += (name,)
     faults.done()
     read = tuple(
         Wire(

@@ -50,6 +50,19 @@ class Schools(FrontTestCase):
         self.assertEqual(after["proof"]["verdict"], "different")
         self.add("confirmed.carry_over", {"note": ""})
 
+    def test_the_depot_says_which_school_is_proposed(self) -> None:
+        self.assertEqual(self.of("comparison")["proposed"], "functions")
+        self.sign_in("corm")
+        policies = self.get("depot")
+        self.put("depot", {**policies, "school_when_agreed": "positions", "school_when_not": "table"})
+        self.put("depot", {**policies, "school_when_not": "guessing"}, 422)
+        self.sign_in()
+        # copying says nothing between banks that do not look alike
+        self.assertEqual(self.of("comparison")["proposed"], "functions")
+        self.add("fact.model", {"value": "DK2", "source": "plate"})
+        self.add("fact.made", {"value": 2004, "source": "plate"})
+        self.assertEqual(self.of("comparison")["proposed"], "table")
+
     def test_following_one_school_in_everything_sets_its_very_positions(self) -> None:
         self.add("fact.model", {"value": "DK2", "source": "plate"})
         self.add("fact.made", {"value": 1999, "source": "plate"})

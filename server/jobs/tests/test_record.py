@@ -51,8 +51,15 @@ class Recording(FrontTestCase):
     def test_a_keyed_plug_needs_no_wires_and_an_unkeyed_one_does(self) -> None:
         self.entry(self.open, "plug.C1", "whole")
         self.assertIn("not keyed", self.entry(self.open, "plug.C3", "whole", status=400)["detail"])
-        self.assertIn("moves whole", self.wire("w1", "C1", 1, 400)["detail"])
+        self.assertIn("moves without a record", self.wire("w1", "C1", 1, 400)["detail"])
+        self.entry(self.open, "plug.C3", "one by one")
+        self.assertEqual([w["treatment"] for w in self.of("wiring")["wires"] if w["id"] == "C3.1"], ["straight"])
+        self.entry(self.open, "plug.C3", None, "one by one")
         self.wire("ht", "C3", 1)
+        self.entry(self.open, "replacement", "OFN-K2", "TVH-2214-A", reason="it is there")
+        lost = [p["id"] for p in self.of("record")["plugs"] if not p["one_by_one"]]
+        for name in lost:
+            self.assertIn("Record its wires", self.entry(self.open, f"plug.{name}", "one by one", status=400)["detail"])
         self.assertIn("wires not recorded: C2", self.of("record")["missing"])
 
     def test_a_second_reading_is_blind_and_a_difference_is_settled_by_reading_again(self) -> None:

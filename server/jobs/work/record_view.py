@@ -4,7 +4,16 @@ from bench.comparing import record_of
 from jobs.comparison import comparison_of
 from jobs.models import Job
 from jobs.work.port import port_of
-from jobs.work.recording import differing, findings_of, missing_of, original_of, remembered, trace_of, wiring_of
+from jobs.work.recording import (
+    differing,
+    findings_of,
+    missing_of,
+    moves_one_by_one,
+    original_of,
+    remembered,
+    trace_of,
+    wiring_of,
+)
 from jobs.work.schemas import (
     DifferingShown,
     FindingShown,
@@ -41,7 +50,8 @@ def record_shown(job: Job) -> RecordShown:
         ],
         plugs=[
             PlugShown(
-                id=plug.id, style=plug.style, keyed=plug.keyed, whole=plug.id in state["plugs"],
+                id=plug.id, style=plug.style, keyed=plug.keyed, way=state["plugs"].get(plug.id),
+                one_by_one=moves_one_by_one(job, plug),
                 pins=[
                     PinShown(
                         pin=pin.pin, mark=pin.mark, title=pin.title, carries=pin.carries, volts_class=pin.volts_class,

@@ -15,12 +15,22 @@ from twincore.errors import DocumentError
 from twincore.profile import Board, Family, Trace, parse_trace, written_positions
 from twincore.profile.faults import FaultList
 from twincore.profile.values import plain
-from twincore.wiring import SETTLEMENTS, WiringFinding, WiringRecord, build_wiring, plugs_of, wiring_findings
+from twincore.wiring import (
+    SETTLEMENTS,
+    Plug,
+    WiringFinding,
+    WiringRecord,
+    agrees,
+    build_wiring,
+    plugs_of,
+    wiring_findings,
+)
 
 POWERED_KINDS = ("program", "parameter", "code")
 """Kinds of element that a board shows and that nobody can see on it."""
 READ_HOW = ("by eye", "by eye, twice", "from a picture", "told by somebody", "read over the port", "by angle")
 WIRE_TEXTS = ("tag", "colour", "end", "goes_to", "signal", "connector", "pin", "carry_by")
+QUICK_WAYS = ("whole", "one by one")
 PARTS = ("to move", "moved", "stays", "not there")
 REMOVED = ("panel", "screw", "bracket", "routing", "tool", "plug", "part")
 MOST_TRACED = 400
@@ -120,21 +130,21 @@ def trace_of(document: dict[str, Any], family: Family) -> Trace:
 
 def _wire(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
     family, board = original_of(job)
-    given = _object(after, {*WIRE_TEXTS, "mm2", "moved"})
+    given = _object(after, {*WIRE_TEXTS, "mm2"})
     texts = {key: text for key in WIRE_TEXTS if (text := text_in(given, key))}
     size = _number(given, "mm2", 0.01, 1000)
-    value = {**texts, **({} if size is None else {"mm2": size}), **({"moved": True} if given.get("moved") else {})}
+    value = {**texts, **({} if size is None else {"mm2": size})}
     if texts.get("connector") in job.state["plugs"]:
-        raise Refused(f"{texts['connector']} moves whole. Take that back first to record its wires.")
+        raise Refused(f"{texts['connector']} moves without a record. Take that back first to record its wires.")
     faults = FaultList()
-    wiring_of_values({name: value}, [], board, family, faults)
+    wiring_of_values({name: value}, {}, board, family, faults)
     if faults.faults:
         raise Faulty("This wire cannot be kept.", faults.faults)
     return {**value, "n": job.state["wires"].get(name, {}).get("n", job.entry_count + 1)}
 
 
 def wiring_of_values(
-    wires: dict[str, Any], plugs: list[str], board: Board, family: Family, faults: FaultList
+    wires: dict[str, Any], plugs: dict[str, str], board: Board, family: Family, faults: FaultList
 ) -> WiringRecord:
     """A wiring record from what a job keeps; what is wrong is added to `faults`."""
     rows = sorted(wires.items(), key=lambda each: each[1].get("n", 0))
@@ -144,7 +154,8 @@ def wiring_of_values(
             {"id": name, **{key: exactly(each[key]) for key in (*WIRE_TEXTS, "mm2") if key in each}}
             for name, each in rows
         ],
-        "without_record": plugs,
+        "without_record": [name for name, way in plugs.items() if way == "whole"],
+        "as_moved": [name for name, way in plugs.items() if way == "one by one"],
     }
     for row in node["wires"]:
         if not {"connector", "pin"} <= set(row):
@@ -166,7 +177,7 @@ def wiring_of(job: Job) -> WiringRecord:
         else wire
         for name, wire in job.state["wires"].items()
     }
-    return wiring_of_values(wires, list(job.state["plugs"]), board, family, FaultList())
+    return wiring_of_values(wires, job.state["plugs"], board, family, FaultList())
 
 
 def findings_of(job: Job) -> list[WiringFinding]:
@@ -181,13 +192,26 @@ def _plug(job: Job, name: str, after: Any, person: Person, now: datetime) -> str
     plug = plugs_of(board, family).get(name)
     if plug is None:
         raise Faulty(f"{board.part_number} has no plug {name}.")
-    if after != "whole":
-        raise Faulty('Expected "whole".')
-    if not plug.keyed:
+    if after not in QUICK_WAYS:
+        raise Faulty(f"Expected one of {', '.join(QUICK_WAYS)}.")
+    if after == "whole" and not plug.keyed:
         raise Refused(f"{name} is not keyed: it goes in more than one way. Record its wires.")
+    if after == "one by one" and not moves_one_by_one(job, plug):
+        raise Refused(f"Not every wire of {name} has its place on the board chosen. Record its wires.")
     if any(wire["connector"] == name for wire in job.state["wires"].values()):
         raise Refused(f"Wires of {name} are recorded. Take them out first.")
-    return "whole"
+    return str(after)
+
+
+def moves_one_by_one(job: Job, plug: Plug) -> bool:
+    """Whether the wires of a plug may go straight from the old board to the new: each has its place there."""
+    if job.replacement_revision_id is None:
+        return False
+    replacement = board_profile(job.replacement_revision_id)
+    pins = [pin for each in plugs_of(replacement, original_of(job)[0]).values() for pin in each.pins.values()]
+    return all(
+        any(agrees(pin, pin.carries, other) for other in pins) for pin in plug.pins.values() if pin.carries is not None
+    )
 
 
 def _settled(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:

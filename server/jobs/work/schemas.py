@@ -48,12 +48,16 @@ class PinShown(Schema):
 
 
 class PlugShown(Schema):
-    """A plug of the original; `whole` where it moves without its wires being looked at."""
+    """A plug of the original; `way` is "whole" or "one by one" where its wires move without a record.
+
+    `one_by_one` says whether each of its wires has its place on the board chosen.
+    """
 
     id: str
     style: str | None
     keyed: bool
-    whole: bool
+    way: str | None
+    one_by_one: bool
     pins: list[PinShown]
 
 

@@ -3293,7 +3293,9 @@ export interface components {
         };
         /**
          * PlugShown
-         * @description A plug of the original; `whole` where it moves without its wires being looked at.
+         * @description A plug of the original; `way` is "whole" or "one by one" where its wires move without a record.
+         *
+         *     `one_by_one` says whether each of its wires has its place on the board chosen.
          */
         PlugShown: {
             /** Id */
@@ -3302,8 +3304,10 @@ export interface components {
             style: string | null;
             /** Keyed */
             keyed: boolean;
-            /** Whole */
-            whole: boolean;
+            /** Way */
+            way: string | null;
+            /** One By One */
+            one_by_one: boolean;
             /** Pins */
             pins: components["schemas"]["PinShown"][];
         };

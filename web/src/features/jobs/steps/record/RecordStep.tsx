@@ -27,7 +27,7 @@ export function RecordStep({ job, put }: StepProps) {
   const liveLeft =
     live.filter((each) => job.found[each.id] === undefined).length +
     record.data.remembered.filter((each) => each.value === null).length;
-  const plugs = record.data.plugs.filter((plug) => !plug.whole && plug.pins.every((pin) => pin.wires.length === 0));
+  const plugs = record.data.plugs.filter((plug) => !plug.way && plug.pins.every((pin) => pin.wires.length === 0));
   const props = { job, put, record: record.data };
   return (
     <div className="flex flex-col">

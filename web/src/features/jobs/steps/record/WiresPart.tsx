@@ -8,12 +8,15 @@ import { WireSheet } from "./WireSheet";
 type Props = StepProps & { record: Schemas["RecordShown"] };
 type Plug = Schemas["PlugShown"];
 
+const WAYS: Record<string, string> = {
+  whole: "moves whole",
+  "one by one": "moves wire by wire, ticked off under Fit as they move",
+};
+
 /** Every plug: whole where it is keyed, else wire by wire, entered by tapping its pins. */
 export function WiresPart({ job, put, record }: Props) {
   const [pin, setPin] = useState<{ plug: string; pin: string } | null>(null);
-  const keyed = record.plugs.filter(
-    (plug) => plug.keyed && !plug.whole && plug.pins.every((each) => !each.wires.length),
-  );
+  const keyed = record.plugs.filter((plug) => plug.keyed && !plug.way && plug.pins.every((each) => !each.wires.length));
   return (
     <>
       {!job.closed && keyed.length > 0 && (
@@ -72,19 +75,24 @@ function PlugTable({ plug, job, put, onPin }: StepProps & { plug: Plug; onPin: (
         <span className="text-faint">
           {plug.style} {plug.keyed ? "keyed, goes in one way" : "not keyed: record its wires"}
         </span>
-        {plug.whole && <strong>moves whole</strong>}
-        {plug.whole && !job.closed && (
+        {plug.way && <strong>{WAYS[plug.way]}</strong>}
+        {plug.way && !job.closed && (
           <Button kind="quiet" onClick={() => void put({ target: `plug.${plug.id}`, after: null })}>
             Record its wires instead
           </Button>
         )}
-        {!plug.whole && plug.keyed && !recorded && !job.closed && (
+        {!plug.way && plug.keyed && !recorded && !job.closed && (
           <Button kind="quiet" onClick={() => void put({ target: `plug.${plug.id}`, after: "whole" })}>
             {plug.id} moves whole
           </Button>
         )}
+        {!plug.way && plug.one_by_one && !recorded && !job.closed && (
+          <Button kind="quiet" onClick={() => void put({ target: `plug.${plug.id}`, after: "one by one" })}>
+            {plug.id}: wire by wire, straight to the new board
+          </Button>
+        )}
       </h4>
-      {!plug.whole && (
+      {!plug.way && (
         <ul className="mt-1 grid gap-2 sm:grid-cols-2">
           {plug.pins.map((pin) => {
             const wires = pin.wires.map((id) => job.wires[id]).filter((wire) => wire !== undefined);
