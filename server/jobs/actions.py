@@ -75,7 +75,7 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
         raise Refused("This job is closed; nothing in it changes any more. Open a new job for further work.")
     _check_unchanged(job, new)
     job.state = empty_state() | job.state
-    if waiting := target_waits_for(job.state, new.target):
+    if waiting := target_waits_for(job.state, new.target, new.read_how):
         raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
     before = value_at(job.state, new.target)
     after = _applied(job, new, person, now)

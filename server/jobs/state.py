@@ -28,6 +28,7 @@ NAMED = {
 """Targets with a name (`found.S1`): where they stand in the state, and the step in which they are worked on."""
 WITHOUT_HOLD = ("kept", "trace", "picture", "answers")
 """What of the record is done before the machine is dead, or does not need it to be."""
+OVER_PORT = "read over the port"
 KEPT_BY_FAMILY = ("report", "facts", "plates", "holds", "power")
 FOUND_OUT = (
     "family", "serial", "symptoms", "report", "tests", "causes", "plates", "facts", "revisions", "features", "holds",
@@ -155,10 +156,11 @@ def waiting_for(state: State, step: str) -> list[str]:
     return _undone(state, needs(step))
 
 
-def target_waits_for(state: State, target: str) -> list[str]:
+def target_waits_for(state: State, target: str, read_how: str = "") -> list[str]:
     """The steps that an entry still waits for: those of its step, but for what is read before the machine is dead."""
     kind, _, name = target.partition(".")
-    if kind in WITHOUT_HOLD or (kind == "found" and name in state.get("powered", [])):
+    live = name in state.get("powered", []) or read_how == OVER_PORT
+    if kind in WITHOUT_HOLD or (kind == "found" and live):
         return _undone(state, ("recognise",))
     if kind in ("power", "hold"):
         return []

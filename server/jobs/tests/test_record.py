@@ -215,6 +215,9 @@ class Port(FrontTestCase):
         self.assertEqual(self.get(f"jobs/{self.open.pk}")["found"], {"P01": 45, "prog": "1"})
         self.add("found.P02", values["found.P02"]["value"], read_how="read over the port")
         self.add("kept.starts", "4182", read_how="read over the port")
+        # a bank that the port tells is not touched: it needs no dead machine, looking at it does
+        self.add("found.S1", "00", 400, read_how="by eye")
+        self.add("found.S1", values["found.S1"]["value"], read_how="read over the port")
         self.add("kept.nothing", "4182", 422)
 
     def test_each_mood_ends_cleanly_in_reading_by_eye(self) -> None:

@@ -10,6 +10,7 @@ from bench.comparing import exactly, record_of, trimmer_reading
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty, Refused
 from jobs.models import Job, Picture
+from jobs.state import OVER_PORT
 from people.models import Person
 from twincore.errors import DocumentError
 from twincore.profile import Board, Family, Trace, parse_trace, written_positions
@@ -28,7 +29,7 @@ from twincore.wiring import (
 
 POWERED_KINDS = ("program", "parameter", "code")
 """Kinds of element that a board shows and that nobody can see on it."""
-READ_HOW = ("by eye", "by eye, twice", "from a picture", "told by somebody", "read over the port", "by angle")
+READ_HOW = ("by eye", "by eye, twice", "from a picture", "told by somebody", OVER_PORT, "by angle")
 WIRE_TEXTS = ("tag", "colour", "end", "goes_to", "signal", "connector", "pin", "carry_by")
 QUICK_WAYS = ("whole", "one by one")
 PARTS = ("to move", "moved", "stays", "not there")

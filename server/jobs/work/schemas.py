@@ -141,6 +141,7 @@ class RecordShown(Schema):
     missing: list[str]
     outputs: list[SignalChoice]
     inputs: list[SignalChoice]
+    at_rest: list[str]
     removed_left: int
 
 

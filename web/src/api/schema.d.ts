@@ -3340,6 +3340,8 @@ export interface components {
             outputs: components["schemas"]["SignalChoice"][];
             /** Inputs */
             inputs: components["schemas"]["SignalChoice"][];
+            /** At Rest */
+            at_rest: string[];
             /** Removed Left */
             removed_left: number;
         };

@@ -43,6 +43,12 @@ function ValueEditor({ element, value, side, unreadable = true, disabled, onChan
 
 function NumberEditor({ element, value, unreadable = true, disabled, onChange }: EditorProps) {
   const [typed, setTyped] = useState<string | null>(null);
+  const [stood, setStood] = useState(value);
+  if (stood !== value) {
+    // set from elsewhere, such as over the port: what was typed before does not stand any more
+    setStood(value);
+    setTyped(null);
+  }
   const numbers = element.values.map(Number);
   const [low, high] = [numbers[0] ?? 0, numbers[numbers.length - 1] ?? 0];
   const step = numbers.length > 1 ? (numbers[1] ?? 0) - low : 1;

@@ -13,13 +13,14 @@ import { useTiming } from "./useTiming";
 export function ObservedPart({ job, put, record }: StepProps & { record: Schemas["RecordShown"] }) {
   const timer = useTiming(job.id);
   const [title, setTitle] = useState("");
-  const [on, setOn] = useState<Record<string, boolean>>({ power: true });
+  const atRest = Object.fromEntries(record.at_rest.map((name) => [name, true]));
+  const [on, setOn] = useState<Record<string, boolean>>(atRest);
   const keep = () => {
     const until = timer.end();
     const { steps, seen } = timer.timing;
     const timed = timer.overPort ? "over the port" : "by hand";
     void put({ target: `trace.${newId()}`, after: { title: title.trim() || "A run", steps, seen, until, timed } });
-    setOn({ power: true });
+    setOn(atRest);
   };
   const flip = (name: string, kind: "input" | "output") => {
     timer[kind](name, !on[name]);
