@@ -8,6 +8,7 @@ from django.test import override_settings
 from PIL import Image
 from playwright.sync_api import Page
 
+from catalogue.models import Board
 from e2e.support import PHONE, BrowserTestCase
 from standins.board_port import LiveBoard, PortServer, live_board
 
@@ -122,6 +123,36 @@ class OnThePort(MiddleTestCase):
             page.get_by_text("Before the plan is confirmed, give a reason for").wait_for()
             self.check_accessible(page)
         self.assertEqual(self.job(6).state["found"]["P01"], "?")
+
+
+class Draft(MiddleTestCase):
+    def test_a_parts_lead_drafts_a_behaviour_from_timed_runs_edits_it_and_loads_it(self) -> None:
+        with self.page("corm") as page:
+            self.start(page, "OFN-K2", "TVH-2210-B", "to check", "the kit has no profile yet")
+            page.get_by_role("button", name="Record", exact=True).click()
+            self.part(page, "What it was seen to do")
+            page.get_by_label("What is run").fill("Call")
+            page.get_by_role("button", name="Time it by tapping").click()
+            made, seen = (page.get_by_role("group", name=name) for name in ("You make happen", "You see"))
+            made.get_by_role("button", name="Call for heat off").click()
+            seen.get_by_role("button", name="Fan off").click()
+            made.get_by_role("button", name="Call for heat on").click()
+            seen.get_by_role("button", name="Fan on").click()
+            page.get_by_role("button", name="Keep this run").click()
+            self.saved(page)
+            page.get_by_role("button", name="Draft a behaviour from these runs").click()
+            page.get_by_text("1 of 1 runs are made by it").wait_for()
+            self.check_accessible(page)
+            page.get_by_role("button", name="Take out this way of s1: 1").click()
+            page.get_by_text("0 of 1 runs are made by it").wait_for()
+            load = page.get_by_role("button", name="Load it as a new revision of OFN-K2")
+            self.assertTrue(load.is_disabled())
+            page.get_by_role("button", name="Draft a behaviour from these runs").click()
+            page.get_by_text("1 of 1 runs are made by it").wait_for()
+            page.get_by_label("Name of s1").fill("Standby")
+            load.click()
+            page.get_by_text("OFN-K2 has revision 2 now").wait_for()
+        self.assertIsNotNone(Board.objects.get(part_number="OFN-K2").current)
 
 
 class Schools(MiddleTestCase):

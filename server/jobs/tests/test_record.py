@@ -265,6 +265,17 @@ class Port(FrontTestCase):
         self.sign_in("corm")
         draft = self.post(f"jobs/{self.open.pk}/draft", {})
         self.assertEqual(draft["made"], {name: True})
+        behaviour = draft["behaviour"]
+        path = f"jobs/{self.open.pk}/draft"
+        states = behaviour["states"]
+        silent = {**behaviour, "states": {each: {**state, "on": []} for each, state in states.items()}}
+        self.assertEqual(self.post(f"{path}/check", {"behaviour": silent})["made"], {name: False})
+        self.assertIn("does not make every run", self.post(f"{path}/load", {"behaviour": silent}, 400)["detail"])
+        broken = {**behaviour, "start": "nowhere"}
+        self.assertTrue(self.post(f"{path}/check", {"behaviour": broken}, 422)["faults"])
+        self.assertEqual(self.post(f"{path}/load", {"behaviour": behaviour})["revision"], 2)
+        self.sign_in()
+        self.post(f"{path}/load", {"behaviour": behaviour}, 403)
 
     def test_the_controls_take_moods_and_inputs_and_refuse_the_rest(self) -> None:
         from http.server import ThreadingHTTPServer

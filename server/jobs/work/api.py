@@ -14,7 +14,7 @@ from config.errors import Refused
 from jobs import queries
 from jobs.models import Job
 from jobs.work import pictures, port
-from jobs.work.drafting import draft_shown
+from jobs.work.drafting import draft_checked, draft_shown, load_draft
 from jobs.work.plan_view import plan_json, plan_pdf, presses_shown, tags_pdf, wires_csv, wiring_shown
 from jobs.work.record_view import record_shown, traces_shown
 from jobs.work.recording import original_of
@@ -22,6 +22,8 @@ from jobs.work.safe_view import make_safe_shown
 from jobs.work.schemas import (
     BankGiven,
     BankShown,
+    DraftGiven,
+    DraftLoaded,
     DraftShown,
     MakeSafeShown,
     PictureShown,
@@ -79,6 +81,19 @@ def show_traces(request: HttpRequest, job_id: UUID) -> list[TraceShown]:
 def draft(request: HttpRequest, job_id: UUID) -> DraftShown:
     """A behaviour proposed from the traces, for the parts lead to look through and load."""
     return draft_shown(person_of(request), _with_original(request, job_id))
+
+
+@router.post("/jobs/{job_id}/draft/check", response=DraftShown)
+def check_draft(request: HttpRequest, job_id: UUID, given: DraftGiven) -> DraftShown:
+    """Which runs a draft makes as it was edited."""
+    return draft_checked(person_of(request), _with_original(request, job_id), given.behaviour)
+
+
+@router.post("/jobs/{job_id}/draft/load", response=DraftLoaded)
+def keep_draft(request: HttpRequest, job_id: UUID, given: DraftGiven) -> DraftLoaded:
+    """Load the board with this behaviour into the catalogue as a new revision."""
+    loaded = load_draft(person_of(request), _with_original(request, job_id), given.behaviour, timezone.now())
+    return DraftLoaded(part_number=loaded.name, revision=loaded.revision)
 
 
 @router.post("/jobs/{job_id}/port/read", response=PortShown)

@@ -1,28 +1,68 @@
-"""A profile's behaviour drafted from what the live original was seen to do."""
+"""A profile's behaviour drafted from what the live original was seen to do, looked through by a parts lead, and loaded."""
 
+import json
+from datetime import datetime
+from typing import Any
+
+from bench.comparing import record_of
+from catalogue.actions import Loaded, load_document
 from config.errors import Refused
 from jobs.models import Job
 from jobs.work.recording import original_of, trace_of
 from jobs.work.schemas import DraftShown
 from people.access import require_parts_lead
 from people.models import Person
-from twincore.behaviour import draft_behaviour
+from twincore.behaviour import check_trace, draft_behaviour, drafted_board
 from twincore.errors import TwinError
+from twincore.profile import Trace, check_board_in_family
 from twincore.profile.document import jsonable
+
+TRACE_KEYS = ("title", "steps", "seen", "until", "timed")
+
+
+def _traces(job: Job) -> dict[str, Trace]:
+    family, board = original_of(job)
+    document = {"format": "worthy-twin/trace", "version": 1, "part_number": board.part_number}
+    return {
+        name: trace_of({**document, **{key: node[key] for key in TRACE_KEYS if key in node}}, family)
+        for name, node in job.state["traces"].items()
+    }
 
 
 def draft_shown(person: Person, job: Job) -> DraftShown:
     """States and times proposed from every trace of the job, and which traces they make."""
     require_parts_lead(person)
     family, board = original_of(job)
-    keys = ("title", "steps", "seen", "until", "timed")
-    names, traces = [], []
-    for name, node in job.state["traces"].items():
-        document = {"format": "worthy-twin/trace", "version": 1, "part_number": board.part_number}
-        names.append(name)
-        traces.append(trace_of({**document, **{key: node[key] for key in keys if key in node}}, family))
+    traces = _traces(job)
     try:
-        draft = draft_behaviour(board, family, traces)
+        draft = draft_behaviour(board, family, list(traces.values()))
     except TwinError as error:
         raise Refused(f"Nothing can be drafted: {error}.") from error
-    return DraftShown(behaviour=jsonable(draft.behaviour), made=dict(zip(names, draft.made, strict=True)))
+    return DraftShown(behaviour=jsonable(draft.behaviour), made=dict(zip(traces, draft.made, strict=True)))
+
+
+def draft_checked(person: Person, job: Job, behaviour: dict[str, Any]) -> DraftShown:
+    """Which traces a draft makes as somebody edited it. Raises DocumentError with the places of what is wrong in it."""
+    require_parts_lead(person)
+    family, board = original_of(job)
+    drafted = drafted_board(board, behaviour)
+    check_board_in_family(drafted, family)
+    record = record_of(board, job.state["found"])
+    made = {}
+    for name, trace in _traces(job).items():
+        try:
+            made[name] = check_trace(drafted, record, family, trace).agrees
+        except TwinError:
+            made[name] = False
+    return DraftShown(behaviour=behaviour, made=made)
+
+
+def load_draft(person: Person, job: Job, behaviour: dict[str, Any], now: datetime) -> Loaded:
+    """Load the board with this behaviour as a new revision. Refuses a draft that does not make every trace there is."""
+    checked = draft_checked(person, job, behaviour)
+    if not checked.made or not all(checked.made.values()):
+        raise Refused(
+            "The draft does not make every run that was timed. Edit it, or leave out a run that was mistaken."
+        )
+    document = {**jsonable(original_of(job)[1].document), "behaviour": behaviour}
+    return load_document(person, json.dumps(document, ensure_ascii=False, indent=1).encode(), now)

@@ -28,7 +28,7 @@ from jobs.work.schemas import (
 )
 from twincore.profile import Family, dump
 from twincore.programming import press_document
-from twincore.wiring import ORDERS, Step, WirePlan, plan_document, plugs_of
+from twincore.wiring import ORDERS, Step, WirePlan, WiringPlan, plan_document, plugs_of
 
 MINDED = {
     "polarity": "two poles that must not be swapped",
@@ -201,6 +201,7 @@ def plan_pdf(job: Job, now: datetime) -> bytes:
         "comparison": comparison,
         "rows": [{"row": row, "reason": job.state["reasons"].get(row.id, "")} for row in comparison.rows],
         "wiring": wiring_shown(job) if wiring else None,
+        "sums": _sums(wiring.plan) if wiring else "",
         "presses": presses_shown(job),
         "skipped": skipped(job),
         "remembered": [
@@ -209,6 +210,15 @@ def plan_pdf(job: Job, now: datetime) -> bytes:
         ],
     }
     return as_pdf("jobs/plan.html", context)
+
+
+def _sums(plan: WiringPlan) -> str:
+    """The sums that show that every wire and every pin is accounted for."""
+    told = [
+        ", ".join(f"{count} {name}" for name, count in counts.items() if count)
+        for counts in (plan.counts(), plan.pin_counts())
+    ]
+    return f"Wires: {told[0] or 'none recorded'}. Pins of the new board: {told[1] or 'none'}."
 
 
 def tags_pdf(job: Job, now: datetime) -> bytes:

@@ -314,3 +314,16 @@ class DraftShown(Schema):
 
     behaviour: dict[str, Any]
     made: dict[str, bool]
+
+
+class DraftGiven(Schema):
+    """A behaviour as somebody edited it."""
+
+    behaviour: dict[str, Any]
+
+
+class DraftLoaded(Schema):
+    """The board's new revision."""
+
+    part_number: str
+    revision: int

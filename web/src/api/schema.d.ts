@@ -948,6 +948,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/draft/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Draft
+         * @description Which runs a draft makes as it was edited.
+         */
+        post: operations["jobs_work_api_check_draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/draft/load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Draft
+         * @description Load the board with this behaviour into the catalogue as a new revision.
+         */
+        post: operations["jobs_work_api_keep_draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/port/read": {
         parameters: {
             query?: never;
@@ -3420,6 +3460,26 @@ export interface components {
             };
         };
         /**
+         * DraftGiven
+         * @description A behaviour as somebody edited it.
+         */
+        DraftGiven: {
+            /** Behaviour */
+            behaviour: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * DraftLoaded
+         * @description The board's new revision.
+         */
+        DraftLoaded: {
+            /** Part Number */
+            part_number: string;
+            /** Revision */
+            revision: number;
+        };
+        /**
          * PortShown
          * @description What the port said; `fault` says what is wrong with it and what to do.
          */
@@ -4913,6 +4973,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_check_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    jobs_work_api_keep_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftLoaded"];
                 };
             };
         };

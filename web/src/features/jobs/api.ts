@@ -205,6 +205,20 @@ export function useDraft(job: Job) {
   return useMutation({ mutationFn: () => answer(api.POST("/api/jobs/{job_id}/draft", at(job.id))) });
 }
 
+export function useCheckDraft(job: Job) {
+  return useMutation({
+    mutationFn: (behaviour: Record<string, unknown>) =>
+      answer(api.POST("/api/jobs/{job_id}/draft/check", { ...at(job.id), body: { behaviour } })),
+  });
+}
+
+export function useLoadDraft(job: Job) {
+  return useMutation({
+    mutationFn: (behaviour: Record<string, unknown>) =>
+      answer(api.POST("/api/jobs/{job_id}/draft/load", { ...at(job.id), body: { behaviour } })),
+  });
+}
+
 /** Send a picture's file itself; its words and marks follow as an entry. */
 export function sendPicture(id: string, picture: string, file: File) {
   return answer(

@@ -5,8 +5,9 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useDraft, useTraces } from "../../api";
+import { useTraces } from "../../api";
 import type { StepProps } from "../../JobPage";
+import { DraftEditor } from "./DraftEditor";
 import { useTiming } from "./useTiming";
 
 /** Where the original still runs: chosen scenarios timed by tapping or over the port, and kept as traces. */
@@ -62,7 +63,7 @@ export function ObservedPart({ job, put, record }: StepProps & { record: Schemas
           </div>
         </div>
       )}
-      <Kept job={job} put={put} />
+      <Kept job={job} put={put} record={record} />
     </>
   );
 }
@@ -95,9 +96,8 @@ function Taps({ label, names, on, onTap }: TapProps) {
 }
 
 /** The runs that were kept, each held against the replacement as planned: evidence, not a proof. */
-function Kept({ job, put }: StepProps) {
+function Kept({ job, put, record }: StepProps & { record: Schemas["RecordShown"] }) {
   const traces = useTraces(job, Object.keys(job.traces).length > 0);
-  const draft = useDraft(job);
   const leads = useSession().data?.keeps_catalogue === true;
   if (Object.keys(job.traces).length === 0)
     return (
@@ -141,25 +141,7 @@ function Kept({ job, put }: StepProps) {
           </li>
         ))}
       </ul>
-      {leads && (
-        <div className="flex flex-col gap-2">
-          <Button className="self-start" disabled={draft.isPending} onClick={() => draft.mutate()}>
-            Draft a behaviour from these runs
-          </Button>
-          {draft.error && <ProblemNotice problem={draft.error} />}
-          {draft.data && (
-            <>
-              <p>
-                {Object.values(draft.data.made).filter(Boolean).length} of {Object.keys(draft.data.made).length} runs
-                are made by it. Look it through, put it into the board’s file and load that.
-              </p>
-              <pre className="overflow-x-auto border border-edge bg-raised p-3 text-sm" tabIndex={0}>
-                {JSON.stringify(draft.data.behaviour, null, 1)}
-              </pre>
-            </>
-          )}
-        </div>
-      )}
+      {leads && !job.closed && <DraftEditor job={job} record={record} />}
     </>
   );
 }
