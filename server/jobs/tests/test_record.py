@@ -273,7 +273,7 @@ class Port(FrontTestCase):
         self.assertIn("does not make every run", self.post(f"{path}/load", {"behaviour": silent}, 400)["detail"])
         broken = {**behaviour, "start": "nowhere"}
         self.assertTrue(self.post(f"{path}/check", {"behaviour": broken}, 422)["faults"])
-        self.assertEqual(self.post(f"{path}/load", {"behaviour": behaviour})["revision"], 2)
+        self.assertIn("written down already", self.post(f"{path}/load", {"behaviour": behaviour}, 400)["detail"])
         self.sign_in()
         self.post(f"{path}/load", {"behaviour": behaviour}, 403)
 

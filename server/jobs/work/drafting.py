@@ -58,11 +58,19 @@ def draft_checked(person: Person, job: Job, behaviour: dict[str, Any]) -> DraftS
 
 
 def load_draft(person: Person, job: Job, behaviour: dict[str, Any], now: datetime) -> Loaded:
-    """Load the board with this behaviour as a new revision. Refuses a draft that does not make every trace there is."""
+    """Load the board with this behaviour as a new revision.
+
+    Refuses a draft that does not make every trace there is, and one for a board whose behaviour somebody wrote down.
+    """
     checked = draft_checked(person, job, behaviour)
     if not checked.made or not all(checked.made.values()):
         raise Refused(
             "The draft does not make every run that was timed. Edit it, or leave out a run that was mistaken."
         )
-    document = {**jsonable(original_of(job)[1].document), "behaviour": behaviour}
+    board = original_of(job)[1]
+    if board.behaviour is not None:
+        raise Refused(
+            f"How {board.part_number} behaves is written down already. Load its file anew where that is wrong."
+        )
+    document = {**jsonable(board.document), "behaviour": behaviour}
     return load_document(person, json.dumps(document, ensure_ascii=False, indent=1).encode(), now)

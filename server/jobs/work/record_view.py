@@ -83,6 +83,7 @@ def record_shown(job: Job) -> RecordShown:
         missing=missing_of(job),
         outputs=[SignalChoice(id=name, title=family.titles[name]) for name in family.outputs],
         inputs=[SignalChoice(id=name, title=family.titles[name]) for name in family.inputs],
+        behaviour_known=board.behaviour is not None,
         at_rest=[name for name, value in family.rest.items() if value],
         removed_left=sum(each["count"] for each in state["removed"].values() if not each["back"]),
     )  # fmt: skip

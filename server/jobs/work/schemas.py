@@ -142,6 +142,7 @@ class RecordShown(Schema):
     outputs: list[SignalChoice]
     inputs: list[SignalChoice]
     at_rest: list[str]
+    behaviour_known: bool
     removed_left: int
 
 

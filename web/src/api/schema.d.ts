@@ -3382,6 +3382,8 @@ export interface components {
             inputs: components["schemas"]["SignalChoice"][];
             /** At Rest */
             at_rest: string[];
+            /** Behaviour Known */
+            behaviour_known: boolean;
             /** Removed Left */
             removed_left: number;
         };

@@ -59,14 +59,20 @@ export function DraftEditor({ job, record }: { job: Job; record: Schemas["Record
               </li>
             ))}
           </ol>
-          <Button
-            kind="main"
-            className="self-start"
-            disabled={load.isPending || runs.length === 0 || !runs.every(Boolean)}
-            onClick={() => load.mutate(machine)}
-          >
-            Load it as a new revision of {job.original}
-          </Button>
+          {record.behaviour_known ? (
+            <p>
+              How {job.original} behaves is written down already; a draft is only loaded for a board of which it is not.
+            </p>
+          ) : (
+            <Button
+              kind="main"
+              className="self-start"
+              disabled={load.isPending || runs.length === 0 || !runs.every(Boolean)}
+              onClick={() => load.mutate(machine)}
+            >
+              Load it as a new revision of {job.original}
+            </Button>
+          )}
           {load.error && <ProblemNotice problem={load.error} />}
           {load.data && (
             <p role="status">
