@@ -61,6 +61,7 @@ export function RemovalPart({ job, put, record }: StepProps & { record: Schemas[
             Last off, first on.{" "}
             {record.removed_left ? `${record.removed_left} pieces are off.` : "Everything is back on."}
           </p>
+          <Tally pieces={log.map(([, piece]) => piece)} />
           <ol className="border-t border-rule">
             {log.map(([id, piece]) => (
               <li key={id} className="flex flex-wrap items-center gap-3 border-b border-rule py-1.5">
@@ -98,6 +99,22 @@ export function RemovalPart({ job, put, record }: StepProps & { record: Schemas[
         </>
       )}
     </>
+  );
+}
+
+/** What came off against what is back on, kind by kind: plugs off must equal plugs on, and leftovers have a name. */
+function Tally({ pieces }: { pieces: Piece[] }) {
+  const kinds = [...new Set(pieces.map((piece) => piece.kind))];
+  const sum = (kind: string, back: boolean) =>
+    pieces.filter((piece) => piece.kind === kind && (piece.back || !back)).reduce((all, piece) => all + piece.count, 0);
+  return (
+    <ul className="flex flex-wrap gap-x-4">
+      {kinds.map((kind) => (
+        <li key={kind} className={sum(kind, true) < sum(kind, false) ? "font-semibold" : ""}>
+          {kind}: {sum(kind, false)} off, {sum(kind, true)} back on
+        </li>
+      ))}
+    </ul>
   );
 }
 
