@@ -9,6 +9,7 @@ class Editors(BrowserTestCase):
     def start(self, page: Page, board: str) -> None:
         """A fresh job on a board, up to the record."""
         page.get_by_role("link", name="Cobble Stair").click()
+        page.get_by_role("button", name="Gas deck oven").wait_for()  # the list pushes down what stands below
         page.get_by_text("It was tested already").click()
         page.get_by_role("button", name="The board is the cause").click()
         page.get_by_label("Marking on the board").fill(board)

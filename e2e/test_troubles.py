@@ -39,6 +39,7 @@ class LostConnection(BrowserTestCase):
     def test_a_note_survives_an_interruption_before_it_is_confirmed(self) -> None:
         with self.page() as page:
             page.get_by_role("link", name="Cobble Stair").click()
+            page.get_by_role("button", name="Gas deck oven").wait_for()  # the list pushes down what stands below
             page.get_by_text("It was tested already").click()
             page.get_by_label("What was measured").fill("231 V, fuse fine")
             page.reload()

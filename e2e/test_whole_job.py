@@ -39,6 +39,7 @@ class ByTouch(BrowserTestCase):
         page.get_by_label("Machine", exact=True).fill("Deck oven 7, Gullsway Rolls")
         page.get_by_label("What is it doing").fill("Fan runs on, no flame")
         page.get_by_role("button", name="Open job").tap()
+        page.get_by_role("button", name="Gas deck oven").wait_for()  # the list pushes down what stands below
         page.get_by_text("It was tested already").tap()
         page.get_by_label("What was measured").fill("Fuse fine, 231 V at the board")
         page.get_by_role("button", name="The board is the cause").tap()

@@ -42,7 +42,8 @@ def hold_value(job: Job, name: str, after: Any, reason: str, person: Person, now
     for key, value in after.items():
         if isinstance(value, str) and len(value) > 400:
             raise Faulty(f"Expected at most 400 characters for {key}.")
-    signed = {"by": person.shown_name, "at": now.isoformat(timespec="seconds")}
+    # waits are counted from here: to the millisecond, for a cut-off second would end one too early
+    signed = {"by": person.shown_name, "at": now.isoformat(timespec="milliseconds")}
     if after.get("skipped"):
         if not reason.strip():
             raise Faulty(
