@@ -234,8 +234,8 @@ class Optimum(SimpleTestCase):
 
 class Files(SimpleTestCase):
     def test_adapters_are_checked_and_the_examples_of_the_demo_world_hold(self) -> None:
-        for path in (DEMO / "adapters").glob("*.json"):
-            self.assertTrue(wiring.parse_adapters(path.read_bytes()))
+        leads = wiring.parse_adapters((DEMO / "adapters/omnifen.adapters.json").read_bytes())
+        self.assertIn("omnifen-p-power", [each.id for each in leads])
         document = {"format": "worthy-twin/adapters", "version": 1, "adapters": [{
             "id": "E", "title": "", "sockets": [{"id": "x", "style": "s"}], "plugs": [{"id": "y", "style": "s"}],
             "leads": [{"from": ["x", 1], "to": ["y", 1]}, {"from": ["x", 1], "to": ["z", 1]}]}]}  # fmt: skip

@@ -98,14 +98,10 @@ class Comparison:
 
     def solved(self) -> Record | None:
         """The positions that come closest to the functions as found: what the school of functions sets."""
-        own = {name: each.value for name, each in self.between_marks().items()} | self._owners()
-        words = json.dumps(plain(own), sort_keys=True, default=str)
-        return kept(
-            f"carry-{sha256(f'{self._plain().key}-{words}'.encode()).hexdigest()}",
-            lambda: carry(self.original, self.found_record(), self.replacement, self.family, own),
-        ).record
+        return self.undecided().carried().record
 
-    def _plain(self) -> "Comparison":
+    def undecided(self) -> "Comparison":
+        """The same before anybody decided for a school or set a position by hand."""
         return replace(self, plan=None, school=None, decisions={})
 
     def schools(self) -> list[School]:

@@ -1,6 +1,5 @@
 """Two boards side by side, for the screen: carry-over, schools and twin check together."""
 
-from dataclasses import replace
 from typing import Any
 
 from bench import wording
@@ -9,7 +8,6 @@ from bench.schemas import (
     ActShown,
     BetweenShown,
     ComparisonShown,
-    CopiedShown,
     CounterCaseShown,
     DisagreementShown,
     ExtraShown,
@@ -35,7 +33,6 @@ from twincore.settings import (
     CarriedFunction,
     Decoded,
     acting,
-    copy_positions,
     decode,
     judge,
     off_own_table,
@@ -51,10 +48,8 @@ def compare(comparison: Comparison) -> ComparisonShown:
     carried = comparison.carried()
     record = comparison.plan_record()
     wanted = comparison.wanted()
-    copied = copy_positions(original, found, replacement)
-    as_copied = {row.id: row for row in judge(wanted, replacement, copied.record, family)}
     functions = judge(wanted, replacement, record, family) if record else ()
-    rows = [_row(each, as_copied[each.id], comparison, found, record) for each in functions]
+    rows = [_row(each, comparison, found, record) for each in functions]
     return ComparisonShown(
         original=original.part_number,
         replacement=replacement.part_number,
@@ -84,11 +79,6 @@ def compare(comparison: Comparison) -> ComparisonShown:
         ]
         if record
         else [],
-        copied=CopiedShown(
-            positions=plain(written_positions(replacement, copied.record.points)),
-            without_place=list(copied.without_place),
-            proof=_proof_shown(comparison, copied.record),
-        ),
     )
 
 
@@ -117,7 +107,7 @@ def _school_shown(school: School, comparison: Comparison, wanted: dict[str, Deco
 def disagreements_shown(comparison: Comparison) -> list[DisagreementShown]:
     """What somebody has to decide, with each school's value and what the machine would do otherwise."""
     family = comparison.family
-    as_found = replace(comparison, school=None, decisions={}).wanted()
+    as_found = comparison.undecided().wanted()
     found = disagreements(comparison.schools(), as_found, comparison.replacement, family)
     shown = []
     for name, said in found.items():
@@ -160,9 +150,7 @@ def _between(comparison: Comparison) -> list[BetweenShown]:
     return shown
 
 
-def _row(
-    row: CarriedFunction, copied: CarriedFunction, comparison: Comparison, found: Record, record: Record | None
-) -> RowShown:
+def _row(row: CarriedFunction, comparison: Comparison, found: Record, record: Record | None) -> RowShown:
     family = comparison.family
     definition = family.function(row.id)
     assert definition is not None  # judge goes over the family's functions
@@ -180,9 +168,6 @@ def _row(
         tolerance=wording.tolerance_words(definition),
         original_points=_points(comparison.original, row.id, found),
         replacement_points=_points(comparison.replacement, row.id, record) if record else [],
-        copied=wording.value_words(copied.got, definition) if copied.verdict != "open" else "open",
-        copied_difference=wording.difference_words(copied, definition),
-        copied_missed=copied.verdict in ("off", "not on this board"),
     )
 
 

@@ -28,9 +28,6 @@ class RowShown(Schema):
     tolerance: str
     original_points: list[PointShown]
     replacement_points: list[PointShown]
-    copied: str
-    copied_difference: str
-    copied_missed: bool
 
 
 class ExtraShown(Schema):
@@ -75,14 +72,6 @@ class ProofShown(Schema):
     told: list[str]
     explored: int
     counter_case: CounterCaseShown | None = None
-
-
-class CopiedShown(Schema):
-    """What setting the replacement as the original stood would do."""
-
-    positions: Positions
-    without_place: list[str]
-    proof: ProofShown
 
 
 class UnreadableShown(Schema):
@@ -166,7 +155,6 @@ class ComparisonShown(Schema):
     unreadable: list[UnreadableShown]
     same_layout: bool
     proof: ProofShown | None
-    copied: CopiedShown
     schools: list[SchoolShown]
     disagreements: list[DisagreementShown]
     proposed: str

@@ -96,7 +96,11 @@ def changed(state: State, target: str, value: Any, read_how: str = "") -> State:
             _set(state[NAMED[kind][0]], name, value)
             _reopen(state, *_untrue_after(kind))
             if kind == "found":
+                # set anew by hand, it is what stands: an angle that was read before does not count any more
                 _set(state["how"], name, read_how or None)
+                state["angles"].pop(name, None)
+            if kind == "blind" and value is not None and value["value"] != state["found"].get(name):
+                _reopen(state, "record", "carry_over", "fit", "prove")
     return state
 
 
@@ -106,6 +110,8 @@ def _untrue_after(kind: str) -> tuple[str, ...]:
         "test": ("rule_out",), "symptom": ("rule_out",), "hold": ("make_safe",), "reason": ("carry_over",),
         **dict.fromkeys(("found", "angle", "wire", "plug", "settled"), ("record", "carry_over", "fit", "prove")),
         **dict.fromkeys(("override", "wish", "decision", "school", "order"), ("carry_over", "fit", "prove")),
+        # the leaflet's table hangs on them
+        **dict.fromkeys(("fact", "plate"), ("carry_over", "fit", "prove")),
     }.get(kind, ())  # fmt: skip
 
 

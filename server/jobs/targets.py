@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from datetime import datetime
-from typing import Any, Protocol
+from typing import Any
 
 from bench.comparing import exactly
 from catalogue import queries as catalogue
@@ -11,6 +11,7 @@ from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
 from jobs.front import ruling_out
+from jobs.given import Given
 from jobs.models import Job
 from jobs.state import NAMED
 from jobs.work import carrying, holding, recording
@@ -24,18 +25,6 @@ PLATES = ("plate", "display")
 REVISIONS = ("hardware", "firmware")
 MOST_NAMED = 400
 OWN_COSTS = ("price", "minutes", "days")
-
-
-class Given(Protocol):
-    """What else an entry says besides its value."""
-
-    @property
-    def reason(self) -> str:
-        """Why."""
-
-    @property
-    def read_how(self) -> str:
-        """How it was read."""
 
 
 def value_of(job: Job, target: str, after: Any, given: Given, person: Person, now: datetime) -> Any:

@@ -19,8 +19,6 @@ from twincore.profile.document import jsonable
 from twincore.profile.values import tidy
 
 MOST_STATES = 80
-Cause = tuple[str, bool] | None
-"""The input change that leads from a state to the next; None where time does."""
 
 
 @dataclass(slots=True)

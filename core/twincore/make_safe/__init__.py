@@ -1,6 +1,6 @@
 """Make safe: the hold points that a machine and a board need, and when each of them holds."""
 
-from twincore.make_safe.points import KINDS, HoldPoint, hold_points
+from twincore.make_safe.points import FLAGS, KINDS, HoldPoint, hold_points
 from twincore.make_safe.settling import Fault, fault_of
 
-__all__ = ["KINDS", "Fault", "HoldPoint", "fault_of", "hold_points"]
+__all__ = ["FLAGS", "KINDS", "Fault", "HoldPoint", "fault_of", "hold_points"]

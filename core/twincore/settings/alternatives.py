@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
-from itertools import islice, product
+from itertools import product
 from math import prod
 
 from twincore.profile import Board, Family, Record, Value
@@ -53,7 +53,7 @@ def _others(board: Board, record: Record, family: Family, group: tuple[str, ...]
         if set(function.scope) & set(group) and (definition := family.function(function.id))
     ]
     now = [decode_function(function, board, record, definition) for function, definition in functions]
-    for values in islice(product(*domains), MOST_TRIED):
+    for values in product(*domains):
         points: dict[str, Value | None] = dict(zip(group, values, strict=True))
         if all(record.points[name] == value for name, value in points.items()):
             continue

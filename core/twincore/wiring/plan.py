@@ -178,9 +178,9 @@ def _assigned(
     """Wires of one signal onto its free places: fewest sharing one, then fewest new ends, then in order."""
     fits = [[_fit(wire, place, carries, old, new) for place in places] for wire in wires]
     found: dict[str, Handled] = {}
-    for wire, index in zip(wires, assign(fits), strict=True):
+    for wire, fit, index in zip(wires, fits, assign(fits), strict=True):
         if index is not None:
-            found[wire.id] = ("single" if fits[wires.index(wire)][index] else "new end", places[index], ())
+            found[wire.id] = ("single" if fit[index] else "new end", places[index], ())
             continue
         pin = old[wire.connector].pins[wire.pin]
         found[wire.id] = ("new end", next(each for each in all_pins if agrees(pin, carries, each)), ("shared",))

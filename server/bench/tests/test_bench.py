@@ -20,7 +20,8 @@ class Bench(WorldTestCase):
                 "The replacement shows: Fan (Proving airflow).",
             ],
         )
-        self.assertEqual(found["copied"]["without_place"], ["S1.5", "S1.6"])
+        copied = next(school for school in found["schools"] if school["id"] == "positions")
+        self.assertEqual(copied["says"], ["No place for: S1.5, S1.6."])
 
     def test_wrong_input_is_refused_with_its_place(self) -> None:
         pair = {"original": "TVH-2210-B", "replacement": "OFN-U3"}

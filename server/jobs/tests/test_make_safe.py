@@ -66,6 +66,8 @@ class MakeSafe(FrontTestCase):
         self.assertIn("still feeds it", self.hold("dead", {**said, "reading": 230}, 422)["detail"])
         self.hold("dead", {**said, "colour": "red"}, 422)
         self.hold("nothing", said, 422)
+        for name, odd in (("instrument", []), ("checked_before", "yes"), ("instrument", {"a": 1})):
+            self.hold("dead", {**said, name: odd}, 422)
         self.hold("dead", said)
         self.assertIn("Still open", self.add("confirmed.make_safe", {"note": ""}, 400)["detail"])
 

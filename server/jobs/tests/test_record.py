@@ -2,10 +2,14 @@
 
 import io
 import tempfile
+from http.server import ThreadingHTTPServer
+from threading import Thread
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 import httpx
+from django.conf import settings
 from django.test import override_settings
 from PIL import Image
 
@@ -56,11 +60,18 @@ class Recording(FrontTestCase):
         self.assertEqual([w["treatment"] for w in self.of("wiring")["wires"] if w["id"] == "C3.1"], ["straight"])
         self.entry(self.open, "plug.C3", None, "one by one")
         self.wire("ht", "C3", 1)
-        self.entry(self.open, "replacement", "OFN-K2", "TVH-2214-A", reason="it is there")
-        lost = [p["id"] for p in self.of("record")["plugs"] if not p["one_by_one"]]
-        for name in lost:
-            self.assertIn("Record its wires", self.entry(self.open, f"plug.{name}", "one by one", status=400)["detail"])
         self.assertIn("wires not recorded: C2", self.of("record")["missing"])
+
+    def test_wires_do_not_go_straight_where_one_of_them_has_no_place(self) -> None:
+        self.assertTrue(all(plug["one_by_one"] for plug in self.of("record")["plugs"]))
+        other = self.get("board/TVH-2214-A")["document"]
+        other["connectors"][2]["pins"][0].pop("signal")
+        self.sign_in("corm")
+        self.post("documents", other)
+        self.sign_in()
+        self.entry(self.open, "replacement", "TVH-2214-A", "TVH-2214-A", reason="its new revision")
+        self.assertEqual([p["id"] for p in self.of("record")["plugs"] if not p["one_by_one"]], ["C3"])
+        self.assertIn("Record its wires", self.entry(self.open, "plug.C3", "one by one", status=400)["detail"])
 
     def test_a_second_reading_is_blind_and_a_difference_is_settled_by_reading_again(self) -> None:
         self.assertIn("first", self.entry(self.open, "blind.S1", "010110", status=400)["detail"])
@@ -187,8 +198,6 @@ class Port(FrontTestCase):
 
     def setUp(self) -> None:
         super().setUp()
-        from django.conf import settings
-
         demo = settings.ROOT / "demo"
         self.live = live_board(
             demo / "families/deck-oven.family.json", demo / "boards/TVH-2420-A.board.json", None, speed=60
@@ -236,7 +245,7 @@ class Port(FrontTestCase):
             self.post(f"jobs/{self.open.pk}/port/read", {}, 400)
 
     def test_another_board_on_the_port_is_noticed(self) -> None:
-        self.live.board.document["service_port"]  # the map stays; only the name differs
+        # the map stays; only the name differs
         other = self.live.board.__class__(**{**{n: getattr(self.live.board, n) for n in self.live.board.__slots__},
                                              "part_number": "TVH-9999"})  # fmt: skip
         self.live.board, self.live.record = other, factory_record(other)
@@ -278,9 +287,6 @@ class Port(FrontTestCase):
         self.post(f"{path}/load", {"behaviour": behaviour}, 403)
 
     def test_the_controls_take_moods_and_inputs_and_refuse_the_rest(self) -> None:
-        from http.server import ThreadingHTTPServer
-        from threading import Thread
-
         control = ThreadingHTTPServer(("127.0.0.1", 0), control_of(self.live))
         Thread(target=control.serve_forever, daemon=True).start()
         self.addCleanup(control.server_close)
@@ -294,7 +300,5 @@ class Port(FrontTestCase):
 
 def patch_time_out() -> Any:
     """A shorter patience than people have, so that a silent board does not hold up the tests."""
-    from unittest.mock import patch
-
     assert TIME_OUT_S > 0.5
     return patch("jobs.work.port.TIME_OUT_S", 0.5)

@@ -69,6 +69,18 @@ class Changes(SimpleTestCase):
     def test_another_position_reopens_the_record_and_what_hangs_on_it(self) -> None:
         self.check("found.S1", "11", "rule_out", "recognise", "choose", "make_safe")
 
+    def test_a_position_set_by_hand_stands_above_an_angle_read_before(self) -> None:
+        state = changed(advanced(), "angle.VR1", {"degrees": 20, "within": 5, "nearest": "3"})
+        self.assertEqual(changed(state, "found.VR1", "2")["angles"], {})
+
+    def test_a_blind_reading_that_differs_reopens_the_record_and_one_that_agrees_does_not(self) -> None:
+        self.assertTrue(done(changed(advanced(), "blind.S1", {"value": "01"}), "record"))
+        self.check("blind.S1", {"value": "11"}, "rule_out", "recognise", "choose", "make_safe")
+
+    def test_a_fact_reopens_the_plan_for_the_leaflets_table_hangs_on_it(self) -> None:
+        fact = {"value": "DK2", "source": "plate"}
+        self.check("fact.model", fact, "rule_out", "recognise", "choose", "make_safe", "record")
+
     def test_an_override_reopens_the_plan(self) -> None:
         state = self.check("override.R1", "3", "rule_out", "recognise", "choose", "make_safe", "record")
         self.assertEqual(value_at(state, "override.R1"), "3")

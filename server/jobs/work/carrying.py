@@ -1,27 +1,20 @@
 """Carry over: whose school is followed, the wiring plan, and the key presses, from what the job holds."""
 
 from dataclasses import dataclass
-from typing import Any, Protocol
+from typing import Any
 
 from catalogue import queries as catalogue
 from catalogue.profiles import adapters_of, board_profile, family_profile
 from config.errors import Faulty
 from jobs.comparison import comparison_of
+from jobs.given import Given
 from jobs.models import Job
 from jobs.work.recording import findings_of, wiring_of
 from twincore.errors import LimitError
 from twincore.profile import factory_record
 from twincore.programming import PressPlan, plan_presses
 from twincore.settings import SCHOOLS
-from twincore.wiring import ORDERS, Adapter, WiringFinding, WiringPlan, carry_wires
-
-
-class Given(Protocol):
-    """What else an entry says besides its value."""
-
-    @property
-    def reason(self) -> str:
-        """Why."""
+from twincore.wiring import ORDERS, Adapter, Step, WiringFinding, WiringPlan, carry_wires
 
 
 def school_value(job: Job, name: str, after: Any, given: Given) -> str:
@@ -65,7 +58,7 @@ def ticked_value(job: Job, name: str, after: Any, given: Given) -> bool:
     return True
 
 
-def step_key(step: Any) -> str:
+def step_key(step: Step) -> str:
     """The name under which a step is ticked: what it moves, not its number, which may change."""
     return f"plug {step.plug}" if step.plug else f"wire {step.wires[0]}" if step.wires else f"link {step.place}"
 

@@ -8,32 +8,21 @@ from bench.comparing import record_of
 from catalogue.actions import Loaded, load_document
 from config.errors import Refused
 from jobs.models import Job
-from jobs.work.recording import original_of, trace_of
+from jobs.work.recording import original_of, traces_of
 from jobs.work.schemas import DraftShown
 from people.access import require_parts_lead
 from people.models import Person
 from twincore.behaviour import check_trace, draft_behaviour, drafted_board
 from twincore.errors import TwinError
-from twincore.profile import Trace, check_board_in_family
+from twincore.profile import check_board_in_family
 from twincore.profile.document import jsonable
-
-TRACE_KEYS = ("title", "steps", "seen", "until", "timed")
-
-
-def _traces(job: Job) -> dict[str, Trace]:
-    family, board = original_of(job)
-    document = {"format": "worthy-twin/trace", "version": 1, "part_number": board.part_number}
-    return {
-        name: trace_of({**document, **{key: node[key] for key in TRACE_KEYS if key in node}}, family)
-        for name, node in job.state["traces"].items()
-    }
 
 
 def draft_shown(person: Person, job: Job) -> DraftShown:
     """States and times proposed from every trace of the job, and which traces they make."""
     require_parts_lead(person)
     family, board = original_of(job)
-    traces = _traces(job)
+    traces = traces_of(job)
     try:
         draft = draft_behaviour(board, family, list(traces.values()))
     except TwinError as error:
@@ -49,7 +38,7 @@ def draft_checked(person: Person, job: Job, behaviour: dict[str, Any]) -> DraftS
     check_board_in_family(drafted, family)
     record = record_of(board, job.state["found"])
     made = {}
-    for name, trace in _traces(job).items():
+    for name, trace in traces_of(job).items():
         try:
             made[name] = check_trace(drafted, record, family, trace).agrees
         except TwinError:

@@ -8,7 +8,7 @@ from config.errors import Faulty, Refused
 from jobs.front.facts import fact_values
 from jobs.models import Job
 from people.models import Person
-from twincore.make_safe import HoldPoint, fault_of, hold_points
+from twincore.make_safe import FLAGS, HoldPoint, fault_of, hold_points
 
 NAMES = {
     "where": "where", "tag": "the tag's number", "instrument": "the instrument", "reading": "the reading",
@@ -40,8 +40,11 @@ def hold_value(job: Job, name: str, after: Any, reason: str, person: Person, now
     if not isinstance(after, dict) or not set(after) <= allowed:
         raise Faulty(f"Expected any of {', '.join(sorted(allowed))}.")
     for key, value in after.items():
-        if isinstance(value, str) and len(value) > 400:
-            raise Faulty(f"Expected at most 400 characters for {key}.")
+        if key in (*FLAGS, "skipped"):
+            if not isinstance(value, bool):
+                raise Faulty(f"Expected true or false for {key}.")
+        elif key != "reading" and (not isinstance(value, str) or len(value) > 400):
+            raise Faulty(f"Expected a text of at most 400 characters for {key}.")
     # waits are counted from here: to the millisecond, for a cut-off second would end one too early
     signed = {"by": person.shown_name, "at": now.isoformat(timespec="milliseconds")}
     if after.get("skipped"):

@@ -11,7 +11,7 @@ from jobs.work.recording import (
     moves_one_by_one,
     original_of,
     remembered,
-    trace_of,
+    traces_of,
     wiring_of,
 )
 from jobs.work.schemas import (
@@ -26,9 +26,9 @@ from jobs.work.schemas import (
     TraceEventShown,
     TraceShown,
 )
-from twincore.behaviour import check_trace
+from twincore.behaviour import TraceChecked, check_trace
 from twincore.errors import TwinError
-from twincore.profile import Family
+from twincore.profile import Family, Trace
 from twincore.settings import acting
 from twincore.wiring import WiringFinding, plugs_of
 
@@ -116,31 +116,39 @@ def _words(finding: WiringFinding, family: Family) -> str:
 
 def traces_shown(job: Job) -> list[TraceShown]:
     """Each trace of the live original against the replacement as it is planned."""
-    family, board = original_of(job)
-    record = comparison_of(job).plan_record() if job.replacement_revision_id and job.state["found"] else None
+    traces = traces_of(job)
+    if not traces:
+        return []
+    comparison = comparison_of(job) if job.replacement_revision_id and job.state["found"] else None
+    record = comparison.plan_record() if comparison else None
+    if comparison is None or record is None:
+        fault = "Choose a replacement and read the settings first."
+        return [_trace_shown(name, trace, None, fault) for name, trace in traces.items()]
     shown = []
-    for name, node in job.state["traces"].items():
-        kept = {key: node[key] for key in ("title", "steps", "seen", "until", "timed") if key in node}
-        document = {"format": "worthy-twin/trace", "version": 1, "part_number": board.part_number, **kept}
-        agrees, fault, events = None, "", []
-        if record is None:
-            fault = "Choose a replacement and read the settings first."
+    for name, trace in traces.items():
+        try:
+            checked = check_trace(comparison.replacement, record, comparison.family, trace, comparison.wanted())
+        except TwinError as error:
+            shown.append(_trace_shown(name, trace, None, f"Not proved: {error}"))
         else:
-            comparison = comparison_of(job)
-            try:
-                found = check_trace(
-                    comparison.replacement, record, family, trace_of(document, family), comparison.wanted()
-                )
-            except TwinError as error:
-                fault = f"Not proved: {error}"
-            else:
-                agrees = found.agrees
-                events = [
-                    TraceEventShown(
-                        output=family.titles[e.output], on=e.on, verdict=e.verdict,
-                        seen_at=None if e.seen_at is None else float(e.seen_at), at=None if e.at is None else float(e.at),
-                    )
-                    for e in found.events
-                ]  # fmt: skip
-        shown.append(TraceShown(id=name, title=node.get("title", ""), agrees=agrees, fault=fault, events=events))
+            shown.append(_trace_shown(name, trace, checked, "", comparison.family))
     return shown
+
+
+def _trace_shown(
+    name: str, trace: Trace, checked: TraceChecked | None, fault: str, family: Family | None = None
+) -> TraceShown:
+    titles = family.titles if family else {}
+    return TraceShown(
+        id=name,
+        title=trace.scenario.title,
+        agrees=checked.agrees if checked else None,
+        fault=fault,
+        events=[
+            TraceEventShown(
+                output=titles[e.output], on=e.on, verdict=e.verdict,
+                seen_at=None if e.seen_at is None else float(e.seen_at), at=None if e.at is None else float(e.at),
+            )
+            for e in (checked.events if checked else ())
+        ],
+    )  # fmt: skip

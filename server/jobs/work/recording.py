@@ -34,6 +34,7 @@ WIRE_TEXTS = ("tag", "colour", "end", "goes_to", "signal", "connector", "pin", "
 QUICK_WAYS = ("whole", "one by one")
 PARTS = ("to move", "moved", "stays", "not there")
 REMOVED = ("panel", "screw", "bracket", "routing", "tool", "plug", "part")
+TRACE_KEYS = ("title", "steps", "seen", "until", "timed")
 MOST_TRACED = 400
 MARK_KEYS = {"x", "y", "text"}
 
@@ -112,17 +113,25 @@ def _kept(job: Job, name: str, after: Any, person: Person, now: datetime) -> str
 
 def _trace(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
     _uuid(name)
-    family, board = original_of(job)
-    given = _object(after, {"title", "steps", "seen", "until", "timed"})
-    document = {"format": "worthy-twin/trace", "version": 1, "part_number": board.part_number, **given}
-    trace_of(document, family)
+    given = _object(after, set(TRACE_KEYS))
+    _read_trace(job, given)
     if len(given.get("steps", ())) + len(given.get("seen", ())) > MOST_TRACED:
         raise Faulty(f"Expected at most {MOST_TRACED} events in one trace.")
     return {**given, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
 
 
-def trace_of(document: dict[str, Any], family: Family) -> Trace:
+def traces_of(job: Job) -> dict[str, Trace]:
+    """What the live original was seen to do, run by run."""
+    return {
+        name: _read_trace(job, {key: node[key] for key in TRACE_KEYS if key in node})
+        for name, node in job.state["traces"].items()
+    }
+
+
+def _read_trace(job: Job, node: dict[str, Any]) -> Trace:
     """A trace from plain data. Raises Faulty with every fault and its place."""
+    family, board = original_of(job)
+    document = {"format": "worthy-twin/trace", "version": 1, "part_number": board.part_number, **node}
     try:
         return parse_trace(json.dumps(document).encode(), family)
     except DocumentError as error:
@@ -229,7 +238,7 @@ def _settled(job: Job, name: str, after: Any, person: Person, now: datetime) -> 
 
 def _removed(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
     _uuid(name)
-    given = _object(after, {"what", "kind", "count", "place", "back", "n"})
+    given = _object(after, {"what", "kind", "count", "place", "back"})
     count = _number(given, "count", 1, 500)
     if given.get("kind") not in REMOVED:
         raise Faulty(f"Expected one of {', '.join(REMOVED)}.")

@@ -2424,7 +2424,6 @@ export interface components {
             /** Same Layout */
             same_layout: boolean;
             proof: components["schemas"]["ProofShown"] | null;
-            copied: components["schemas"]["CopiedShown"];
             /** Schools */
             schools: components["schemas"]["SchoolShown"][];
             /** Disagreements */
@@ -2441,19 +2440,6 @@ export interface components {
             alternatives: {
                 [key: string]: string | number;
             }[];
-        };
-        /**
-         * CopiedShown
-         * @description What setting the replacement as the original stood would do.
-         */
-        CopiedShown: {
-            /** Positions */
-            positions: {
-                [key: string]: string | number;
-            };
-            /** Without Place */
-            without_place: string[];
-            proof: components["schemas"]["ProofShown"];
         };
         /**
          * CounterCaseShown
@@ -2583,12 +2569,6 @@ export interface components {
             original_points: components["schemas"]["PointShown"][];
             /** Replacement Points */
             replacement_points: components["schemas"]["PointShown"][];
-            /** Copied */
-            copied: string;
-            /** Copied Difference */
-            copied_difference: string;
-            /** Copied Missed */
-            copied_missed: boolean;
         };
         /**
          * SchoolRow

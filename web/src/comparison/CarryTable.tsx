@@ -5,13 +5,15 @@ import { ReasonField } from "./ReasonField";
 type Row = Schemas["RowShown"];
 type Props = {
   rows: Row[];
+  /** What each function would be if somebody copied position for position. */
+  copied: Record<string, Schemas["SchoolRow"]>;
   reasons?: Record<string, string>;
   onReason?: (id: string, reason: string) => void;
   readOnly?: boolean;
 };
 
 /** Each function a row, read from left to right: how the original stands, what it means, what the replacement must be. */
-export function CarryTable({ rows, reasons = {}, onReason, readOnly }: Props) {
+export function CarryTable({ rows, copied, reasons = {}, onReason, readOnly }: Props) {
   const onNeither = rows.filter((row) => !row.on_original && !row.on_replacement);
   return (
     <ul className="border-t border-rule">
@@ -37,9 +39,13 @@ export function CarryTable({ rows, reasons = {}, onReason, readOnly }: Props) {
                 missing={row.on_replacement ? "fixed" : "does not have it"}
               />
               <p className="col-span-2 text-[0.92rem] text-faint md:col-span-1">
-                If copied: {row.copied}
-                {row.copied_difference && row.copied_difference !== "open" && (
-                  <strong className="block text-text">{row.copied_difference}</strong>
+                {copied[row.id] && (
+                  <>
+                    If copied: {copied[row.id]?.value}
+                    {differs(copied[row.id]) && (
+                      <strong className="block text-text">{copied[row.id]?.difference}</strong>
+                    )}
+                  </>
                 )}
               </p>
             </div>
@@ -63,6 +69,11 @@ export function CarryTable({ rows, reasons = {}, onReason, readOnly }: Props) {
       )}
     </ul>
   );
+}
+
+/** Whether copying would make a function something else than what is wanted. */
+export function differs(row: Schemas["SchoolRow"] | undefined): boolean {
+  return row !== undefined && row.difference !== "" && row.difference !== "open";
 }
 
 function Points({

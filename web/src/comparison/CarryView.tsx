@@ -5,7 +5,7 @@ import { Button } from "@/ui/Button";
 import { InkMark, SideName } from "@/ui/inks";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
-import { CarryTable } from "./CarryTable";
+import { CarryTable, differs } from "./CarryTable";
 import { ProofPanel } from "./ProofPanel";
 
 type Board = { part_number: string; elements: Element[]; document: Record<string, unknown> };
@@ -35,6 +35,8 @@ export function CarryView({
   const [editing, setEditing] = useState<string | null>(null);
   const element = replacement.elements.find((each) => each.id === editing);
   const changed = Object.keys(overrides);
+  const school = comparison.schools.find((each) => each.id === "positions");
+  const copied = Object.fromEntries((school?.functions ?? []).map((row) => [row.id, row]));
   return (
     <div className="flex flex-col gap-5">
       <div className="grid gap-5 md:grid-cols-2">
@@ -70,14 +72,14 @@ export function CarryView({
         </div>
       )}
       <Summary comparison={comparison} />
-      <CarryTable rows={comparison.rows} reasons={reasons} onReason={onReason} />
+      <CarryTable rows={comparison.rows} copied={copied} reasons={reasons} onReason={onReason} />
       {comparison.extras.length > 0 && (
         <p>
           Only on the replacement: {comparison.extras.map((extra) => `${extra.title}, ${extra.value}`).join("; ")}.
           Nobody said what it should be.
         </p>
       )}
-      {copying && <Copying comparison={comparison} />}
+      {copying && school && <Copying comparison={comparison} school={school} />}
       {element && onOverride && (
         <Sheet open onClose={() => setEditing(null)} title={`Set ${element.id} on ${replacement.part_number}`}>
           <ElementEditor
@@ -210,39 +212,44 @@ function StillBank({
   );
 }
 
-function Copying({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
-  const wrong = comparison.rows.filter((row) => row.copied_difference && row.copied_difference !== "open");
-  const { copied } = comparison;
+function Copying({ comparison, school }: { comparison: Schemas["ComparisonShown"]; school: Schemas["SchoolShown"] }) {
+  const wrong = school.functions.filter(differs);
+  const rows = Object.fromEntries(comparison.rows.map((row) => [row.id, row]));
+  const open = school.proof?.verdict === "open";
   return (
     <section className="border-t border-rule pt-3">
       <h3>If somebody set it place for place as the old one stood</h3>
       <p className="my-2 flex flex-wrap gap-1">
-        {Object.entries(copied.positions).map(([name, value]) => (
+        {Object.entries(school.positions ?? {}).map(([name, value]) => (
           <InkMark key={name} side="replacement">
             {name} {value}
           </InkMark>
         ))}
       </p>
       {comparison.same_layout && <p>Both boards share one settings layout: copying is right here.</p>}
-      {copied.proof.verdict === "open" && <p>What it would mean is open, for not every position was read.</p>}
-      {wrong.length === 0 && !comparison.same_layout && copied.proof.verdict !== "open" && (
+      {open && <p>What it would mean is open, for not every position was read.</p>}
+      {wrong.length === 0 && !comparison.same_layout && !open && (
         <p>It would mean the same here, by luck of these positions.</p>
       )}
       {wrong.length > 0 && (
         <ul className="list-disc pl-5">
           {wrong.map((row) => (
             <li key={row.id}>
-              {row.title}: <strong>{row.copied_difference}</strong>
-              {!row.copied_difference.includes(row.copied) && ` (${row.copied} instead of ${row.wanted})`}
+              {rows[row.id]?.title}: <strong>{row.difference}</strong>
+              {!row.difference.includes(row.value) && ` (${row.value} instead of ${rows[row.id]?.wanted})`}
             </li>
           ))}
         </ul>
       )}
-      {copied.without_place.length > 0 && <p>No place on the replacement for {copied.without_place.join(", ")}.</p>}
-      <details className="mt-2">
-        <summary className="min-h-11 py-2 font-semibold">What the machine would then do</summary>
-        <ProofPanel proof={copied.proof} />
-      </details>
+      {school.says.map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+      {school.proof && (
+        <details className="mt-2">
+          <summary className="min-h-11 py-2 font-semibold">What the machine would then do</summary>
+          <ProofPanel proof={school.proof} />
+        </details>
+      )}
     </section>
   );
 }
