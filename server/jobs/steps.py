@@ -62,8 +62,9 @@ def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:
         case "record":
             return _positions(state)
         case "carry_over":
-            decided = len(state["reasons"])
-            return f"Plan confirmed, {decided} decision{'s' if decided != 1 else ''} with a reason"
+            decided = len(state["reasons"]) + len(state.get("decisions", {})) + bool(state.get("school"))
+            told = f", {decided} decision{'s' if decided != 1 else ''} with a reason" if decided else ""
+            return f"Plan confirmed{told}"
         case "prove":
             return f"{str(state['verdict']).capitalize()}{_note(confirmed)}"
         case "hand_over":

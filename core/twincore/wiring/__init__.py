@@ -11,11 +11,12 @@ from twincore.wiring.documents import (
     parse_adapters,
     parse_wiring,
 )
-from twincore.wiring.findings import SETTLEMENTS, WiringFinding, wiring_findings
+from twincore.wiring.findings import NO_WIRE, SETTLEMENTS, WiringFinding, wiring_findings
 from twincore.wiring.pins import Pin, Plug, plugs_of
 from twincore.wiring.plan import ORDERS, TREATMENTS, FreePin, Step, Trap, WirePlan, WiringPlan, carry_wires
 
 __all__ = [
+    "NO_WIRE",
     "ORDERS",
     "SETTLEMENTS",
     "TREATMENTS",

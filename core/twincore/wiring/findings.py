@@ -8,6 +8,8 @@ from twincore.wiring.documents import Wire
 from twincore.wiring.pins import plugs_of
 
 SETTLEMENTS = ("was wired wrong", "machine was modified")
+NO_WIRE = "no wire was there"
+"""Said of a pin whose wire is missing: looked for, and not found."""
 KINDS = ("other signal", "not in the diagram", "wire missing")
 
 

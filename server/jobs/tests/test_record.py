@@ -42,6 +42,11 @@ class Recording(FrontTestCase):
                          [("C1.5", "The diagram says Gas valve, line side; the wire goes to Alarm lamp.")])  # fmt: skip
         self.assertIn("not settled with the wiring diagram: C1.5", self.of("record")["missing"])
         self.entry(self.open, "settled.C1.5", {"as": "it looked odd"}, status=422)
+        self.assertIn(
+            "is recorded on C1.5",
+            self.entry(self.open, "settled.C1.5", {"as": "no wire was there"}, status=400)["detail"],
+        )
+        self.entry(self.open, "settled.C1.55", {"as": "no wire was there"}, status=422)
         self.entry(self.open, "settled.C1.4", {"as": "was wired wrong"}, status=422)
         by_pin = self.plan("C1.5", "machine was modified")
         self.assertEqual(by_pin, "C1.5")
@@ -61,6 +66,18 @@ class Recording(FrontTestCase):
         self.entry(self.open, "plug.C3", None, "one by one")
         self.wire("ht", "C3", 1)
         self.assertIn("wires not recorded: C2", self.of("record")["missing"])
+
+    def test_a_pin_without_a_wire_waits_until_somebody_says_that_none_was_there(self) -> None:
+        for pin in range(1, 8):
+            self.wire(f"w{pin}", "C1", pin)
+        self.wire("l1", "C2", 2)
+        found = {each["place"]: each["missing"] for each in self.of("record")["findings"]}
+        self.assertEqual(found, {"C2.3": True, "C2.4": True, "C2.6": True})
+        told = "no wire recorded, and not said that none was there: C2.3, C2.4, C2.6"
+        self.assertIn(told, self.of("record")["missing"])
+        for place in found:
+            self.entry(self.open, f"settled.{place}", {"as": "no wire was there", "note": ""})
+        self.assertEqual(self.of("record")["missing"], ["not read: S1", "wires not recorded: C3"])
 
     def test_wires_do_not_go_straight_where_one_of_them_has_no_place(self) -> None:
         self.assertTrue(all(plug["one_by_one"] for plug in self.of("record")["plugs"]))

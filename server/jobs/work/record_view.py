@@ -95,6 +95,7 @@ def findings_shown(job: Job, findings: list[WiringFinding], family: Family) -> l
     return [
         FindingShown(
             place=each.place,
+            missing=each.kind == "wire missing",
             words=_words(each, family),
             settled=settled.get(each.place, {}).get("as", ""),
             note=settled.get(each.place, {}).get("note", ""),

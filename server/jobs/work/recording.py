@@ -17,6 +17,7 @@ from twincore.profile import Board, Family, Trace, parse_trace, written_position
 from twincore.profile.faults import FaultList
 from twincore.profile.values import plain
 from twincore.wiring import (
+    NO_WIRE,
     SETTLEMENTS,
     Plug,
     WiringFinding,
@@ -226,14 +227,26 @@ def moves_one_by_one(job: Job, plug: Plug) -> bool:
 
 def _settled(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
     given = _object(after, {"as", "note"})
-    if all(each.place != name for each in findings_of(job)):
+    if given.get("as") == NO_WIRE:
+        _check_bare(job, name)
+    elif all(each.place != name for each in findings_of(job)):
         raise Faulty(f"There is no finding at {name}.")
-    if given.get("as") not in SETTLEMENTS:
-        raise Faulty(f"Expected one of {', '.join(SETTLEMENTS)}.")
+    elif given.get("as") not in SETTLEMENTS:
+        raise Faulty(f"Expected one of {', '.join((*SETTLEMENTS, NO_WIRE))}.")
     return {
         "as": given["as"], "note": text_in(given, "note", 2000), "by": person.shown_name,
         "at": now.isoformat(timespec="seconds"),
     }  # fmt: skip
+
+
+def _check_bare(job: Job, place: str) -> None:
+    """Refuse to say that no wire was on a pin which this board does not have, or on which one is recorded."""
+    family, board = original_of(job)
+    pins = {pin.place for plug in plugs_of(board, family).values() for pin in plug.pins.values()}
+    if place not in pins:
+        raise Faulty(f"{board.part_number} has no pin {place}.")
+    if any(f"{wire['connector']}.{wire['pin']}" == place for wire in job.state["wires"].values()):
+        raise Refused(f"A wire is recorded on {place}. Take it out first.")
 
 
 def _removed(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
@@ -320,7 +333,10 @@ def missing_of(job: Job) -> list[str]:
     plugs = [name for name in plugs_of(board, family) if name not in with_wires and name not in state["plugs"]]
     if plugs:
         found.append(f"wires not recorded: {', '.join(plugs)}")
-    if open_findings := [each.place for each in findings_of(job) if each.place not in state["settled"]]:
+    unsettled = [each for each in findings_of(job) if each.place not in state["settled"]]
+    if unwired := [each.place for each in unsettled if each.kind == "wire missing"]:
+        found.append(f"no wire recorded, and not said that none was there: {', '.join(unwired)}")
+    if open_findings := [each.place for each in unsettled if each.kind != "wire missing"]:
         found.append(f"not settled with the wiring diagram: {', '.join(open_findings)}")
     if different := differing(job):
         found.append(f"two readings differ: {', '.join(different)}")

@@ -62,9 +62,13 @@ class PlugShown(Schema):
 
 
 class FindingShown(Schema):
-    """A difference between the wiring diagram and what was found, and how it was settled."""
+    """A difference between the wiring diagram and what was found, and how it was settled.
+
+    `missing` where the diagram has a wire and nobody recorded one: not yet, or because none was there.
+    """
 
     place: str
+    missing: bool
     words: str
     settled: str
     note: str

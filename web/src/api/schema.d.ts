@@ -3266,10 +3266,14 @@ export interface components {
         /**
          * FindingShown
          * @description A difference between the wiring diagram and what was found, and how it was settled.
+         *
+         *     `missing` where the diagram has a wire and nobody recorded one: not yet, or because none was there.
          */
         FindingShown: {
             /** Place */
             place: string;
+            /** Missing */
+            missing: boolean;
             /** Words */
             words: string;
             /** Settled */

@@ -87,7 +87,7 @@ function Points({
 }) {
   if (points.length === 0) return <p className="text-faint">{missing}</p>;
   return (
-    <p className="flex flex-wrap gap-1">
+    <p className="flex flex-wrap content-start items-start gap-1">
       {points.map((point) => (
         <InkMark key={point.point} side={side}>
           {point.point} {point.value}

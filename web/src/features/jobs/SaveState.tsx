@@ -12,7 +12,10 @@ export function SaveState({ sending, onRetry, onSeen }: Props) {
     waiting: `No connection: ${sending.waiting} ${sending.waiting === 1 ? "entry waits" : "entries wait"} on this device`,
   }[sending.state];
   return (
-    <div className="mb-3 flex flex-col gap-2">
+    // what did not go through stays in sight, however far down somebody works
+    <div
+      className={`mb-3 flex flex-col gap-2 ${sending.problem || sending.state === "waiting" ? "sticky top-0 z-10 bg-ground pb-2" : ""}`}
+    >
       <p
         role="status"
         className={`flex min-h-8 flex-wrap items-center gap-3 text-sm ${sending.state === "waiting" ? "font-semibold" : "text-faint"}`}

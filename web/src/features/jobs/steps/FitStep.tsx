@@ -60,6 +60,11 @@ export function FitStep({ job, put }: StepProps) {
           ))}
         </ol>
       )}
+      {!job.closed && next && (
+        <p>
+          {steps.length - done} of {steps.length} are not ticked yet.
+        </p>
+      )}
       <NoteAndConfirm
         job={job}
         put={put}

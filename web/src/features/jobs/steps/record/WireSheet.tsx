@@ -10,13 +10,15 @@ type Props = StepProps & {
   plug: string;
   pin: string;
   signals: Schemas["SignalChoice"][];
+  /** Whether the diagram has something here: then that no wire is there is said, and kept. */
+  carries: boolean;
   onClose: () => void;
   onNext: () => void;
 };
 type Draft = { tag: string; colour: string; mm2: string; goes_to: string; signal: string };
 
 /** The wire on one pin; keeping it moves on to the next pin. */
-export function WireSheet({ job, put, plug, pin, signals, onClose, onNext }: Props) {
+export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNext }: Props) {
   const there = Object.entries(job.wires).find(([, wire]) => wire.connector === plug && String(wire.pin) === pin);
   const wire = there?.[1] ?? {};
   const [draft, setDraft] = useState<Draft>({
@@ -80,7 +82,15 @@ export function WireSheet({ job, put, plug, pin, signals, onClose, onNext }: Pro
           <Button kind="main" disabled={wrong} onClick={keep}>
             Keep, next pin
           </Button>
-          <Button onClick={onNext}>No wire here, next pin</Button>
+          <Button
+            onClick={() => {
+              if (carries && !there)
+                void put({ target: `settled.${plug}.${pin}`, after: { as: "no wire was there", note: "" } });
+              onNext();
+            }}
+          >
+            No wire here, next pin
+          </Button>
           {there && (
             <Button kind="quiet" onClick={() => (void put({ target: `wire.${there[0]}`, after: null }), onClose())}>
               Take this wire out

@@ -8,6 +8,10 @@ import { WireSheet } from "./WireSheet";
 type Props = StepProps & { record: Schemas["RecordShown"] };
 type Plug = Schemas["PlugShown"];
 
+const WAYS_OUT: [string, string][] = [
+  ["was wired wrong", "Was wired wrong"],
+  ["machine was modified", "Machine was modified"],
+];
 const WAYS: Record<string, string> = {
   whole: "moves whole",
   "one by one": "moves wire by wire, ticked off under Fit as they move",
@@ -52,6 +56,9 @@ export function WiresPart({ job, put, record }: Props) {
           plug={pin.plug}
           pin={pin.pin}
           signals={record.signals}
+          carries={record.plugs.some(
+            (plug) => plug.id === pin.plug && plug.pins.some((each) => each.pin === pin.pin && each.carries !== null),
+          )}
           onClose={() => setPin(null)}
           onNext={() => setPin(following(record.plugs, pin))}
         />
@@ -125,29 +132,37 @@ function PlugTable({ plug, job, put, onPin }: StepProps & { plug: Plug; onPin: (
 
 /** Where the wires differ from the diagram: the diagram wins over a picture, and a difference is settled by a person. */
 function Findings({ job, put, findings }: StepProps & { findings: Schemas["FindingShown"][] }) {
-  if (findings.length === 0) return null;
+  const open = findings.filter((finding) => finding.missing && !finding.settled);
+  const told = findings.filter((finding) => !finding.missing || finding.settled);
   return (
-    <section aria-label="Against the wiring diagram" className="border-l-4 border-text pl-3">
-      <h4 className="font-semibold">Against the wiring diagram</h4>
-      <ul className="flex flex-col gap-3">
-        {findings.map((finding) => (
-          <li key={finding.place} className="flex flex-col gap-1">
-            <p>
-              <span className="font-mono">{finding.place}</span>: {finding.words}
-            </p>
-            <Segments
-              label={`${finding.place} is settled as`}
-              choices={[
-                ["was wired wrong", "Was wired wrong"],
-                ["machine was modified", "Machine was modified"],
-              ]}
-              value={finding.settled}
-              disabled={job.closed}
-              onChange={(value) => void put({ target: `settled.${finding.place}`, after: { as: value, note: "" } })}
-            />
-          </li>
-        ))}
-      </ul>
-    </section>
+    <>
+      {open.length > 0 && (
+        <p>
+          No wire recorded yet on <span className="font-mono">{open.map((each) => each.place).join(", ")}</span>. Tap a
+          pin to enter its wire, or to say that none was there.
+        </p>
+      )}
+      {told.length > 0 && (
+        <section aria-label="Against the wiring diagram" className="border-l-4 border-text pl-3">
+          <h4 className="font-semibold">Against the wiring diagram</h4>
+          <ul className="flex flex-col gap-3">
+            {told.map((finding) => (
+              <li key={finding.place} className="flex flex-col gap-1">
+                <p>
+                  <span className="font-mono">{finding.place}</span>: {finding.words}
+                </p>
+                <Segments
+                  label={`${finding.place} is settled as`}
+                  choices={finding.missing ? [...WAYS_OUT, ["no wire was there", "No wire was there"]] : WAYS_OUT}
+                  value={finding.settled}
+                  disabled={job.closed}
+                  onChange={(value) => void put({ target: `settled.${finding.place}`, after: { as: value, note: "" } })}
+                />
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
   );
 }
