@@ -9,7 +9,7 @@ from bench.kept import kept
 from bench.schools import School, schools_of, values_of
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty
-from twincore.behaviour import Proof, make_twin, prove
+from twincore.behaviour import Proof, Twin, make_twin, prove
 from twincore.match import TwinChecked, check_twin
 from twincore.profile import Board, Family, Record, Value, written_positions
 from twincore.profile.faults import FaultList
@@ -154,10 +154,14 @@ class Comparison:
         """The twin check of the original as found against the replacement standing so."""
         positions = written_positions(self.replacement, record.points)
         key = sha256(f"{self.key}-{json.dumps(plain(positions))}-{limit}".encode()).hexdigest()
+        twin = self.twin(record)
+        return kept(f"prove-{key}", lambda: prove(twin, limit) if limit else prove(twin))
+
+    def twin(self, record: Record) -> Twin:
+        """Both boards as they are compared: the original as found, the replacement standing so."""
         rows = judge(self.wanted(), self.replacement, record, self.family) if self.wishes else ()
         met = met_wishes(rows, self.wishes)
-        twin = make_twin(self.original, self.settled_record(), self.replacement, record, self.family, met)
-        return kept(f"prove-{key}", lambda: prove(twin, limit) if limit else prove(twin))
+        return make_twin(self.original, self.settled_record(), self.replacement, record, self.family, met)
 
     @property
     def twin_key(self) -> str:

@@ -76,10 +76,10 @@ def _is_there(revision: Revision | None, data: bytes) -> bool:
     return revision is not None and revision.digest == sha256(data).hexdigest()
 
 
-def _next(current: Revision | None, person: Person | None, data: bytes, now: datetime) -> dict[str, Any]:
-    """The columns of the revision that follows the current one."""
+def _next(last: Revision | None, person: Person | None, data: bytes, now: datetime) -> dict[str, Any]:
+    """The columns of the revision that follows the last one."""
     return {
-        "number": current.number + 1 if current else 1,
+        "number": last.number + 1 if last else 1,
         "document": data,
         "digest": sha256(data).hexdigest(),
         "loaded_at": now,
@@ -104,7 +104,7 @@ def _load_family(person: Person | None, profile: FamilyProfile, data: bytes, now
     if faults:
         raise Faulty("Boards of this family would no longer fit it. Load them in a form that fits first.", faults)
     family.title = profile.title
-    family.current = FamilyRevision.objects.create(family=family, **_next(family.current, person, data, now))
+    family.current = FamilyRevision.objects.create(family=family, **_next(family.revisions.first(), person, data, now))
     family.save()
     return Loaded("family", profile.id, family.current.number, True)
 
@@ -135,7 +135,7 @@ def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: 
     board.settings_layout = profile.settings_layout
     board.traits, board.features = traits_of(profile.document), features_of(profile)
     board.current = BoardRevision.objects.create(
-        board=board, family_revision=family.current, **_next(board.current, person, data, now)
+        board=board, family_revision=family.current, **_next(board.revisions.first(), person, data, now)
     )
     board.save()
     board.markings.all().delete()
@@ -168,3 +168,38 @@ def _load_guide(person: Person | None, kind: str, data: bytes, now: datetime) ->
     guide.current = GuideRevision.objects.create(guide=guide, **_next(guide.current, person, data, now))
     guide.save()
     return Loaded(kind, name, guide.current.number, True)
+
+
+def keep_family(person: Person, data: bytes, now: datetime) -> tuple[FamilyRevision, bool]:
+    """The revision of a family with these very bytes, kept beside the current one where it is not there; and whether it is new.
+
+    What jobs from elsewhere rest on is kept so; the catalogue stays as it is.
+    """
+    profile = parse_family(data)
+    there = FamilyRevision.objects.filter(family=profile.id, digest=sha256(data).hexdigest()).first()
+    if there is not None:
+        return there, False
+    family = Family.objects.select_for_update(of=("self",)).filter(code=profile.id).first()
+    if family is None:
+        load_document(person, data, now)
+        return FamilyRevision.objects.get(family=profile.id), True
+    return FamilyRevision.objects.create(family=family, **_next(family.revisions.first(), person, data, now)), True
+
+
+def keep_board(person: Person, data: bytes, family: FamilyRevision, now: datetime) -> tuple[BoardRevision, bool]:
+    """The revision of a board with these very bytes, as `keep_family`; it must fit the family revision given."""
+    profile = parse_board(data)
+    check_board_in_family(profile, family_profile(family.pk))
+    there = BoardRevision.objects.filter(
+        board__part_number=profile.part_number, digest=sha256(data).hexdigest()
+    ).first()  # fmt: skip
+    if there is not None:
+        return there, False
+    board = Board.objects.select_for_update(of=("self",)).filter(part_number=profile.part_number).first()
+    if board is None:
+        load_document(person, data, now)
+        return BoardRevision.objects.get(board__part_number=profile.part_number), True
+    new = BoardRevision.objects.create(
+        board=board, family_revision=family, **_next(board.revisions.first(), person, data, now)
+    )
+    return new, True

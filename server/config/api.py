@@ -8,6 +8,7 @@ from catalogue.api import router as catalogue
 from catalogue.guides_api import router as guides
 from config import problems
 from jobs.api import router as jobs
+from jobs.finish.api import router as finish
 from jobs.front.api import router as front
 from jobs.work.api import router as work
 from people.api import router as people
@@ -22,4 +23,5 @@ api.add_router("", references)
 api.add_router("", jobs)
 api.add_router("", front)
 api.add_router("", work)
+api.add_router("", finish)
 api.add_router("", bench)

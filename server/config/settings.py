@@ -100,6 +100,7 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/"
 UPLOADS = Path(env.str("TWIN_UPLOADS", default=str(ROOT / ".data" / "uploads")))
 MEDIA_ROOT = Path(env.str("TWIN_PICTURE_STORE", default=str(ROOT / ".data" / "pictures")))
 BOARD_PORT = env.str("TWIN_BOARD_PORT", default="")
+NEW_BOARD_PORT = env.str("TWIN_NEW_BOARD_PORT", default="") or BOARD_PORT
 PARTS_DESK_URL = env.str("TWIN_PARTS_DESK", default="")
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_500_000

@@ -10,10 +10,23 @@ from django.db.models import Max
 
 from config.errors import Changed, Faulty, NotThere, Refused
 from jobs.confirming import conclude, confirmation
+from jobs.finish.chaining import attachment_of, chain
+from jobs.finish.feedback import count_outcome
 from jobs.front import ruling_out
 from jobs.front.choosing import alternatives
 from jobs.models import Entry, Job
-from jobs.state import NAMED, SINGLE, STEPS, changed, done, empty_state, step_in_hand, target_waits_for, value_at
+from jobs.state import (
+    AFTER_CLOSING,
+    NAMED,
+    SINGLE,
+    STEPS,
+    changed,
+    done,
+    empty_state,
+    step_in_hand,
+    target_waits_for,
+    value_at,
+)
 from jobs.steps import waiting_words
 from jobs.targets import value_of
 from jobs.work import holding, recording
@@ -37,6 +50,11 @@ class NewEntry:
     read_how: str = ""
 
 
+def machine_key(machine: str) -> str:
+    """A machine's name as machines are told apart by it: without case, and spaces made even."""
+    return " ".join(machine.split()).casefold()
+
+
 @transaction.atomic
 def open_job(person: Person, id: UUID, machine: str, complaint: str, now: datetime) -> Job:
     """Open a job in the person's depot; the id is made by the client, so that sending twice opens one."""
@@ -50,7 +68,7 @@ def open_job(person: Person, id: UUID, machine: str, complaint: str, now: dateti
     last = depot.jobs.aggregate(last=Max("number"))["last"] or 0
     return Job.objects.create(
         id=id, depot=depot, number=last + 1, machine=machine.strip(), complaint=complaint.strip(),
-        opened_at=now, changed_at=now, opened_by=person, state=empty_state(),
+        opened_at=now, changed_at=now, opened_by=person, state=empty_state(), machine_key=machine_key(machine),
     )  # fmt: skip
 
 
@@ -61,18 +79,13 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     Raises NotThere, Refused (closed, waiting, not possible), Faulty (a value that is none), Changed (somebody else
     changed the same thing since the client looked).
     """
-    job = Job.objects.select_for_update(of=("self",)).select_related("depot").filter(
-        pk=job_id, depot=person.depot_id
-    ).first()  # fmt: skip
-    if job is None:
-        raise NotThere("Your depot has no such job.")
+    job = locked_job(person, job_id)
     if there := Entry.objects.filter(pk=new.id).first():
         if there.job_id != job.pk or there.target != new.target:
             raise Refused("This entry's id is in use. Load the page again.")
         return job
     _check_target(new.target)
-    if job.closed_at is not None:
-        raise Refused("This job is closed; nothing in it changes any more. Open a new job for further work.")
+    check_open(job, new.target)
     _check_unchanged(job, new)
     job.state = empty_state() | job.state
     if waiting := target_waits_for(job.state, new.target, new.read_how):
@@ -80,13 +93,44 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     before = value_at(job.state, new.target)
     after = _applied(job, new, person, now)
     job.entry_count += 1
-    Entry.objects.create(
-        id=new.id, job=job, number=job.entry_count, at=now, by=person, target=new.target,
+    entry = Entry(
+        id=new.id, job=job, number=job.entry_count, at=now, by=person, by_name=person.shown_name, target=new.target,
         before=before, after=after, reason=new.reason.strip(), read_how=new.read_how,
+        attachment=attachment_of(job, new.target, after),
     )  # fmt: skip
+    chain(job, entry)
+    entry.save(force_insert=True)
     job.step, job.changed_at = step_in_hand(job.state), now
     job.save()
     return job
+
+
+def locked_job(person: Person, job_id: UUID) -> Job:
+    """A job of the person's depot, held until the transaction ends. Raises NotThere."""
+    job = Job.objects.select_for_update(of=("self",)).select_related("depot").filter(
+        pk=job_id, depot=person.depot_id
+    ).first()  # fmt: skip
+    if job is None:
+        raise NotThere("Your depot has no such job.")
+    return job
+
+
+def check_open(job: Job, target: str) -> None:
+    """Refuse what would change a job that is closed, handed over, or only kept here for another depot."""
+    kind = target.partition(".")[0]
+    if job.origin is not None:
+        raise Refused("This job was brought from another depot as it stood there. Open a new job for further work.")
+    if kind in AFTER_CLOSING:
+        if job.closed_at is None:
+            raise Refused("This is said of a job that is closed. As long as it is open, change what is wrong.")
+        return
+    if job.closed_at is not None:
+        raise Refused(
+            "This job is closed; nothing in it changes any more. Add a correction, or open a new job for further work."
+        )
+    handed = "hand_over" in job.state["confirmed"] and target not in ("signed", "confirmed.hand_over")
+    if handed:
+        raise Refused("This job is handed over and waits for a second person. Take the hand-over back to change it.")
 
 
 def _check_target(target: str) -> None:
@@ -100,11 +144,11 @@ def _check_unchanged(job: Job, new: NewEntry) -> None:
     now_there = value_at(job.state, new.target)
     if now_there == new.before or now_there == new.after:
         return
-    last = job.entries.select_related("by").filter(target=new.target).first()
+    last = job.entries.filter(target=new.target).first()
     changes = [] if last is None else [
-        {"target": last.target, "before": last.before, "after": last.after, "by": last.by.shown_name, "at": last.at.isoformat()}
+        {"target": last.target, "before": last.before, "after": last.after, "by": last.by_name, "at": last.at.isoformat()}
     ]  # fmt: skip
-    who = f"{last.by.shown_name} set it" if last else "it was reset"
+    who = f"{last.by_name} set it" if last else "it was reset"
     raise Changed(
         f"Meanwhile {who} to {_words(now_there)}. Look at it and decide again.", changes=changes, now=now_there
     )
@@ -131,6 +175,10 @@ def _applied(job: Job, new: NewEntry, person: Person, now: datetime) -> Any:
         job.state["choice"] = _choice(job, new.reason.strip(), person, now)
     if kind == "confirmed" and value is not None:
         conclude(job, name, value, now)
+    if kind == "signed" and value is not None and value["ok"]:
+        job.closed_at = now
+    if kind == "feedback":
+        count_outcome(job, now)
     _follow(job, kind, name, value)
     return value_at(job.state, new.target)
 
@@ -153,6 +201,9 @@ def _follow(job: Job, kind: str, name: str, value: Any) -> None:
         state["remembered"] = [each["id"] for each in recording.remembered(board)]
         if done(state, "make_safe") and holding.unsettled(job):
             del state["confirmed"]["make_safe"]
+    if kind == "hold" and value is not None and state.get("energised") is not None:
+        # somebody goes back to dead work: what was found in order before is looked at again
+        job.state = state = changed(state, "energised", None)
     if kind == "hold" and any(each.id == name and each.kind == "isolate" for each in holding.points_of(job)):
         job.state = state if value is not None else changed(state, "power", "on")
         job.state["power"] = "on" if value is None or value.get("skipped") else "off"

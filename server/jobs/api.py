@@ -31,7 +31,7 @@ from jobs.schemas import (
     SkippedShown,
 )
 from jobs.sheet import sheet_document, sheet_pdf
-from jobs.state import NAMED, empty_state, uncleared_causes, value_at
+from jobs.state import NAMED, SINGLE, empty_state, uncleared_causes, value_at
 from jobs.steps import steps_of
 from jobs.work.holding import skipped
 from people.access import person_of
@@ -86,6 +86,8 @@ def _shown(job: Job) -> JobShown:
         verdict=state["verdict"],
         steps=steps_of(job),
         entry_count=job.entry_count,
+        run_count=len(state["runs"]),
+        origin=job.origin,
         skipped=[SkippedShown(**each) for each in skipped(job)],
         **{name: _sent(state, name) for name in WORK},
     )
@@ -94,13 +96,17 @@ def _shown(job: Job) -> JobShown:
 WORK = (
     "power", "answers", "school", "order", "powered", "remembered", "holds", "angles", "blind", "kept", "traces",
     "pictures", "wires", "plugs", "settled", "removed", "moving", "temporary", "decisions", "ticked", "rejudged",
+    "kit", "readbacks", "looks", "reentered", "energised", "learned", "readings", "forced", "defects", "numbered", "spent",
+    "old_board", "signed", "corrections", "feedback",
 )  # fmt: skip
-"""What the middle of a job keeps, shown as it is kept."""
+"""What the middle and the end of a job keep, shown as it is kept."""
 
 
 def _sent(state: dict[str, Any], name: str) -> Any:
     """A part of the state; `seen` of each named value is what a client sends back as `before`."""
     kind = next((kind for kind, (key, _) in NAMED.items() if key == name), None)
+    if kind is None and isinstance(state[name], dict) and name in SINGLE:
+        return {**state[name], "seen": value_at(state, name)}
     if kind is None or not isinstance(state[name], dict):
         return state[name]
     return {
@@ -121,7 +127,7 @@ def _entry_shown(entry: Entry) -> EntryShown:
         id=entry.pk,
         number=entry.number,
         at=entry.at,
-        by=entry.by.shown_name,
+        by=entry.by_name,
         target=entry.target,
         before=entry.before,
         after=entry.after,
@@ -209,7 +215,7 @@ def sheet_json(request: HttpRequest, job_id: UUID) -> HttpResponse:
 
 
 @router.get("/jobs/{job_id}/sheet.pdf", response={200: Any})
-def sheet_as_pdf(request: HttpRequest, job_id: UUID) -> HttpResponse:
-    """The job sheet for the office."""
+def sheet_as_pdf(request: HttpRequest, job_id: UUID, paper: str = "A4") -> HttpResponse:
+    """The job sheet for the office, on A4 or letter paper."""
     job = queries.job(person_of(request), job_id)
-    return download(sheet_pdf(job, timezone.now()), PDF, f"{job.code}.pdf")
+    return download(sheet_pdf(job, timezone.now(), paper), PDF, f"{job.code}.pdf")

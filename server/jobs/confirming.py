@@ -6,6 +6,9 @@ from typing import Any
 from bench.comparison_view import disagreements_shown
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
+from jobs.finish.fitting import as_left, left_record, missing_powered
+from jobs.finish.handing import check_handed
+from jobs.finish.proving import check_proved
 from jobs.front.choosing import rejudged
 from jobs.front.ruling_out import check_end
 from jobs.models import Job
@@ -13,8 +16,6 @@ from jobs.targets import text_of
 from jobs.work.holding import check_all_hold
 from jobs.work.recording import missing_of
 from people.models import Person
-from twincore.profile import written_positions
-from twincore.profile.values import plain
 
 IN_REGISTER = ("identical", "within tolerance")
 
@@ -33,13 +34,16 @@ def confirmation(job: Job, step: str, after: Any, person: Person, now: datetime)
         end = after.get("end", "condemned")
         check_end(job, end, note)
         return {"note": note, "end": end, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
-    checks = {"make_safe": _check_holds, "record": _check_record, "carry_over": _check_plan, "prove": _check_verdict}
-    checks.get(step, _nothing)(job, note)
+    checks = {
+        "make_safe": _check_holds, "record": _check_record, "carry_over": _check_plan, "fit": _check_fitted,
+        "prove": _check_verdict, "hand_over": check_handed,
+    }  # fmt: skip
+    checks[step](job, note)
+    if step == "hand_over":
+        return {
+            "note": note, "by": person.shown_name, "by_id": person.pk, "at": now.isoformat(timespec="seconds"),
+        }  # fmt: skip
     return {"note": note, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
-
-
-def _nothing(job: Job, note: str) -> None:
-    """Steps that only take a note and a confirmation."""
 
 
 def _check_holds(job: Job, note: str) -> None:
@@ -79,25 +83,27 @@ def rows_to_decide(job: Job) -> dict[str, str]:
     return {each.id: each.title for each in disagreements_shown(comparison_of(job))}
 
 
+def _check_fitted(job: Job, note: str) -> None:
+    if (missing := missing_powered(job)) and not note:
+        raise Refused(f"Not done yet: {'; '.join(missing)}. Do it, or say why it is left.", missing=missing)
+
+
 def _check_verdict(job: Job, note: str) -> None:
-    record = comparison_of(job).plan_record()
-    assert record is not None  # prove waits for a confirmed plan
-    verdict = comparison_of(job).proof(record).verdict
+    verdict = comparison_of(job).proof(left_record(job)).verdict
     if verdict not in IN_REGISTER and not note:
         raise Refused(f"The twin check says: {verdict}. Give a reason for going on, or choose another replacement.")
+    check_proved(job, note)
 
 
 def conclude(job: Job, step: str, value: dict[str, Any], now: datetime) -> None:
     """What a confirmation settles besides itself."""
-    if step in ("fit", "prove"):
-        comparison = comparison_of(job)
-        record = comparison.plan_record()
-        assert record is not None  # both wait for a confirmed plan
-        if step == "fit":
-            job.state["left"] = plain(written_positions(comparison.replacement, record.points))
-        else:
-            job.state["verdict"] = comparison.proof(record).verdict
+    if step == "fit":
+        job.state["left"] = as_left(job)
+    elif step == "prove":
+        job.state["verdict"] = comparison_of(job).proof(left_record(job)).verdict
     elif step == "record":
         job.state["rejudged"] = rejudged(job, now)
-    elif step == "hand_over" or (step == "rule_out" and value["end"] == "cleared"):
+    elif step == "hand_over":
+        job.closed_at = None if job.depot.second_person else now
+    elif step == "rule_out" and value["end"] == "cleared":
         job.closed_at = now

@@ -15,6 +15,7 @@ class Job(models.Model):
     depot = models.ForeignKey(Depot, on_delete=models.PROTECT, related_name="jobs")
     number = models.PositiveIntegerField()
     machine = models.CharField(max_length=200)
+    machine_key = models.CharField(max_length=200, help_text="The machine's name as machines are told apart by it.")
     complaint = models.CharField(max_length=2000, blank=True)
     opened_at = models.DateTimeField()
     opened_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
@@ -26,6 +27,7 @@ class Job(models.Model):
     step = models.CharField(max_length=16, default="rule_out")
     entry_count = models.PositiveIntegerField(default=0)
     changed_at = models.DateTimeField()
+    origin = models.JSONField(null=True, help_text="Where it was imported from: id, number and depot there, and when.")
 
     class Meta:
         ordering = ["-changed_at", "-number"]
@@ -36,6 +38,8 @@ class Job(models.Model):
                 fields=["depot", "-changed_at", "-number"], name="open_jobs_of_depot",
                 condition=models.Q(closed_at__isnull=True),
             ),
+            models.Index(fields=["depot", "machine_key", "-opened_at"], name="jobs_of_machine"),
+            models.Index(fields=["depot", "closed_at"], name="closed_jobs_of_depot"),
         ]  # fmt: skip
 
     @property
@@ -43,36 +47,50 @@ class Job(models.Model):
         """The number as people say it."""
         return f"{self.depot.code}-{self.number:04d}"
 
+    @property
+    def known_as(self) -> str:
+        """The id under which its entries are chained: its own, or the one it had where it comes from."""
+        return self.origin["id"] if self.origin else str(self.pk)
+
 
 class Picture(models.Model):
     """A picture of a job: its file lies outside the database, checked, turned upright and without its place."""
 
-    id = models.UUIDField(primary_key=True)
+    id = models.UUIDField(primary_key=True, default=uuid4)
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="pictures")
+    name = models.UUIDField(help_text="What the job's entries call it: the id that the client made.")
     file = models.FileField(max_length=200)
     digest = models.CharField(max_length=64)
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
     added_at = models.DateTimeField()
-    added_by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    added_by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
 
     class Meta:
         ordering = ["added_at", "id"]
+        constraints = [models.UniqueConstraint(fields=["job", "name"], name="picture_name_once")]
 
 
 class Entry(models.Model):
-    """One thing that somebody did: only ever added. The id is made by the client, so that sending twice adds once."""
+    """One thing that somebody did: only ever added. The id is made by the client, so that sending twice adds once.
+
+    `digest` chains it to the entry before; `known_as` is its id in the job that it was imported from.
+    """
 
     id = models.UUIDField(primary_key=True)
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="entries")
     number = models.PositiveIntegerField()
     at = models.DateTimeField()
-    by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
+    by_name = models.CharField(max_length=320, help_text="Who it was, as that person was called then.")
+    known_as = models.UUIDField(null=True)
     target = models.CharField(max_length=100)
     before = models.JSONField(null=True)
     after = models.JSONField(null=True)
     reason = models.CharField(max_length=2000, blank=True)
     read_how = models.CharField(max_length=40, blank=True)
+    attachment = models.CharField(max_length=64, blank=True, help_text="The digest of what the entry brings along.")
+    digest = models.CharField(max_length=64)
 
     class Meta:
         ordering = ["-number"]

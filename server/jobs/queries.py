@@ -47,4 +47,4 @@ def job(person: Person, job_id: UUID) -> Job:
 
 def entries(job: Job) -> QuerySet[Entry]:
     """A job's history, newest first."""
-    return job.entries.select_related("by")
+    return job.entries.all()

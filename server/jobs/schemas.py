@@ -159,6 +159,23 @@ class JobShown(JobLine):
     decisions: dict[str, str]
     ticked: dict[str, bool]
     rejudged: RejudgedShown | None
+    kit: dict[str, int]
+    readbacks: dict[str, dict[str, Any]]
+    looks: dict[str, bool]
+    reentered: dict[str, str]
+    energised: dict[str, Any] | None
+    learned: dict[str, Any] | None
+    run_count: int
+    readings: dict[str, dict[str, Any]]
+    forced: dict[str, dict[str, Any]]
+    defects: dict[str, dict[str, Any]]
+    numbered: dict[str, dict[str, Any]]
+    spent: dict[str, float]
+    old_board: dict[str, Any] | None
+    signed: dict[str, Any] | None
+    corrections: dict[str, dict[str, Any]]
+    feedback: dict[str, dict[str, Any]]
+    origin: dict[str, Any] | None
 
 
 class EntryShown(Schema):

@@ -1,86 +1,117 @@
 """The job sheet: as a document in the product's own format, and as a PDF for the office."""
 
+from base64 import b64encode
 from datetime import datetime
+from io import BytesIO
 from typing import Any
+
+from PIL import Image
 
 from bench.comparison_view import compare
 from bench.schemas import ComparisonShown
 from catalogue.profiles import family_profile
 from config.printing import as_pdf
 from jobs.comparison import comparison_of
+from jobs.finish.chaining import entry_node, moment, record_head
+from jobs.finish.drawn import tracks_svg
+from jobs.finish.over_view import codes_of, decisions_told, seal_words, spent_shown
+from jobs.finish.papers import old_board_words, paper_of
+from jobs.finish.prove_view import measured_shown, readings_shown, unproved_shown
+from jobs.finish.proving import proving_of
+from jobs.finish.schemas import MeasuredShown, ReadingTaken
 from jobs.front.facts import facts_of
 from jobs.front.fit_words import FitWords
 from jobs.front.rule_out_view import rule_out_shown
-from jobs.models import Job
-from jobs.state import empty_state
+from jobs.models import Job, Picture
+from jobs.state import done, empty_state
 from jobs.steps import steps_of
 from jobs.work.holding import holds_told, skipped
 from jobs.work.record_view import findings_shown
 from jobs.work.recording import findings_of, original_of, remembered
 from twincore.profile import dump
+from twincore.profile.document import jsonable
 from twincore.profile.values import plain
 
-MOST_ENTRIES = 5000
+MOST_DRAWN = 12
+MOST_PRINTED = 60
+PRINTED_PX = 700
 
 
 def sheet_document(job: Job) -> str:
-    """The whole job as a `worthy-twin/job` document."""
+    """The whole job as a `worthy-twin/job` document: its record, and what follows from it."""
     comparison = _comparison(job)
-    state = job.state
     proof = comparison.proof if comparison else None
-    return dump(
-        {
-            "format": "worthy-twin/job",
-            "version": 1,
-            "id": str(job.pk),
-            "number": job.code,
-            "depot": job.depot.name,
-            "machine": job.machine,
-            "complaint": job.complaint,
-            "opened": {"at": _time(job.opened_at), "by": job.opened_by.shown_name},
-            "closed_at": _time(job.closed_at),
-            "family": job.family_revision.family_id if job.family_revision else None,
-            "original": _board(job.original_revision, state["found"]),
-            "replacement": _board(job.replacement_revision, state["left"]),
-            "serial": state.get("serial"),
-            "facts": [{"id": name, "value": fact.value, "source": fact.source} for name, fact in facts_of(job).items()],
-            "rule_out": _rule_out(job),
-            "choice": state.get("choice"),
-            "functions": [
-                {
-                    "id": row.id,
-                    "title": row.title,
-                    "wanted": row.wanted,
-                    "got": row.got,
-                    "verdict": row.verdict,
-                    "reason": state["reasons"].get(row.id, ""),
-                }
-                for row in (comparison.rows if comparison else [])
-            ],
-            "twin_check": {
-                "verdict": proof.verdict if proof else None,
-                "words": proof.words if proof else "",
-                "told": proof.told if proof else [],
-                "offsets": [offset.dict() for offset in proof.offsets] if proof else [],
-            },
-            "steps": [
-                {"id": step.id, "state": step.state, "result": step.result, "note": step.note or ""}
-                for step in steps_of(job)
-            ],
-            "skipped": skipped(job),
-            "pictures": [
-                {
-                    "id": str(picture.pk),
-                    "digest": picture.digest,
-                    "width": picture.width,
-                    "height": picture.height,
-                    "caption": state.get("pictures", {}).get(str(picture.pk), {}).get("caption", ""),
-                }
-                for picture in job.pictures.all()
-            ],
-            "entries": _entries(job),
-        }
-    )
+    document = record_document(job)
+    state = empty_state() | job.state
+    derived: dict[str, Any] = {
+        "facts": [{"id": name, "value": fact.value, "source": fact.source} for name, fact in facts_of(job).items()],
+        "rule_out": _rule_out(job),
+        "choice": state["choice"],
+        "functions": [
+            {
+                "id": row.id,
+                "title": row.title,
+                "wanted": row.wanted,
+                "got": row.got,
+                "verdict": row.verdict,
+                "reason": state["reasons"].get(row.id, ""),
+            }
+            for row in (comparison.rows if comparison else [])
+        ],
+        "twin_check": {
+            "verdict": proof.verdict if proof else None,
+            "words": proof.words if proof else "",
+            "told": proof.told if proof else [],
+            "offsets": [offset.dict() for offset in proof.offsets] if proof else [],
+        },
+        "steps": [
+            {"id": step.id, "state": step.state, "result": step.result, "note": step.note or ""}
+            for step in steps_of(job)
+        ],
+        "skipped": skipped(job),
+        "proving": {"runs": [each.dict() for each in _runs(job)], "readings": [r.dict() for r in _readings(job)]}
+        if state["runs"] or state["readings"]
+        else None,
+    }
+    return dump({**document, **jsonable(derived)})
+
+
+def record_document(job: Job) -> dict[str, Any]:
+    """A job's record by itself: what people entered, chained, and what it adds up to; nothing that is worked out from it."""
+    raw = Job.objects.values_list("state", flat=True).get(pk=job.pk)
+    entries = [
+        {**entry_node(entry), "digest": entry.digest}
+        for entry in job.entries.order_by("number").iterator(chunk_size=2000)
+    ]
+    return {
+        "format": "worthy-twin/job",
+        "version": 1,
+        **record_head(job),
+        "closed_at": moment(job.closed_at) if job.closed_at else None,
+        "family": job.family_revision.family_id if job.family_revision else None,
+        "original": _board(job.original_revision, raw.get("found")),
+        "replacement": _board(job.replacement_revision, raw.get("left")),
+        "serial": raw.get("serial"),
+        "pictures": [
+            {
+                "id": str(picture.name),
+                "digest": picture.digest,
+                "width": picture.width,
+                "height": picture.height,
+                "caption": raw.get("pictures", {}).get(str(picture.name), {}).get("caption", ""),
+                "file": picture_name(picture),
+            }
+            for picture in job.pictures.all()
+        ],
+        "entry_count": len(entries),
+        "entries": entries,
+        "state": raw,
+    }
+
+
+def picture_name(picture: Picture) -> str:
+    """A picture's name in the package of its job."""
+    return f"pictures/{picture.name}.{str(picture.file.name).rsplit('.', 1)[-1]}"
 
 
 def _rule_out(job: Job) -> dict[str, Any] | None:
@@ -116,55 +147,89 @@ def _board(revision: Any, positions: dict[str, Any] | None) -> dict[str, Any] | 
     return {"part_number": revision.board.part_number, "revision": revision.number, "positions": positions}
 
 
-def _entries(job: Job) -> list[dict[str, Any]]:
-    return [
-        {
-            "id": str(entry.pk),
-            "at": _time(entry.at),
-            "by": entry.by.shown_name,
-            "target": entry.target,
-            "before": entry.before,
-            "after": entry.after,
-            "reason": entry.reason,
-            "read_how": entry.read_how,
-        }
-        for entry in job.entries.select_related("by").order_by("number")[:MOST_ENTRIES]
-    ]
-
-
-def _time(at: datetime | None) -> str | None:
-    return at.isoformat(timespec="seconds") if at else None
-
-
 def _comparison(job: Job) -> ComparisonShown | None:
     if job.original_revision_id is None or job.replacement_revision_id is None:
         return None
     return compare(comparison_of(job))
 
 
-def sheet_pdf(job: Job, now: datetime) -> bytes:
-    """The job sheet as a PDF, A4."""
+def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
+    """The job sheet as a PDF for the office, A4 or letter."""
     comparison = _comparison(job)
     job.state = empty_state() | job.state
+    state = job.state
+    fitted = state["left"] is not None
+    runs = _runs(job)
     context = {
         "job": job,
-        "state": job.state,
+        "paper": paper_of(paper),
+        "number": record_head(job)["number"],
+        "state": state,
         "printed_at": now,
         "comparison": comparison,
         "steps": steps_of(job),
         "facts": _facts(job),
         "rule_out": rule_out_shown(job),
-        "causes": list(job.state.get("causes", {}).values()),
+        "causes": list(state.get("causes", {}).values()),
         "holds": holds_told(job),
         "skipped": skipped(job),
         "findings": findings_shown(job, findings_of(job), original_of(job)[0]) if job.original_revision_id else [],
         "kept": _kept(job) if job.original_revision_id else [],
-        "positions": _positions(comparison, job.state["left"]) if comparison else [],
-        "rows": [{"row": row, "reason": job.state["reasons"].get(row.id, "")} for row in comparison.rows]
+        "positions": _positions(comparison, state["left"]) if comparison else [],
+        "rows": [{"row": row, "reason": state["reasons"].get(row.id, "")} for row in comparison.rows]
         if comparison
         else [],
+        "decisions": decisions_told(job) if comparison else [],
+        "readbacks": list(state["readbacks"].items()),
+        "runs": [{"run": run, "svg": _drawn(job, run)} for run in runs[:MOST_DRAWN]],
+        "more_runs": max(0, len(runs) - MOST_DRAWN),
+        "readings": [each for each in _readings(job) if each.value is not None],
+        "unproved": unproved_shown(proving_of(job)) if fitted else [],
+        "codes": codes_of(job) if job.replacement_revision_id else [],
+        "numbered": list(state["numbered"].values()),
+        "defects": list(state["defects"].values()),
+        "old_board": old_board_words(state),
+        "spent": spent_shown(job, now) if fitted else None,
+        "pictures": [_picture(each, state) for each in job.pictures.all()[:MOST_PRINTED]],
+        "more_pictures": max(0, job.pictures.count() - MOST_PRINTED),
+        "signed": state["signed"],
+        "refused": state["refused"],
+        "corrections": list(state["corrections"].values()),
+        "feedback": list(state["feedback"].items()),
+        "seal": seal_words(job),
     }
     return as_pdf("jobs/sheet.html", context)
+
+
+def _runs(job: Job) -> list[MeasuredShown]:
+    """The measured runs, in order of time, judged as far as that can be."""
+    if not job.state.get("runs") or job.replacement_revision_id is None or not done(job.state, "carry_over"):
+        return []
+    names = sorted(job.state["runs"], key=lambda name: job.state["runs"][name]["at"])
+    return measured_shown(job, names)
+
+
+def _readings(job: Job) -> list[ReadingTaken]:
+    return readings_shown(job) if job.replacement_revision_id is not None else []
+
+
+def _drawn(job: Job, run: MeasuredShown) -> str:
+    assert job.family_revision_id is not None  # a run belongs to a family's scenarios
+    family = family_profile(job.family_revision_id)
+    return tracks_svg(run, family.titles, family.rest, [name for name in family.outputs if name in family.compared])
+
+
+def _picture(picture: Picture, state: dict[str, Any]) -> dict[str, str]:
+    """A picture small enough for paper, in the page itself."""
+    with picture.file.open("rb") as file:
+        image = Image.open(file)
+        image.thumbnail((PRINTED_PX, PRINTED_PX))
+        out = BytesIO()
+        image.convert("RGB").save(out, "JPEG", quality=80)
+    said = state["pictures"].get(str(picture.name), {})
+    marks = ", ".join(each["text"] for each in said.get("marks", ()) if each["text"])
+    caption = " · ".join(each for each in (said.get("of", ""), said.get("caption", ""), marks) if each)
+    return {"src": f"data:image/jpeg;base64,{b64encode(out.getvalue()).decode()}", "caption": caption}
 
 
 def _kept(job: Job) -> list[tuple[str, str]]:

@@ -10,7 +10,8 @@ STEPS = (
 )  # fmt: skip
 SINGLE = {
     "family": "rule_out", "serial": "recognise", "original": "recognise", "replacement": "choose",
-    "power": "make_safe", "answers": "record", "school": "carry_over", "order": "carry_over",
+    "power": "make_safe", "answers": "record", "school": "carry_over", "order": "carry_over", "energised": "fit",
+    "learned": "fit", "old_board": "hand_over", "signed": "hand_over",
 }  # fmt: skip
 """Targets that stand for themselves, with the step in which they are worked on."""
 NAMED = {
@@ -23,11 +24,23 @@ NAMED = {
     "plug": ("plugs", "record"), "settled": ("settled", "record"), "removed": ("removed", "record"),
     "moving": ("moving", "record"), "temporary": ("temporary", "record"),
     "override": ("overrides", "carry_over"), "decision": ("decisions", "carry_over"),
-    "reason": ("reasons", "carry_over"), "ticked": ("ticked", "fit"),
+    "reason": ("reasons", "carry_over"), "kit": ("kit", "fit"), "readback": ("readbacks", "fit"),
+    "look": ("looks", "fit"), "ticked": ("ticked", "fit"), "reentered": ("reentered", "fit"), "run": ("runs", "prove"),
+    "reading": ("readings", "prove"), "forced": ("forced", "prove"), "defect": ("defects", "hand_over"),
+    "numbered": ("numbered", "hand_over"), "spent": ("spent", "hand_over"),
+    "correction": ("corrections", "hand_over"), "feedback": ("feedback", "hand_over"),
 }  # fmt: skip
 """Targets with a name (`found.S1`): where they stand in the state, and the step in which they are worked on."""
 WITHOUT_HOLD = ("kept", "trace", "picture", "answers")
 """What of the record is done before the machine is dead, or does not need it to be."""
+AFTER_CLOSING = ("correction", "feedback")
+"""What may be added to a job that is closed."""
+ANY_TIME = ("defect", "numbered", "spent", "old_board")
+"""What is noted whenever it comes up."""
+WITH_POWER = "on "
+"""How the names of looks begin that are taken with the supply on."""
+OF_THE_NEW_BOARD = ("kit", "readbacks", "looks", "ticked", "reentered")
+"""What was done with the board that was chosen; another one starts anew. Runs that were made are kept."""
 OVER_PORT = "read over the port"
 KEPT_BY_FAMILY = ("report", "facts", "plates", "holds", "power")
 FOUND_OUT = (
@@ -42,7 +55,8 @@ def empty_state() -> State:
     return {
         "family": None, "original": None, "replacement": None, "serial": None, "choice": None, "how": {},
         "confirmed": {}, "left": None, "verdict": None, "power": "on", "answers": None, "school": None, "order": None,
-        "powered": [], "remembered": [], "rejudged": None, **{key: {} for key, _ in NAMED.values()},
+        "powered": [], "remembered": [], "rejudged": None, "energised": None, "learned": None, "old_board": None,
+        "signed": None, "refused": [], **{key: {} for key, _ in NAMED.values()},
     }  # fmt: skip
 
 
@@ -50,16 +64,20 @@ def value_at(state: State, target: str) -> Any:
     """What stands at a target now; None where nothing does."""
     kind, _, name = target.partition(".")
     if kind in SINGLE:
-        return state.get(kind)
+        return _as_sent(state.get(kind))
     if kind in NAMED:
         return _as_sent(state.get(NAMED[kind][0], {}).get(name))
     return _as_sent(state["confirmed"].get(name))
 
 
+KEPT_BESIDE = ("by", "by_id", "at", "n", "blocks", "held", "board", "began")
+"""What the server adds to a value: who and when, its turn, what held before the supply came back, the board in place."""
+
+
 def _as_sent(value: Any) -> Any:
     """What a client sends and sees: without who did it, when, as which one, and what the family's data adds."""
     if isinstance(value, dict):
-        return {name: each for name, each in value.items() if name not in ("by", "at", "n", "blocks")}
+        return {name: each for name, each in value.items() if name not in KEPT_BESIDE}
     return value
 
 
@@ -80,12 +98,24 @@ def changed(state: State, target: str, value: Any, read_how: str = "") -> State:
         case "replacement":
             state["replacement"], state["choice"], state["rejudged"] = value, None, None
             state["overrides"], state["reasons"], state["decisions"], state["school"] = {}, {}, {}, None
+            state |= {key: {} for key in OF_THE_NEW_BOARD} | {"energised": None, "learned": None}
             _reopen(state, "carry_over", "fit", "prove")
         case "power":
             # the supply came back: every hold point starts anew
             state["power"], state["holds"] = "on", {}
             _reopen(state, "make_safe")
-        case "answers" | "school" | "order":
+        case "energised":
+            state["energised"] = value
+            if value is not None:
+                state["power"], state["holds"] = "on", {}
+            _reopen(state, "make_safe", "fit", "prove")
+        case "signed":
+            state["signed"] = value
+            if value is not None and not value["ok"]:
+                state["refused"] = [*state["refused"], value]
+                state["signed"] = None
+                _reopen(state, "hand_over")
+        case "answers" | "school" | "order" | "learned" | "old_board":
             state[kind] = value
             _reopen(state, *_untrue_after(kind))
         case "confirmed":
@@ -95,6 +125,9 @@ def changed(state: State, target: str, value: Any, read_how: str = "") -> State:
         case _:
             _set(state[NAMED[kind][0]], name, value)
             _reopen(state, *_untrue_after(kind))
+            if kind == "ticked" and value is None:
+                # what was moved back is not looked at a second time any more
+                state["energised"] = None
             if kind == "found":
                 # set anew by hand, it is what stands: an angle that was read before does not count any more
                 _set(state["how"], name, read_how or None)
@@ -112,6 +145,8 @@ def _untrue_after(kind: str) -> tuple[str, ...]:
         **dict.fromkeys(("override", "wish", "decision", "school", "order"), ("carry_over", "fit", "prove")),
         # the leaflet's table hangs on them
         **dict.fromkeys(("fact", "plate"), ("carry_over", "fit", "prove")),
+        **dict.fromkeys(("kit", "readback", "look", "ticked", "reentered", "learned"), ("fit", "prove")),
+        **dict.fromkeys(("run", "reading", "forced"), ("prove",)),
     }.get(kind, ())  # fmt: skip
 
 
@@ -157,9 +192,17 @@ def uncleared_causes(state: State) -> list[str]:
     return [name for name, cause in state.get("causes", {}).items() if cause["blocks"] and not cause["cleared"]]
 
 
+def settled(state: State, step: str) -> bool:
+    """Whether nothing more is to be done in a step: done, or, of making safe, past, for the supply is back on purpose."""
+    return done(state, step) or (step == "make_safe" and state.get("energised") is not None)
+
+
 def waiting_for(state: State, step: str) -> list[str]:
     """The steps that a step still waits for; "cause" where what killed the board is still there."""
-    return _undone(state, needs(step))
+    wanted = needs(step)
+    if step == "fit" and state.get("energised") is not None:
+        wanted = ("carry_over",)
+    return _undone(state, wanted)
 
 
 def target_waits_for(state: State, target: str, read_how: str = "") -> list[str]:
@@ -168,13 +211,29 @@ def target_waits_for(state: State, target: str, read_how: str = "") -> list[str]
     live = name in state.get("powered", []) or read_how == OVER_PORT
     if kind in WITHOUT_HOLD or (kind == "found" and live):
         return _undone(state, ("recognise",))
-    if kind in ("power", "hold"):
+    if kind in ("power", "hold", *AFTER_CLOSING, *ANY_TIME):
         return []
+    if kind in ("kit", "readback"):
+        return _undone(state, ("carry_over",))
+    if kind in ("look", "ticked"):
+        return _undone(state, ("carry_over", "energised" if name.startswith(WITH_POWER) else "make_safe"))
+    if kind == "energised":
+        return _undone(state, ("carry_over", "make_safe", "cause"))
+    if kind in ("reentered", "learned") or target == "confirmed.fit":
+        return _undone(state, ("carry_over", "energised"))
+    if step_of(target) == "record" and state.get("energised") is not None:
+        # the old board is out: what was read off it can be put right without touching the machine
+        return _undone(state, ("recognise",))
     return waiting_for(state, step_of(target))
 
 
 def _undone(state: State, wanted: tuple[str, ...]) -> list[str]:
-    return [each for each in wanted if (bool(uncleared_causes(state)) if each == "cause" else not done(state, each))]
+    def open_still(each: str) -> bool:
+        if each == "cause":
+            return bool(uncleared_causes(state))
+        return state.get("energised") is None if each == "energised" else not done(state, each)
+
+    return [each for each in wanted if open_still(each)]
 
 
 def unread_powered(state: State) -> list[str]:
@@ -193,7 +252,7 @@ def step_in_hand(state: State) -> str:
     for step in STEPS:
         if step == "make_safe" and not done(state, "record") and done(state, "choose") and unread_powered(state):
             return "record"
-        if not done(state, step) and not waiting_for(state, step):
+        if not settled(state, step) and not waiting_for(state, step):
             return step
     return STEPS[-1]
 

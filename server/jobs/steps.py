@@ -5,7 +5,7 @@ from typing import Any
 
 from jobs.models import Job
 from jobs.schemas import StepState
-from jobs.state import STEPS, State, done, waiting_for
+from jobs.state import STEPS, State, done, settled, waiting_for
 
 NAMES = {
     "rule_out": "Rule out", "recognise": "Recognise", "choose": "Choose", "make_safe": "Make safe", "record": "Record",
@@ -16,9 +16,12 @@ NAMES = {
 ENDS = {"condemned": "Board condemned", "cleared": "Board cleared", "undecided": "Undecided, going on"}
 
 
+OTHERS = {"cause": "the cause of the board's death to be cleared", "energised": "the supply to be on again"}
+
+
 def waiting_words(each: str) -> str:
     """What a step waits for, in words."""
-    return NAMES.get(each, "the cause of the board's death to be cleared").lower()
+    return NAMES.get(each, OTHERS.get(each, each)).lower()
 
 
 def steps_of(job: Job) -> list[StepState]:
@@ -28,12 +31,16 @@ def steps_of(job: Job) -> list[StepState]:
 
 def _step(job: Job, step: str) -> StepState:
     waiting = waiting_for(job.state, step)
-    finished = done(job.state, step)
+    finished = settled(job.state, step)
     confirmed = job.state["confirmed"].get(step)
     return StepState(
         id=step,
         name=NAMES[step],
-        state="done" if finished else "open" if not waiting or _partly_open(job.state, step) else "waiting",
+        state="done"
+        if finished and not (step == "hand_over" and job.closed_at is None)
+        else "open"
+        if not waiting or _partly_open(job.state, step)
+        else "waiting",
         result=_result(job, step, confirmed) if finished else "",
         waits_for=waiting,
         note=confirmed["note"] if confirmed else None,
@@ -58,6 +65,8 @@ def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:
         case "choose":
             return f"Replacement: {state['replacement']}"
         case "make_safe":
+            if state.get("energised") is not None:
+                return "Released in order; the supply is on again"
             return _held(state) + _note(confirmed)
         case "record":
             return _positions(state)
@@ -68,7 +77,7 @@ def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:
         case "prove":
             return f"{str(state['verdict']).capitalize()}{_note(confirmed)}"
         case "hand_over":
-            return "Closed"
+            return "Closed" if job.closed_at else "Handed over; a second person signs"
     return f"Confirmed{_note(confirmed)}"
 
 

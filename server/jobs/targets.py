@@ -10,6 +10,7 @@ from catalogue.models import Board
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
+from jobs.finish import feedback, fitting, handing, proving
 from jobs.front import ruling_out
 from jobs.given import Given
 from jobs.models import Job
@@ -55,6 +56,8 @@ def value_of(job: Job, target: str, after: Any, given: Given, person: Person, no
             return ruling_out.test_value(job, name, after, person, now)
     if kind in recording.CHECKS:
         return recording.CHECKS[kind](job, name, after, person, now)
+    if kind in FINISH:
+        return FINISH[kind](job, name, after, given, person, now)
     return CHECKS[kind](job, name, after, given)
 
 
@@ -206,6 +209,11 @@ def _answers(job: Job, name: str, after: Any, given: Given) -> str:
     return _one_of(after, ("yes", "no"))
 
 
+def _ticked(job: Job, name: str, after: Any, given: Given) -> bool:
+    fitting.check_step(job, name)
+    return carrying.ticked_value(job, name, after)
+
+
 def _known(name: str, names: tuple[str, ...]) -> None:
     if name not in names:
         raise Faulty(f"Expected one of {', '.join(names)}, found {name}.")
@@ -221,5 +229,13 @@ CHECKS: dict[str, Callable[[Job, str, Any, Given], Any]] = {
     "symptom": _symptom, "report": _report, "cause": _cause, "plate": _plate, "serial": _serial, "fact": _fact,
     "revision": _revision, "feature": _feature, "wish": _wish, "cost": _cost, "reason": _reason, "power": _power,
     "answers": _answers, "school": carrying.school_value, "decision": carrying.decision_value,
-    "order": carrying.order_value, "ticked": carrying.ticked_value,
+    "order": carrying.order_value, "ticked": _ticked,
+}  # fmt: skip
+FINISH: dict[str, Callable[[Job, str, Any, Given, Person, datetime], Any]] = {
+    "kit": fitting.kit_value, "readback": fitting.readback_value, "look": fitting.look_value,
+    "energised": fitting.energised_value, "learned": fitting.learned_value, "reentered": fitting.reentered_value,
+    "run": proving.run_value, "reading": proving.reading_value, "forced": proving.forced_value,
+    "defect": handing.defect_value, "numbered": handing.numbered_value, "old_board": handing.old_board_value,
+    "spent": handing.spent_value, "signed": handing.signed_value, "correction": handing.correction_value,
+    "feedback": feedback.feedback_value,
 }  # fmt: skip

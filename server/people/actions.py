@@ -14,12 +14,13 @@ from twincore.settings import SCHOOLS as CARRY_SCHOOLS
 
 @dataclass(frozen=True, slots=True)
 class Policies:
-    """How a depot works: how suspects are weighed, companions, and which school of carrying over is proposed."""
+    """How a depot works: how suspects are weighed, companions, which school of carrying over is proposed, who signs."""
 
     rule_out_school: str
     change_companions: bool
     school_when_agreed: str
     school_when_not: str
+    second_person: bool
     assumptions: dict[str, float]
 
 
@@ -39,6 +40,7 @@ def set_policies(person: Person, new: Policies) -> Depot:
             raise Faulty(f"Expected a number from 0 to 1,000,000 for {name}.")
     depot.rule_out_school, depot.change_companions = new.rule_out_school, new.change_companions
     depot.school_when_agreed, depot.school_when_not = new.school_when_agreed, new.school_when_not
+    depot.second_person = new.second_person
     depot.assumptions = {name: value for name, value in new.assumptions.items() if value != ASSUMPTIONS[name]}
     depot.save()
     return depot

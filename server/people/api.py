@@ -62,6 +62,7 @@ class Policies(Schema):
     change_companions: bool
     school_when_agreed: str = Field("functions", max_length=16)
     school_when_not: str = Field("functions", max_length=16)
+    second_person: bool = False
     assumptions: dict[str, float]
 
 
@@ -80,6 +81,7 @@ def _depot_shown(depot: Depot) -> DepotShown:
         carry_schools=list(CARRY_SCHOOLS),
         school_when_agreed=depot.school_when_agreed,
         school_when_not=depot.school_when_not,
+        second_person=depot.second_person,
         rule_out_school=depot.rule_out_school,
         change_companions=depot.change_companions,
         assumptions={**ASSUMPTIONS, **depot.assumptions},

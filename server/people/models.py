@@ -14,6 +14,7 @@ class Depot(models.Model):
     change_companions = models.BooleanField(default=True, help_text="Companions are changed along with a board.")
     school_when_agreed = models.CharField(max_length=16, default="functions")
     school_when_not = models.CharField(max_length=16, default="functions")
+    second_person = models.BooleanField(default=False, help_text="A second person signs each job off.")
     assumptions = models.JSONField(default=dict, help_text="What sums of costs assume here, where it differs.")
 
     def __str__(self) -> str:

@@ -10,7 +10,7 @@ from config.errors import Faulty, NotThere, Refused
 from people.access import require_parts_lead
 from people.models import Person
 from references import contradicting, files
-from references.models import Contradiction, Import, Statement
+from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import values_of
 from references.tasks import import_statements, look_for_contradictions
 from twincore.match import parse_statements
@@ -112,3 +112,27 @@ def restore_statement(person: Person, code: str) -> Statement:
     found.save()
     transaction.on_commit(lambda: look_for_contradictions.defer())
     return found
+
+
+FIELD_WORDS = "Nobody listed this; a technician took it, and said how it did."
+
+
+def count_outcome(job: UUID, original: str, replacement: str, result: str | None, now: datetime) -> None:
+    """Count how a pairing did on one machine; None takes it back. A pairing that nobody listed gets a statement."""
+    if result is None:
+        Outcome.objects.filter(job=job).delete()
+        return
+    Outcome.objects.update_or_create(
+        job=job, defaults={"original": original, "replacement": replacement, "result": result, "at": now}
+    )
+    listed = Statement.objects.filter(
+        original=original, replacement=replacement, relation__in=("same", "supersedes", "universal", "kit")
+    )
+    if result != Outcome.Result.DID_NOT and not listed.exists():
+        Statement.objects.get_or_create(
+            code=f"seen: {original} > {replacement}"[:80],
+            defaults={
+                "original": original, "replacement": replacement, "relation": "universal", "words": FIELD_WORDS,
+                "dated": now.date(),
+            },
+        )  # fmt: skip

@@ -15,6 +15,7 @@ from config.paging import Page, Paging, paged
 from people.access import person_of
 from references import actions, exporting, files, queries
 from references.models import Contradiction, Import, Statement
+from references.rows import counts_of
 from twincore.match.credence import credence
 
 router = Router(tags=["references"])
@@ -84,12 +85,13 @@ class Reason(Schema):
 
 def statement_shown(row: Statement) -> StatementShown:
     """A statement for the screen."""
-    worth = credence(row.worked, row.failed, bool(row.source))
+    worked, failed = counts_of(row)
+    worth = credence(worked, failed, bool(row.source))
     return StatementShown(
         id=row.code, original=row.original, replacement=row.replacement, relation=row.relation,
         conditions=row.conditions, needs=row.needs, companions=row.companions, words=row.words, source=row.source,
         dated=row.dated, valid_from=row.valid_from, valid_to=row.valid_to, cost=row.cost, days=row.days,
-        worked=row.worked, failed=row.failed, likely_low=worth.low, likely_high=worth.high,
+        worked=worked, failed=failed, likely_low=worth.low, likely_high=worth.high,
         withdrawn_because=row.withdrawn_because,
     )  # fmt: skip
 

@@ -102,3 +102,28 @@ class Contradiction(models.Model):
 
     class Meta:
         ordering = ["kind", "id"]
+
+
+class Outcome(models.Model):
+    """How a pairing did on one machine, as it was said last: counted into every statement of that pairing."""
+
+    class Result(models.TextChoices):
+        """What people say of a replacement, at once and after a month."""
+
+        WORKED = "worked"
+        WITH_A_CHANGE = "worked with a change"
+        DID_NOT = "did not"
+
+    job = models.UUIDField(primary_key=True, help_text="The job that it is about.")
+    original = models.CharField(max_length=700)
+    replacement = models.CharField(max_length=700)
+    result = models.CharField(max_length=24, choices=Result.choices)
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                name="outcome_result_known", condition=Q(result__in=["worked", "worked with a change", "did not"])
+            )
+        ]
+        indexes = [models.Index(fields=["original", "replacement"], name="outcomes_of_pairing")]

@@ -3,10 +3,11 @@
 from collections.abc import Callable, Collection, Iterable, Iterator
 from uuid import UUID
 
-from django.db.models import Q, QuerySet
+from django.db.models import Count, IntegerField, OuterRef, Q, QuerySet, Subquery
+from django.db.models.functions import Coalesce
 
 from config.errors import NotThere
-from references.models import Contradiction, Import, Statement
+from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import as_core
 from twincore.match import CHAINED, LONGEST_CHAIN
 from twincore.match import Statement as CoreStatement
@@ -17,12 +18,25 @@ MOST_BOARDS = 400
 
 def statements(board: str = "", relation: str = "", withdrawn: bool = False) -> QuerySet[Statement]:
     """Statements in order; `board` is one of its boards, however it stands there."""
-    rows = Statement.objects.select_related("withdrawn_by").filter(withdrawn_at__isnull=not withdrawn)
+    rows = with_outcomes(Statement.objects.select_related("withdrawn_by")).filter(withdrawn_at__isnull=not withdrawn)
     if board:
         rows = rows.filter(Q(original__istartswith=board) | Q(replacement__istartswith=board) | Q(code=board))
     if relation:
         rows = rows.filter(relation=relation)
     return rows
+
+
+def with_outcomes(rows: QuerySet[Statement]) -> QuerySet[Statement]:
+    """Statements with `seen_worked` and `seen_failed`: what was said in the field of their very pairing."""
+    pairing = Outcome.objects.filter(original=OuterRef("original"), replacement=OuterRef("replacement"))
+
+    def count(said: QuerySet[Outcome]) -> Coalesce:
+        # grouped by nothing: one number for the whole pairing
+        number = said.order_by().values("original").annotate(n=Count("pk")).values("n")
+        return Coalesce(Subquery(number, output_field=IntegerField()), 0)
+
+    did_not = Q(result=Outcome.Result.DID_NOT)
+    return rows.annotate(seen_worked=count(pairing.exclude(did_not)), seen_failed=count(pairing.filter(did_not)))
 
 
 def statement(code: str) -> Statement:
@@ -47,7 +61,7 @@ def about(boards: Collection[str]) -> list[CoreStatement]:
         | Q(members__overlap=wanted, members__isnull=False)
         | Q(relation="same", replacement__in=wanted)
     )
-    return [as_core(row) for row in rows]
+    return [as_core(row) for row in with_outcomes(rows)]
 
 
 def lookup_from(original: str) -> Callable[[Collection[str]], Iterable[CoreStatement]]:

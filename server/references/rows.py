@@ -26,9 +26,14 @@ def as_core(row: Statement) -> CoreStatement:
         valid_to=_written(row.valid_to),
         cost=row.cost,
         days=row.days,
-        worked=row.worked,
-        failed=row.failed,
+        worked=counts_of(row)[0],
+        failed=counts_of(row)[1],
     )
+
+
+def counts_of(row: Statement) -> tuple[int, int]:
+    """How often a pairing worked and did not: by the statement's file, and by what was said in the field since."""
+    return row.worked + getattr(row, "seen_worked", 0), row.failed + getattr(row, "seen_failed", 0)
 
 
 def values_of(statement: CoreStatement) -> dict[str, Any]:

@@ -5,7 +5,7 @@ import json
 import sys
 from collections.abc import Sequence
 
-from twincore.cli import carrying, catalogue, readings, twins
+from twincore.cli import carrying, catalogue, readings, records, twins
 from twincore.cli.files import InputError
 from twincore.profile.values import plain
 
@@ -14,10 +14,10 @@ def main(argv: Sequence[str] | None = None) -> int:
     """Run one call; 0 when answered, 2 when an input is wrong."""
     parser = argparse.ArgumentParser(
         prog="twin",
-        description="Check, decode, carry over, wire, press, simulate, prove, trace, recognise, match and measure, on files.",
+        description="Check, decode, carry over, wire, press, simulate, prove, trace, recognise, match, measure and verify, on files.",
     )
     calls = parser.add_subparsers(required=True, metavar="CALL")
-    for part in (twins, carrying, catalogue, readings):
+    for part in (twins, carrying, catalogue, readings, records):
         part.add_calls(calls)
     args = parser.parse_args(argv)
     try:

@@ -7,6 +7,7 @@ from twincore.match.costs import ASSUMPTIONS, CostSum, Line, cost_sum
 from twincore.match.criteria import judge_contacts, used_pins
 from twincore.match.fitting import Fitting, Pin, fitting_of, merged, traits_of
 from twincore.match.judged import CRITERIA, VERDICTS, Judged, Question, Reason
+from twincore.match.kit import KitLine, kit_lines
 from twincore.match.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate
 from twincore.match.mounting import Hole, Mounting, NewHole, Plate, best_mounting, slack_mm
 from twincore.match.ranking import Candidate, ranked
@@ -38,6 +39,7 @@ __all__ = [
     "Fitting",
     "Hole",
     "Judged",
+    "KitLine",
     "Line",
     "Link",
     "Machine",
@@ -61,6 +63,7 @@ __all__ = [
     "from_row",
     "judge_candidate",
     "judge_contacts",
+    "kit_lines",
     "merged",
     "parse_statements",
     "ranked",

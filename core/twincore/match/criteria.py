@@ -9,6 +9,7 @@ from typing import Any
 from twincore.behaviour import Proof
 from twincore.match.fitting import Contact, Fitting, Pin
 from twincore.match.judged import Judged, Question, Reason, judged
+from twincore.match.kit import kit_lines
 from twincore.match.mounting import best_mounting
 from twincore.match.ways import Way
 from twincore.measure import designated_rating
@@ -295,16 +296,15 @@ def judge_parts(
     reasons: list[Reason] = []
     for each in original.moves:
         reasons.append(Reason("part moves", "with work", {"what": each["what"], "caution": each.get("caution", "")}))
-    for each in candidate.kit:
-        needed_if = each.get("needed_if", {})
-        missing = missing_facts(needed_if, facts)
-        if missing is None:
-            reasons.append(Reason("kit part not needed", "fits", {"item": each["item"]}))
-        elif missing:
-            # whether it is needed or not, it is in the kit
-            reasons.append(Reason("kit part perhaps", "fits", {"item": each["item"], "facts": list(missing)}))
-        else:
-            reasons.append(Reason("kit part", "fits", {"item": each["item"], "count": each.get("count", 1)}))
+    for line in kit_lines(candidate.kit, facts):
+        match line.needed:
+            case "not needed":
+                reasons.append(Reason("kit part not needed", "fits", {"item": line.item}))
+            case "perhaps":
+                # whether it is needed or not, it is in the kit
+                reasons.append(Reason("kit part perhaps", "fits", {"item": line.item, "facts": list(line.facts)}))
+            case _:
+                reasons.append(Reason("kit part", "fits", {"item": line.item, "count": line.count}))
     names = [each["item"] for each in candidate.companions] + [
         c for s in (way.statements if way else ()) for c in s.companions
     ]

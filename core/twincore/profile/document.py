@@ -16,7 +16,7 @@ DEEPEST = 32
 MOST_FAULTS = 50
 KINDS = (
     "family", "board", "settings", "scenario", "trace", "job", "rule-out", "nameplates", "statements", "wiring",
-    "adapters",
+    "adapters", "package",
 )  # fmt: skip
 PREFIX = "worthy-twin/"
 
@@ -29,13 +29,13 @@ class Document:
     root: dict[str, Any]
 
 
-def open_document(data: bytes, kind: str | None = None) -> Document:
+def open_document(data: bytes, kind: str | None = None, largest: int = LARGEST_BYTES) -> Document:
     """Read a UTF-8 JSON document and check it against the published schema of its format.
 
     `kind` is the format expected (without its prefix); None takes whatever format the document names.
-    Raises DocumentError with the place of every structural fault.
+    `largest` is how many bytes it may have. Raises DocumentError with the place of every structural fault.
     """
-    root = _read_json(data)
+    root = _read_json(data, largest)
     if not isinstance(root, dict):
         raise DocumentError([Fault("", 'expected a JSON object with "format" and "version"')])
     named = root.get("format")
@@ -80,9 +80,9 @@ def _validator(kind: str) -> Any:
     return jsonschema_rs.Draft202012Validator(json.loads(schema_path(kind).read_text()))
 
 
-def _read_json(data: bytes) -> Any:
-    if len(data) > LARGEST_BYTES:
-        raise DocumentError([Fault("", f"expected at most {LARGEST_BYTES:,} bytes, found {len(data):,}")])
+def _read_json(data: bytes, largest: int = LARGEST_BYTES) -> Any:
+    if len(data) > largest:
+        raise DocumentError([Fault("", f"expected at most {largest:,} bytes, found {len(data):,}")])
     try:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as error:

@@ -114,6 +114,7 @@ def parse_family(data: bytes) -> Family:
     scenarios = tuple(
         build_scenario(each, inputs, f"scenarios[{i}].", faults) for i, each in enumerate(root.get("scenarios", ()))
     )
+    _check_proving(root.get("proving", {}), inputs, root.get("scenarios", []), faults)
     faults.done()
     titled = [*root["inputs"], *root["outputs"], *root["functions"], *root.get("signals", ())]
     return Family(
@@ -129,6 +130,26 @@ def parse_family(data: bytes) -> Family:
         titles={each["id"]: each.get("title") or each["id"] for each in titled},
         document=root,
     )
+
+
+def _check_proving(node: dict[str, Any], inputs: list[str], scenarios: list[dict[str, Any]], faults: FaultList) -> None:
+    """Names in what the family says of proving must be its own, and a way that cannot be must say why."""
+    for index, each in enumerate(node.get("inputs", ())):
+        if each["input"] not in inputs:
+            faults.add(f"proving.inputs[{index}].input", f"expected an input of this family ({known(inputs)})")
+        if each["way"] == "cannot" and not each.get("why"):
+            faults.add(f"proving.inputs[{index}].why", "expected why this input cannot be made to happen")
+    names = [each["id"] for each in scenarios]
+    for index, each in enumerate(node.get("runs", ())):
+        if each["scenario"] not in names:
+            faults.add(f"proving.runs[{index}].scenario", f"expected a scenario of this family ({known(names)})")
+    for key in ("inputs", "runs", "readings", "overrides"):
+        named = [each["input" if key == "inputs" else "id"] for each in node.get(key, ())]
+        faults.unique(named, f"proving.{key}[{{}}]", "name")
+    for index, each in enumerate(node.get("readings", ())):
+        low, high = each["band"].get("from"), each["band"].get("to")
+        if low is not None and high is not None and low > high:
+            faults.add(f"proving.readings[{index}].band", 'expected "from" not above "to"')
 
 
 def _function(node: dict[str, Any], place: str, faults: FaultList) -> FunctionDef:

@@ -13,12 +13,13 @@ KINDS = ("none", "missed", "once too often", "other key")
 class Slip:
     """One explanation of what is seen: the press that went wrong (from 1), how, where it led, and the way on.
 
-    `back` is None where no key leads back: the panel is left and opened anew.
+    `actions` are those that were then made in truth. `back` is None where no key leads back: the panel is left and opened anew.
     """
 
     kind: str
     press: int
     key: str
+    actions: tuple[str, ...]
     now: Shown
     back: tuple[Press, ...] | None
 
@@ -36,9 +37,15 @@ def find_slips(
         shown = start
         for action in tried:
             shown = panel.press(shown, action)
-        if panel.text(shown) == seen and shown not in found:
-            found[shown] = Slip(kind, number, key, shown, _way_on(panel, shown, start, goals))
+        if _alike(panel.text(shown), seen) and shown not in found:
+            found[shown] = Slip(kind, number, key, tuple(tried), shown, _way_on(panel, shown, start, goals))
     return list(found.values())
+
+
+def _alike(shown: str, seen: str) -> bool:
+    """Whether somebody who writes down a display writes this: the cursor's brackets, spaces and case do not count."""
+    written = [text.replace("[", "").replace("]", "").replace(" ", "").casefold() for text in (shown, seen)]
+    return written[0] == written[1]
 
 
 def _way_on(panel: Panel, shown: Shown, start: Shown, goals: Mapping[int, tuple[int, ...]]) -> tuple[Press, ...] | None:

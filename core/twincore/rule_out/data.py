@@ -86,6 +86,15 @@ class Cause:
 
 
 @dataclass(frozen=True, slots=True)
+class Sign:
+    """What an output that is late, early, missing or extra on the new board makes likely, suspect by suspect."""
+
+    output: str
+    what: tuple[str, ...]
+    likelihoods: Mapping[str, float]
+
+
+@dataclass(frozen=True, slots=True)
 class RuleOut:
     """Everything that a family knows about finding out what is the matter."""
 
@@ -99,6 +108,7 @@ class RuleOut:
     condemn_at: float
     clear_at: float
     code_factor: float
+    signs: tuple[Sign, ...] = ()
 
     def suspect_title(self, name: str) -> str:
         """A suspect's title by its id."""
@@ -129,6 +139,10 @@ def parse_rule_out(data: bytes) -> RuleOut:
         Evidence(n["id"], n["title"], _likelihoods(n, names, f"symptoms[{i}]", faults))
         for i, n in enumerate(root.get("symptoms", ()))
     )
+    signs = tuple(
+        Sign(n["output"], tuple(n["what"]), _likelihoods(n, names, f"signs[{i}]", faults))
+        for i, n in enumerate(root.get("signs", ()))
+    )
     tests = tuple(_test(n, names, curves, f"tests[{i}]", faults) for i, n in enumerate(root["tests"]))
     faults.done()
     threshold = root.get("threshold", {})
@@ -145,6 +159,7 @@ def parse_rule_out(data: bytes) -> RuleOut:
         condemn_at=float(threshold.get("condemn", Fraction(9, 10))),
         clear_at=float(threshold.get("clear", Fraction(1, 50))),
         code_factor=float(root.get("code_factor", 5)),
+        signs=signs,
     )
 
 

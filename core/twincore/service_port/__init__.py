@@ -8,6 +8,7 @@ from twincore.service_port.registers import (
     port_map,
     read_registers,
     registers_of,
+    registers_to_write,
     sum_of,
 )
 
@@ -19,5 +20,6 @@ __all__ = [
     "port_map",
     "read_registers",
     "registers_of",
+    "registers_to_write",
     "sum_of",
 ]

@@ -19,12 +19,13 @@ CRC_START, CRC_POLYNOMIAL = 0xFFFF, 0xA001
 
 @dataclass(frozen=True, slots=True)
 class Register:
-    """One register: what it gives, whether that is an element or something remembered, and its scale."""
+    """One register: what it gives, whether that is an element or something remembered, its scale, and if it can be written."""
 
     at: int
     gives: str
     element: bool
     scale: Fraction
+    writable: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +66,10 @@ def port_map(board: Board) -> PortMap | None:
     return PortMap(
         node.get("unit", 1),
         tuple(
-            Register(each["at"], each["gives"], each.get("kind", "element") == "element", Fraction(each.get("scale", 1)))
+            Register(
+                each["at"], each["gives"], each.get("kind", "element") == "element", Fraction(each.get("scale", 1)),
+                each.get("write", False),
+            )
             for each in node["registers"]
         ),
         (identity["at"], identity["length"]) if identity else None,
@@ -114,6 +118,15 @@ def registers_of(
     if port.sum_at is not None:
         held[port.sum_at] = sum_of(port, held)
     return held
+
+
+def registers_to_write(board: Board, record: Record) -> dict[int, int]:
+    """What is written over the port so that a board stands so: its writable elements, by address. Empty without a port."""
+    port = port_map(board)
+    if port is None:
+        return {}
+    elements = {element.id: element for element in board.elements}
+    return {each.at: _packed(elements[each.gives], record, each.scale) for each in port.settings if each.writable}
 
 
 def _packed(element: Element, record: Record, scale: Fraction) -> int:

@@ -12,19 +12,24 @@ from twincore.wiring.documents import (
     parse_wiring,
 )
 from twincore.wiring.findings import NO_WIRE, SETTLEMENTS, WiringFinding, wiring_findings
+from twincore.wiring.last_look import IRREVERSIBLE, SECOND_LOOKS, NoPlug, SecondLook, no_plug_for, second_looks
 from twincore.wiring.pins import Pin, Plug, plugs_of
 from twincore.wiring.plan import ORDERS, TREATMENTS, FreePin, Step, Trap, WirePlan, WiringPlan, carry_wires
 
 __all__ = [
+    "IRREVERSIBLE",
     "NO_WIRE",
     "ORDERS",
+    "SECOND_LOOKS",
     "SETTLEMENTS",
     "TREATMENTS",
     "Adapter",
     "FreePin",
     "Lead",
+    "NoPlug",
     "Pin",
     "Plug",
+    "SecondLook",
     "Step",
     "Trap",
     "Wire",
@@ -35,9 +40,11 @@ __all__ = [
     "agrees",
     "build_wiring",
     "carry_wires",
+    "no_plug_for",
     "parse_adapters",
     "parse_wiring",
     "plan_document",
     "plugs_of",
+    "second_looks",
     "wiring_findings",
 ]

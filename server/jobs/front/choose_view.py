@@ -31,6 +31,7 @@ from parts.actions import want_offers
 from parts.queries import offers
 from references.api import statement_shown
 from references.models import Statement
+from references.queries import with_outcomes
 from twincore import match
 from twincore.match import ASSUMPTIONS, Candidate, Judged, Line, Question
 from twincore.profile.document import jsonable
@@ -45,7 +46,7 @@ def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown
     codes = {s.id for each in page if each.way for s in _statements(each)}
     others = [each.id for each in choice.ways.others]
     elsewhere = [each.id for each in choice.ways.elsewhere][:25]
-    rows = {row.code: row for row in Statement.objects.filter(code__in=[*codes, *others, *elsewhere])}
+    rows = {row.code: row for row in with_outcomes(Statement.objects.filter(code__in=[*codes, *others, *elsewhere]))}
     words = FitWords(choice.machine.family, {s.id: s for each in page for s in _statements(each)})
     return CandidatesShown(
         items=[_candidate(each, choice, job, words, rows) for each in page],
@@ -185,8 +186,8 @@ def costs_shown(job: Job, now: datetime, part_number: str | None = None) -> Cost
         "entered here" if "price" in job.state.get("costs", {}) else "parts desk" if offer.get("price") else "not known"
     )
     return CostsShown(
-        own=[_line(each) for each in total.own],
-        service=[_line(each) for each in total.service],
+        own=[cost_line(each) for each in total.own],
+        service=[cost_line(each) for each in total.service],
         own_total=total.own_total,
         service_total=total.service_total,
         saved=total.saved,
@@ -199,7 +200,8 @@ def costs_shown(job: Job, now: datetime, part_number: str | None = None) -> Cost
 LINES = {"part": "Part", "work": "Work", "travel": "Way there", "tax": "Tax", "lost": "Lost production"}
 
 
-def _line(line: Line) -> CostLine:
+def cost_line(line: Line) -> CostLine:
+    """One amount of a sum, in words."""
     made = {
         "work": lambda f: f"{f['hours']:g} h",
         "tax": lambda f: f"{f['percent']:g} %",

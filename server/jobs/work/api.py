@@ -106,8 +106,8 @@ def read_port(request: HttpRequest, job_id: UUID) -> PortShown:
 
 @router.get("/jobs/{job_id}/port/now", response=PortNow)
 def watch_port(request: HttpRequest, job_id: UUID) -> PortNow:
-    """What is on at this moment, for timing."""
-    return PortNow(**port.watch_port(_with_original(request, job_id)))
+    """What is on at this moment on the original, for timing."""
+    return PortNow(**port.watch_port(_with_original(request, job_id), "original"))
 
 
 @router.post("/jobs/{job_id}/pictures/{picture_id}", response=PictureShown)
@@ -116,7 +116,7 @@ def add_picture(request: HttpRequest, job_id: UUID, picture_id: UUID) -> Picture
     length = int(request.headers.get("Content-Length") or 0)
     data = request.read(min(length, pictures.MOST_BYTES) + 1) if length else b""
     kept = pictures.add_picture(person_of(request), job_id, picture_id, data, timezone.now())
-    return PictureShown(id=str(kept.pk), width=kept.width, height=kept.height)
+    return PictureShown(id=str(kept.name), width=kept.width, height=kept.height)
 
 
 @router.get("/jobs/{job_id}/pictures/{picture_id}", response={200: Any})

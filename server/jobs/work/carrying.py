@@ -48,7 +48,7 @@ def order_value(job: Job, name: str, after: Any, given: Given) -> str:
     return str(after)
 
 
-def ticked_value(job: Job, name: str, after: Any, given: Given) -> bool:
+def ticked_value(job: Job, name: str, after: Any) -> bool:
     """A step of the wiring plan that was done."""
     if after is not True:
         raise Faulty("Expected true.")
@@ -81,13 +81,14 @@ def wiring_plan(job: Job) -> WiringOf | None:
     family = family_profile(job.family_revision_id)
     order = job.state.get("order") or ORDERS[0]
     try:
-        plan = carry_wires(original, wiring_of(job), replacement, family, _adapters(), order)
+        plan = carry_wires(original, wiring_of(job), replacement, family, adapters_at_hand(), order)
     except LimitError as error:
         raise Faulty(f"{error}.") from error
     return WiringOf(plan, findings_of(job))
 
 
-def _adapters() -> list[Adapter]:
+def adapters_at_hand() -> list[Adapter]:
+    """The adapter leads of the catalogue."""
     return [each for revision in catalogue.guide_revisions("adapters") for each in adapters_of(revision)]
 
 

@@ -18,7 +18,9 @@ NAMES = {
 
 def points_of(job: Job) -> list[HoldPoint]:
     """The hold points of a job: its family's, with what the board in the machine stores; once fitted, the new one too."""
-    fitted = job.replacement_revision_id if "fit" in job.state["confirmed"] else None
+    state = job.state
+    mounted = "mounted" in state.get("looks", {}) or "fit" in state["confirmed"]
+    fitted = job.replacement_revision_id if mounted else None
     boards = [board_profile(each) for each in (job.original_revision_id, fitted) if each]
     family = family_profile(job.family_revision_id) if job.family_revision_id else None
     return hold_points(family, boards, fact_values(job))
@@ -99,9 +101,15 @@ def check_all_hold(job: Job) -> None:
         raise Refused(f"Still open: {', '.join(each.title for each in missing)}.", holds=[each.id for each in missing])
 
 
+def said_of(job: Job) -> dict[str, Any]:
+    """What was said of every hold point: also of those that were released when the supply came back on purpose."""
+    energised = job.state.get("energised") or {}
+    return {**energised.get("held", {}), **job.state.get("holds", {})}
+
+
 def skipped(job: Job) -> list[dict[str, Any]]:
     """The hold points that were skipped, with reason, for every later page."""
-    held = job.state.get("holds", {})
+    held = said_of(job)
     if not any(each.get("skipped") for each in held.values()):
         return []
     titles = {each.id: each.title for each in points_of(job)}
@@ -116,7 +124,7 @@ def holds_told(job: Job) -> list[dict[str, Any]]:
     """Every hold point that holds or was skipped, in words, for the job sheet."""
     titles = {each.id: each for each in points_of(job)}
     told = []
-    for name, each in job.state.get("holds", {}).items():
+    for name, each in said_of(job).items():
         point = titles.get(name)
         words = [
             f"{key.replace('_', ' ')}: {_value_words(value, point.unit if point and key == 'reading' else '')}"

@@ -27,18 +27,16 @@ def add_picture(person: Person, job_id: UUID, picture_id: UUID, data: bytes, now
     job = Job.objects.select_for_update(of=("self",)).filter(pk=job_id, depot=person.depot_id).first()
     if job is None:
         raise NotThere("Your depot has no such job.")
-    if there := Picture.objects.filter(pk=picture_id).first():
-        if there.job_id != job.pk:
-            raise Refused("This picture's id is in use. Load the page again.")
+    if there := job.pictures.filter(name=picture_id).first():
         return there
-    if job.closed_at is not None:
+    if job.closed_at is not None or job.origin is not None:
         raise Refused("This job is closed; nothing in it changes any more.")
     if job.pictures.count() >= MOST_PICTURES:
         raise Refused(f"A job keeps at most {MOST_PICTURES} pictures.")
     image, suffix = upright(data)
     kept = encoded(image, suffix)
     picture = Picture(
-        id=picture_id, job=job, digest=sha256(kept).hexdigest(), width=image.width, height=image.height,
+        name=picture_id, job=job, digest=sha256(kept).hexdigest(), width=image.width, height=image.height,
         added_at=now, added_by=person,
     )  # fmt: skip
     # the file first: a row never names a picture that is not there; a file without a row is swept by nobody's mistake
@@ -87,7 +85,7 @@ def encoded(image: Image.Image, suffix: str) -> bytes:
 
 def picture_of(job: Job, picture_id: UUID) -> Picture:
     """One picture of a job."""
-    found = job.pictures.filter(pk=picture_id).first()
+    found = job.pictures.filter(name=picture_id).first()
     if found is None:
         raise NotThere("There is no such picture in this job.")
     return found

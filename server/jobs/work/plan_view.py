@@ -1,6 +1,7 @@
 """The wiring plan and the key presses, for the screen, as documents, and as one sheet to print."""
 
 import csv
+from collections.abc import Sequence
 from datetime import datetime
 from io import StringIO
 from typing import Any
@@ -27,7 +28,7 @@ from jobs.work.schemas import (
     WiringShown,
 )
 from twincore.profile import Family, dump
-from twincore.programming import press_document
+from twincore.programming import Press, press_document
 from twincore.wiring import ORDERS, Step, WirePlan, WiringPlan, plan_document, plugs_of
 
 MINDED = {
@@ -108,12 +109,13 @@ def _step(step: Step, wires: dict[str, WirePlan], titles: dict[str, str], job: J
     key = step_key(step)
     minded = dict.fromkeys(MINDED[m] for name in step.wires for m in wires[name].marks)
     return StepLine(
-        number=step.number, key=key, kind=step.kind, words=_step_words(step, wires, titles), wires=list(step.wires),
+        number=step.number, key=key, kind=step.kind, words=step_words(step, wires, titles), wires=list(step.wires),
         done=key in job.state["ticked"], minded=list(minded),
     )  # fmt: skip
 
 
-def _step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -> str:
+def step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -> str:
+    """One step of the wiring plan in words; `wires` and `titles` of adapters by their ids."""
     if step.kind == "link":
         return f"Put the link on {step.place}"
     first = wires[step.wires[0]]
@@ -140,7 +142,7 @@ def presses_shown(job: Job) -> PressesShown:
         panels=[
             PanelShown(
                 title=each.panel.title or each.panel.kind, sets=list(each.sets), count=each.count,
-                presses=[PressLine(key=p.key, times=p.times, hold_s=p.hold_s, shows=p.shows) for p in each.presses],
+                presses=press_lines(each.presses),
             )
             for each in plan.panels
         ],
@@ -148,6 +150,11 @@ def presses_shown(job: Job) -> PressesShown:
         count=plan.count,
         why_not="",
     )  # fmt: skip
+
+
+def press_lines(presses: Sequence[Press]) -> list[PressLine]:
+    """Presses for the screen."""
+    return [PressLine(key=p.key, action=p.action, times=p.times, hold_s=p.hold_s, shows=p.shows) for p in presses]
 
 
 def plan_json(job: Job) -> str:

@@ -9,9 +9,10 @@ from django.conf import settings
 from pymodbus.client import ModbusTcpClient
 from pymodbus.exceptions import ModbusException
 
+from catalogue.profiles import board_profile
 from config.errors import Refused
 from jobs.models import Job
-from jobs.work.recording import original_of, remembered
+from jobs.work.recording import remembered
 from twincore.profile import Board
 from twincore.profile.values import plain
 from twincore.service_port import PortMap, identity_words, port_map, read_registers
@@ -34,23 +35,40 @@ class PortRead:
     fault: str = ""
 
 
-def port_of(job: Job) -> tuple[Board, PortMap] | None:
-    """The original's service port; None where its profile has none or none is set up here."""
-    board = original_of(job)[1]
+SIDES = ("original", "replacement")
+
+
+@dataclass(frozen=True, slots=True)
+class BoardPort:
+    """A board with its service port, and where it answers."""
+
+    board: Board
+    map: PortMap
+    address: str
+
+
+def port_of(job: Job, side: str = "original") -> BoardPort | None:
+    """The service port of the original or the replacement; None where its profile has none or none is set up here."""
+    revision = job.original_revision_id if side == "original" else job.replacement_revision_id
+    address = settings.BOARD_PORT if side == "original" else settings.NEW_BOARD_PORT
+    if revision is None or not address:
+        return None
+    board = board_profile(revision)
     port = port_map(board)
-    return (board, port) if port is not None and settings.BOARD_PORT else None
+    return None if port is None else BoardPort(board, port, address)
 
 
 def read_port(job: Job) -> PortRead:
     """Read what can be read. A board that does not answer, or answers wrongly, ends cleanly in reading by eye."""
-    board, port = _required(job)
+    at = required_port(job, "original")
+    board, port = at.board, at.map
     read = PortRead()
     held: dict[int, int] = {}
     locked = False
     try:
-        with _client() as client:
+        with connected(at) as client:
             for start, count in _blocks(port):
-                answer = _ask(client, start, count, port.unit)
+                answer = ask(client, start, count, port.unit)
                 if answer is None:
                     locked = True
                 else:
@@ -90,33 +108,45 @@ def _compared(job: Job, board: Board, positions: dict[str, Any], kept: dict[str,
     return found
 
 
-def watch_port(job: Job) -> dict[str, list[str]]:
+def watch_port(job: Job, side: str) -> dict[str, list[str]]:
     """Which inputs and outputs are on at this moment, by name, for timing. Raises Refused where the port is silent."""
-    board, port = _required(job)
-    if port.outputs_at is None:
-        raise Refused(f"The port of {board.part_number} does not show outputs.")
+    at = required_outputs(job, side)
     try:
-        with _client() as client:
-            on = {}
-            pairs = (("outputs", port.outputs_at, port.outputs), ("inputs", port.inputs_at, port.inputs))
-            for name, at, names in pairs:
-                answer = None if at is None else _ask(client, at, 1, port.unit)
-                on[name] = [each for index, each in enumerate(names) if answer and answer[0] >> index & 1]
+        with connected(at) as client:
+            return look(client, at.map)
     except PortSilent as error:
         raise Refused(f"The board does not answer: {error}. Go on by tapping.") from error
+
+
+def look(client: ModbusTcpClient, port: PortMap) -> dict[str, list[str]]:
+    """Which inputs and outputs are on at this moment. Raises PortSilent."""
+    on = {}
+    for name, at, names in (("outputs", port.outputs_at, port.outputs), ("inputs", port.inputs_at, port.inputs)):
+        answer = None if at is None else ask(client, at, 1, port.unit)
+        on[name] = [each for index, each in enumerate(names) if answer and answer[0] >> index & 1]
     return on
 
 
-def _required(job: Job) -> tuple[Board, PortMap]:
-    found = port_of(job)
+def required_port(job: Job, side: str) -> BoardPort:
+    """The service port of a side. Raises Refused where there is none to reach."""
+    found = port_of(job, side)
     if found is None:
         raise Refused("This board has no service port that can be reached from here. Read by eye.")
     return found
 
 
+def required_outputs(job: Job, side: str) -> BoardPort:
+    """The service port of a side that shows its outputs. Raises Refused."""
+    found = required_port(job, side)
+    if found.map.outputs_at is None:
+        raise Refused(f"The port of {found.board.part_number} does not show outputs.")
+    return found
+
+
 @contextmanager
-def _client() -> Iterator[ModbusTcpClient]:
-    host, _, number = settings.BOARD_PORT.rpartition(":")
+def connected(at: BoardPort) -> Iterator[ModbusTcpClient]:
+    """A connection to a board's port. Raises PortSilent where nothing listens."""
+    host, _, number = at.address.rpartition(":")
     client = ModbusTcpClient(host, port=int(number), timeout=TIME_OUT_S, retries=0)
     try:
         if not client.connect():  # type: ignore[no-untyped-call]  # the library leaves it untyped
@@ -126,8 +156,8 @@ def _client() -> Iterator[ModbusTcpClient]:
         client.close()  # type: ignore[no-untyped-call]  # as above
 
 
-def _ask(client: ModbusTcpClient, start: int, count: int, unit: int) -> list[int] | None:
-    """The registers of one answer; None where the board refuses to tell."""
+def ask(client: ModbusTcpClient, start: int, count: int, unit: int) -> list[int] | None:
+    """The registers of one answer; None where the board refuses to tell. Raises PortSilent."""
     try:
         answer = client.read_holding_registers(start, count=count, device_id=unit)
     except (ModbusException, OSError) as error:

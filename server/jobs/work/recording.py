@@ -130,9 +130,13 @@ def traces_of(job: Job) -> dict[str, Trace]:
 
 
 def _read_trace(job: Job, node: dict[str, Any]) -> Trace:
-    """A trace from plain data. Raises Faulty with every fault and its place."""
     family, board = original_of(job)
-    document = {"format": "worthy-twin/trace", "version": 1, "part_number": board.part_number, **node}
+    return read_trace(family, board.part_number, node)
+
+
+def read_trace(family: Family, part_number: str, node: dict[str, Any]) -> Trace:
+    """A trace of a board from plain data. Raises Faulty with every fault and its place."""
+    document = {"format": "worthy-twin/trace", "version": 1, "part_number": part_number, **node}
     try:
         return parse_trace(json.dumps(document).encode(), family)
     except DocumentError as error:
@@ -286,7 +290,7 @@ def _temporary(job: Job, name: str, after: Any, person: Person, now: datetime) -
 
 def _picture(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
     given = _object(after, {"caption", "of", "marks"})
-    if not Picture.objects.filter(pk=_uuid(name), job=job).exists():
+    if not Picture.objects.filter(name=_uuid(name), job=job).exists():
         raise Faulty("Send the picture itself first.")
     marks = given.get("marks", [])
     if not isinstance(marks, list) or len(marks) > 60:

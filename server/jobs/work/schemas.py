@@ -250,9 +250,10 @@ class WiringShown(Schema):
 
 
 class PressLine(Schema):
-    """Press a key so often; `shows` is what must then be seen."""
+    """Press a key so often; `shows` is what must then be seen. `action` is what the key does there."""
 
     key: str
+    action: str
     times: int
     hold_s: float
     shows: str

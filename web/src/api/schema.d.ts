@@ -697,7 +697,7 @@ export interface paths {
         };
         /**
          * Sheet As Pdf
-         * @description The job sheet for the office.
+         * @description The job sheet for the office, on A4 or letter paper.
          */
         get: operations["jobs_api_sheet_as_pdf"];
         put?: never;
@@ -1017,7 +1017,7 @@ export interface paths {
         };
         /**
          * Watch Port
-         * @description What is on at this moment, for timing.
+         * @description What is on at this moment on the original, for timing.
          */
         get: operations["jobs_work_api_watch_port"];
         put?: never;
@@ -1192,6 +1192,346 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/fitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Fitting
+         * @description What is to be fitted, looked at and set.
+         */
+        get: operations["jobs_finish_api_show_fitting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/panel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Press Panel
+         * @description The simulated front panel after these presses.
+         */
+        post: operations["jobs_finish_api_press_panel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/panel/slips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Slips
+         * @description Where a slip was, when something else is seen, and the way back.
+         */
+        post: operations["jobs_finish_api_find_slips"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/port/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Port
+         * @description Set the new board over its port; undone if it does not read back as written.
+         */
+        post: operations["jobs_finish_api_write_port"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/port/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stream Port
+         * @description What the port shows, as it changes (server-sent events).
+         */
+        get: operations["jobs_finish_api_stream_port"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/proving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Proving
+         * @description The proving plan, and where it stands.
+         */
+        get: operations["jobs_finish_api_show_proving"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Runs
+         * @description Measured runs, newest first, each event judged.
+         */
+        get: operations["jobs_finish_api_list_runs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Hand Over
+         * @description What the last step shows besides the record.
+         */
+        get: operations["jobs_finish_api_show_hand_over"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/label.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Label
+         * @description The cabinet label, 62 by 100 mm.
+         */
+        get: operations["jobs_finish_api_label"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/customer.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Customer Page
+         * @description The customer's page, in plain words.
+         */
+        get: operations["jobs_finish_api_customer_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/package.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Package
+         * @description The whole job with its pictures and profiles, to be verified and brought in elsewhere.
+         */
+        get: operations["jobs_finish_api_package"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring In
+         * @description Bring a job in from another depot: the body is the package itself.
+         */
+        post: operations["jobs_finish_api_bring_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Calls
+         * @description Whom to ask how the new board does: closed a month ago or longer, and nobody asked.
+         */
+        get: operations["jobs_finish_api_list_calls"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Machines
+         * @description The depot's machines.
+         */
+        get: operations["jobs_finish_api_list_machines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Machine
+         * @description A machine as it stands by its records.
+         */
+        get: operations["jobs_finish_api_show_machine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Machine Jobs
+         * @description Every job on a machine, newest first.
+         */
+        get: operations["jobs_finish_api_list_machine_jobs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/earlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Earlier
+         * @description What earlier jobs left in this job's machine.
+         */
+        get: operations["jobs_finish_api_show_earlier"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/compare": {
         parameters: {
             query?: never;
@@ -1255,6 +1595,11 @@ export interface components {
              * @default functions
              */
             school_when_not: string;
+            /**
+             * Second Person
+             * @default false
+             */
+            second_person: boolean;
             /** Assumptions */
             assumptions: {
                 [key: string]: number;
@@ -1285,6 +1630,11 @@ export interface components {
              * @default functions
              */
             school_when_not: string;
+            /**
+             * Second Person
+             * @default false
+             */
+            second_person: boolean;
             /** Assumptions */
             assumptions: {
                 [key: string]: number;
@@ -2215,6 +2565,86 @@ export interface components {
                 [key: string]: boolean;
             };
             rejudged: components["schemas"]["RejudgedShown"] | null;
+            /** Kit */
+            kit: {
+                [key: string]: number;
+            };
+            /** Readbacks */
+            readbacks: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Looks */
+            looks: {
+                [key: string]: boolean;
+            };
+            /** Reentered */
+            reentered: {
+                [key: string]: string;
+            };
+            /** Energised */
+            energised: {
+                [key: string]: unknown;
+            } | null;
+            /** Learned */
+            learned: {
+                [key: string]: unknown;
+            } | null;
+            /** Run Count */
+            run_count: number;
+            /** Readings */
+            readings: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Forced */
+            forced: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Defects */
+            defects: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Numbered */
+            numbered: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Spent */
+            spent: {
+                [key: string]: number;
+            };
+            /** Old Board */
+            old_board: {
+                [key: string]: unknown;
+            } | null;
+            /** Signed */
+            signed: {
+                [key: string]: unknown;
+            } | null;
+            /** Corrections */
+            corrections: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Feedback */
+            feedback: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
+            /** Origin */
+            origin: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * RejudgedShown
@@ -3706,11 +4136,13 @@ export interface components {
         };
         /**
          * PressLine
-         * @description Press a key so often; `shows` is what must then be seen.
+         * @description Press a key so often; `shows` is what must then be seen. `action` is what the key does there.
          */
         PressLine: {
             /** Key */
             key: string;
+            /** Action */
+            action: string;
             /** Times */
             times: number;
             /** Hold S */
@@ -3731,6 +4163,698 @@ export interface components {
             count: number;
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * FittingShown
+         * @description Everything that fitting asks for.
+         */
+        FittingShown: {
+            /** Kit */
+            kit: components["schemas"]["KitShown"][];
+            /** By Hand */
+            by_hand: string[];
+            /** By Panel */
+            by_panel: string[];
+            /** Planned */
+            planned: {
+                [key: string]: string | number;
+            };
+            /** Differing */
+            differing: string[];
+            mounting: components["schemas"]["MountingShown"] | null;
+            /** Looks */
+            looks: components["schemas"]["LookShown"][];
+            /** No Plugs */
+            no_plugs: components["schemas"]["NoPlugShown"][];
+            /** Release */
+            release: components["schemas"]["ReleaseShown"][];
+            /** Reenter */
+            reenter: components["schemas"]["RememberedShown"][];
+            /** Entered */
+            entered: {
+                [key: string]: string;
+            };
+            learning: components["schemas"]["LearningShown"] | null;
+            /** Port */
+            port: boolean;
+            /** Missing Dead */
+            missing_dead: string[];
+            /** Missing Powered */
+            missing_powered: string[];
+        };
+        /**
+         * KitShown
+         * @description A part that must be there before work begins; `there` is what somebody counted.
+         */
+        KitShown: {
+            /** Item */
+            item: string;
+            /** Count */
+            count: number;
+            /** Needed */
+            needed: string;
+            /** Facts */
+            facts: string[];
+            /** There */
+            there: number | null;
+        };
+        /**
+         * LearningShown
+         * @description A learning run: what it is told by, whether it can be stopped, how many cycles, what is shown at the end.
+         */
+        LearningShown: {
+            /** Told By */
+            told_by: string;
+            /** Can Be Stopped */
+            can_be_stopped: boolean;
+            /** Cycles */
+            cycles: number | null;
+            /** Shows */
+            shows: string;
+        };
+        /**
+         * LookShown
+         * @description One thing to look at or do, and tick.
+         */
+        LookShown: {
+            /** Key */
+            key: string;
+            /** Group */
+            group: string;
+            /** Words */
+            words: string;
+            /** Detail */
+            detail: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
+         * MountingShown
+         * @description How the new board sits where the old one was.
+         */
+        MountingShown: {
+            /** Turn */
+            turn: number;
+            /** Right Mm */
+            right_mm: number;
+            /** Up Mm */
+            up_mm: number;
+            /** Serving */
+            serving: number;
+            /** New Holes */
+            new_holes: components["schemas"]["HoleShown"][];
+            /** Beyond */
+            beyond: string[];
+        };
+        /**
+         * NoPlugShown
+         * @description Before a step that cannot be taken back: why no plug simply goes on.
+         */
+        NoPlugShown: {
+            /** Step */
+            step: string;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * ReleaseShown
+         * @description A hold point to release, in the order in which they are released.
+         */
+        ReleaseShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * PanelKey
+         * @description A key of a panel, and what it does.
+         */
+        PanelKey: {
+            /** Action */
+            action: string;
+            /** Key */
+            key: string;
+        };
+        /**
+         * PanelNow
+         * @description What a simulated panel shows after these presses, what it holds, and whether that is the plan.
+         */
+        PanelNow: {
+            /** Title */
+            title: string;
+            /** Shows */
+            shows: string;
+            /** Keys */
+            keys: components["schemas"]["PanelKey"][];
+            /** Stored */
+            stored: {
+                [key: string]: string | number;
+            };
+            /** Reached */
+            reached: boolean;
+        };
+        /**
+         * ActionsGiven
+         * @description Keys pressed on a panel, as what each of them does there.
+         */
+        ActionsGiven: {
+            /** Panel */
+            panel: number;
+            /** Actions */
+            actions: string[];
+        };
+        /**
+         * SlipShown
+         * @description One explanation of what is seen, and the way on from there; none where the panel must be left and opened anew.
+         */
+        SlipShown: {
+            /** Words */
+            words: string;
+            /** Actions */
+            actions: string[];
+            /** Back */
+            back: components["schemas"]["PressLine"][] | null;
+        };
+        /**
+         * SlipGiven
+         * @description Something else is seen than what should be.
+         */
+        SlipGiven: {
+            /** Panel */
+            panel: number;
+            /** Actions */
+            actions: string[];
+            /** Seen */
+            seen: string;
+        };
+        /**
+         * PortWrittenShown
+         * @description What writing over the port came to.
+         */
+        PortWrittenShown: {
+            /** Values */
+            values: {
+                [key: string]: string | number;
+            };
+            /** Differ */
+            differ: string[];
+            /** Fault */
+            fault: string;
+            /** Undone */
+            undone: boolean | null;
+        };
+        /**
+         * DueShown
+         * @description An event that is due, with the band that tolerances allow (seconds).
+         */
+        DueShown: {
+            /** Output */
+            output: string;
+            /** Title */
+            title: string;
+            /** On */
+            on: boolean;
+            /** At */
+            at: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * MadeShown
+         * @description One input change of a run, and how it is made here.
+         */
+        MadeShown: {
+            /** At */
+            at: number;
+            /** Input */
+            input: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: boolean;
+            /** Way */
+            way: string;
+            /** How */
+            how: string;
+            /** Undo */
+            undo: string;
+            /** Risk */
+            risk: string;
+        };
+        /**
+         * OverrideShown
+         * @description Something that may be switched on for a test.
+         */
+        OverrideShown: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** How */
+            how: string;
+            /** Time Out S */
+            time_out_s: number;
+            /** Undo */
+            undo: string;
+        };
+        /**
+         * PlannedShown
+         * @description A run to make on the machine.
+         */
+        PlannedShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+            /** Kind */
+            kind: string;
+            /** Until */
+            until: number;
+            /** Steps */
+            steps: components["schemas"]["MadeShown"][];
+            /** Watch */
+            watch: string[];
+            /** Hands Off */
+            hands_off: string[];
+            /** Cannot */
+            cannot: string[];
+            /** Due */
+            due: components["schemas"]["DueShown"][];
+            /** Basis */
+            basis: string;
+            /** Original */
+            original: components["schemas"]["ShownAt"][];
+            /** Replacement */
+            replacement: components["schemas"]["ShownAt"][];
+            /** Last */
+            last: string | null;
+            /** Made */
+            made: number;
+        };
+        /**
+         * ProvingShown
+         * @description The proving plan, and where it stands.
+         */
+        ProvingShown: {
+            /** Runs */
+            runs: components["schemas"]["PlannedShown"][];
+            /** Unproved */
+            unproved: components["schemas"]["UnprovedShown"][];
+            /** Readings */
+            readings: components["schemas"]["ReadingTaken"][];
+            /** Overrides */
+            overrides: components["schemas"]["OverrideShown"][];
+            /** Forced */
+            forced: string[];
+            /** Doubts */
+            doubts: string[];
+            /** Port */
+            port: boolean;
+        };
+        /**
+         * ReadingTaken
+         * @description A reading to take, and what it says.
+         */
+        ReadingTaken: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Uncertainty */
+            uncertainty: number;
+            /** How */
+            how: string[];
+            /** Risk */
+            risk: string;
+            /** Source */
+            source: string;
+            /** Value */
+            value: number | null;
+            /** Verdict */
+            verdict: string | null;
+            /** Margin */
+            margin: number | null;
+        };
+        /**
+         * UnprovedShown
+         * @description A part that stays unproved on the machine, and why.
+         */
+        UnprovedShown: {
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * EventJudged
+         * @description One event of a measured run.
+         */
+        EventJudged: {
+            /** Output */
+            output: string;
+            /** Title */
+            title: string;
+            /** On */
+            on: boolean;
+            /** Seen At */
+            seen_at: number | null;
+            /** Due At */
+            due_at: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Uncertainty */
+            uncertainty: number;
+            /** Verdict */
+            verdict: string;
+            /** Margin */
+            margin: number | null;
+            /** Reasons */
+            reasons: string[];
+        };
+        /**
+         * MeasuredShown
+         * @description A run that was measured, with every event judged.
+         */
+        MeasuredShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Plan */
+            plan: string;
+            /** Board */
+            board: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Timed */
+            timed: string;
+            /** Note */
+            note: string;
+            /** Verdict */
+            verdict: string;
+            /** Basis */
+            basis: string;
+            /** Until */
+            until: number;
+            /** Steps */
+            steps: {
+                [key: string]: unknown;
+            }[];
+            /** Events */
+            events: components["schemas"]["EventJudged"][];
+            /** Original */
+            original: components["schemas"]["ShownAt"][];
+            /** Replacement */
+            replacement: components["schemas"]["ShownAt"][];
+            /** Measured */
+            measured: components["schemas"]["ShownAt"][];
+        };
+        /** Page[MeasuredShown] */
+        Page_MeasuredShown_: {
+            /** Items */
+            items: components["schemas"]["MeasuredShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * CodeLine
+         * @description A code of the new board, and how it clears.
+         */
+        CodeLine: {
+            /** Shown */
+            shown: string;
+            /** Meaning */
+            meaning: string;
+            /** Look At */
+            look_at: string;
+            /** Clears */
+            clears: string;
+        };
+        /**
+         * HandOverShown
+         * @description The end of the job: what is known, what is missing, who signs.
+         */
+        HandOverShown: {
+            /** Decisions */
+            decisions: string[];
+            /** Findings */
+            findings: string[];
+            /** Codes */
+            codes: components["schemas"]["CodeLine"][];
+            /** Changed */
+            changed: string[];
+            /** Unproved */
+            unproved: components["schemas"]["UnprovedShown"][];
+            /** Temporary */
+            temporary: string[];
+            spent: components["schemas"]["SpentShown"];
+            /** Second Person */
+            second_person: boolean;
+            /** Handed By */
+            handed_by: string;
+            /** May Sign */
+            may_sign: boolean;
+            /** Refused */
+            refused: components["schemas"]["RefusedShown"][];
+            /** Seal */
+            seal: string;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * RefusedShown
+         * @description A signature that was refused.
+         */
+        RefusedShown: {
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * SpentShown
+         * @description What the job took against what the alternative would have: sums, and what they assume.
+         */
+        SpentShown: {
+            /** Own */
+            own: components["schemas"]["CostLine"][];
+            /** Service */
+            service: components["schemas"]["CostLine"][];
+            /** Own Total */
+            own_total: number;
+            /** Service Total */
+            service_total: number;
+            /** Saved */
+            saved: number;
+            /** Assumptions */
+            assumptions: {
+                [key: string]: number;
+            };
+            /** Entered */
+            entered: string[];
+        };
+        /**
+         * ImportedShown
+         * @description A job that was brought in.
+         */
+        ImportedShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Code */
+            code: string;
+            /** Machine */
+            machine: string;
+            /** New */
+            new: boolean;
+            /** Entries */
+            entries: number;
+            /** Pictures */
+            pictures: number;
+            /** Profiles */
+            profiles: string[];
+        };
+        /**
+         * CallShown
+         * @description A closed job about which somebody should ask how the new board does.
+         */
+        CallShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Code */
+            code: string;
+            /** Machine */
+            machine: string;
+            /** Original */
+            original: string;
+            /** Replacement */
+            replacement: string;
+            /**
+             * Closed At
+             * Format: date-time
+             */
+            closed_at: string;
+            /** Said */
+            said: string;
+        };
+        /** Page[CallShown] */
+        Page_CallShown_: {
+            /** Items */
+            items: components["schemas"]["CallShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * MachineSearch
+         * @description Which machines to list.
+         */
+        MachineSearch: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default 25
+             */
+            size: number;
+            /**
+             * Search
+             * @default
+             */
+            search: string;
+        };
+        /**
+         * MachineLine
+         * @description A machine of the depot, by its last job.
+         */
+        MachineLine: {
+            /** Machine */
+            machine: string;
+            /** Jobs */
+            jobs: number;
+            /**
+             * Last At
+             * Format: date-time
+             */
+            last_at: string;
+            /** Board */
+            board: string | null;
+            /** Serial */
+            serial: string | null;
+        };
+        /** Page[MachineLine] */
+        Page_MachineLine_: {
+            /** Items */
+            items: components["schemas"]["MachineLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * MachineNow
+         * @description A machine: which board is in it now, how it was left, by which job; and what is open about it.
+         */
+        MachineNow: {
+            /** Machine */
+            machine: string;
+            /** Board */
+            board: string | null;
+            /** Left */
+            left: {
+                [key: string]: string | number;
+            } | null;
+            /** Since */
+            since: string | null;
+            /** By Job */
+            by_job: string;
+            /** By Job Id */
+            by_job_id: string | null;
+            /** Serial */
+            serial: string | null;
+            /** Defects */
+            defects: string[];
+            /** Corrections */
+            corrections: string[];
+        };
+        /**
+         * MachineJob
+         * @description One job on a machine.
+         */
+        MachineJob: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Code */
+            code: string;
+            /** Complaint */
+            complaint: string;
+            /**
+             * Opened At
+             * Format: date-time
+             */
+            opened_at: string;
+            /** Closed At */
+            closed_at: string | null;
+            /** Original */
+            original: string | null;
+            /** Replacement */
+            replacement: string | null;
+            /** Verdict */
+            verdict: string | null;
+        };
+        /** Page[MachineJob] */
+        Page_MachineJob_: {
+            /** Items */
+            items: components["schemas"]["MachineJob"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
         };
         /**
          * PairGiven
@@ -4673,7 +5797,9 @@ export interface operations {
     };
     jobs_api_sheet_as_pdf: {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: string;
+            };
             header?: never;
             path: {
                 job_id: string;
@@ -5260,6 +6386,398 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_finish_api_show_fitting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingShown"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_press_panel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActionsGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelNow"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_find_slips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SlipGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlipShown"][];
+                };
+            };
+        };
+    };
+    jobs_finish_api_write_port: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortWrittenShown"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_stream_port: {
+        parameters: {
+            query?: {
+                side?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_finish_api_show_proving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProvingShown"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_list_runs: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_MeasuredShown_"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_show_hand_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverShown"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_finish_api_customer_page: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_finish_api_package: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_finish_api_bring_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedShown"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_list_calls: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_CallShown_"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_list_machines: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_MachineLine_"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_show_machine: {
+        parameters: {
+            query: {
+                machine: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineNow"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_list_machine_jobs: {
+        parameters: {
+            query: {
+                machine: string;
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_MachineJob_"];
+                };
+            };
+        };
+    };
+    jobs_finish_api_show_earlier: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineNow"];
                 };
             };
         };

@@ -5,6 +5,7 @@ const KEYS: [string, string][] = [
   ["↑ ↓", "move the slider up or down, as it is drawn"],
   ["0 1 ?", "set a place and go to the next; ? is unreadable"],
   ["Space", "move the slider to the other side"],
+  ["D  B", "in the run sheet of fitting: done; back a step"],
   ["Tab", "to the next thing on the page"],
   ["?", "this sheet"],
 ];

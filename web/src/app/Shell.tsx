@@ -54,6 +54,14 @@ export function Shell() {
             >
               Jobs
             </Link>
+            <Link
+              to="/machines"
+              search={{ search: "", page: 1 }}
+              activeOptions={{ includeSearch: false }}
+              className={LINK}
+            >
+              Machines
+            </Link>
             <Link to="/bench" search={{}} activeOptions={{ includeSearch: false }} className={LINK}>
               Bench
             </Link>

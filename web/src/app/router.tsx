@@ -5,6 +5,8 @@ import { LoadPage } from "@/features/catalogue/LoadPage";
 import { DepotPage } from "@/features/depot/DepotPage";
 import { JobPage } from "@/features/jobs/JobPage";
 import { JobsPage } from "@/features/jobs/JobsPage";
+import { MachinePage } from "@/features/machines/MachinePage";
+import { MachinesPage } from "@/features/machines/MachinesPage";
 import { ContradictionsPage } from "@/features/references/ContradictionsPage";
 import { ImportsPage } from "@/features/references/ImportsPage";
 import { RELATIONS } from "@/features/references/api";
@@ -82,6 +84,18 @@ const imports = createRoute({
   ...paged,
   component: ImportsPage,
 });
+const machines = createRoute({
+  getParentRoute: () => root,
+  path: "/machines",
+  validateSearch: (search: Record<string, unknown>) => ({ search: text(search.search), page: page(search.page) }),
+  component: MachinesPage,
+});
+const machine = createRoute({
+  getParentRoute: () => root,
+  path: "/machine",
+  validateSearch: (search: Record<string, unknown>) => ({ name: text(search.name), page: page(search.page) }),
+  component: MachinePage,
+});
 const depot = createRoute({ getParentRoute: () => root, path: "/depot", component: DepotPage });
 const bench = createRoute({
   getParentRoute: () => root,
@@ -104,6 +118,8 @@ export const router = createRouter({
     references,
     contradictions,
     imports,
+    machines,
+    machine,
     depot,
     bench,
   ]),

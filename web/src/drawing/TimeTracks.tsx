@@ -11,6 +11,8 @@ type Props = {
   original: Shown[];
   replacement: Shown[];
   until: number;
+  /** What was measured on the machine, laid on as a third, dotted mark. */
+  measured?: Shown[];
   /** Where the boards part, in seconds. */
   parting?: number;
   onMove?: (index: number, at: number) => void;
@@ -22,7 +24,8 @@ const LINE = 22;
 const BAND = 26;
 
 /** Inputs as thin lines, outputs as tracks of two inks laid on each other; where both are on they print black. */
-export function TimeTracks({ inputs, outputs, steps, original, replacement, until, parting, onMove }: Props) {
+export function TimeTracks(props: Props) {
+  const { inputs, outputs, steps, original, replacement, measured, until, parting, onMove } = props;
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef<number | null>(null);
   const x = (at: number) => LEFT + (Math.min(at, until) / Math.max(until, 0.001)) * (WIDTH - LEFT - 12);
@@ -74,6 +77,7 @@ export function TimeTracks({ inputs, outputs, steps, original, replacement, unti
             y={top + row * BAND}
             original={original}
             replacement={replacement}
+            measured={measured}
             x={x}
             until={until}
           />
@@ -147,11 +151,12 @@ type BandProps = {
   y: number;
   original: Shown[];
   replacement: Shown[];
+  measured?: Shown[];
   x: (at: number) => number;
   until: number;
 };
 
-function OutputBand({ output, y, original, replacement, x, until }: BandProps) {
+function OutputBand({ output, y, original, replacement, measured = [], x, until }: BandProps) {
   const [a, b] = [spans(original, output.id, until), spans(replacement, output.id, until)];
   const both = a.flatMap(([s, e]) =>
     b.map(([t, f]) => [Math.max(s, t), Math.min(e, f)] as const).filter(([s2, e2]) => e2 > s2),
@@ -171,6 +176,13 @@ function OutputBand({ output, y, original, replacement, x, until }: BandProps) {
       ))}
       {both.map(([s, e]) => (
         <rect key={s} {...bar(s, e)} y={y + 4} height={17} fill="var(--both)" />
+      ))}
+      {spans(measured, output.id, until).map(([s, e]) => (
+        <g key={s}>
+          <path d={`M${x(s)} ${y + 12.5}H${x(e)}`} stroke="var(--ground)" strokeWidth={5} />
+          <path d={`M${x(s)} ${y + 12.5}H${x(e)}`} stroke="var(--text)" strokeWidth={3} strokeDasharray="2 4" />
+          <path d={`M${x(s)} ${y + 2}V${y + 23}M${x(e)} ${y + 2}V${y + 23}`} stroke="var(--text)" strokeWidth={1.4} />
+        </g>
       ))}
     </g>
   );

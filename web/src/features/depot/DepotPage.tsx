@@ -40,6 +40,7 @@ function Policies({ depot }: { depot: Depot }) {
   const [agreed, setAgreed] = useState(depot.school_when_agreed ?? "functions");
   const [not, setNot] = useState(depot.school_when_not ?? "functions");
   const [companions, setCompanions] = useState(depot.change_companions);
+  const [second, setSecond] = useState(depot.second_person ?? false);
   const [assumed, setAssumed] = useState<Record<string, string>>({});
   const save = useMutation({
     mutationFn: () => {
@@ -51,6 +52,7 @@ function Policies({ depot }: { depot: Depot }) {
             change_companions: companions,
             school_when_agreed: agreed,
             school_when_not: not,
+            second_person: second,
             assumptions: { ...depot.assumptions, ...Object.fromEntries(numbers) },
           },
         }),
@@ -100,6 +102,16 @@ function Policies({ depot }: { depot: Depot }) {
           onChange={(event) => setCompanions(event.target.checked)}
         />
         Companions are changed along with a board (else they are left)
+      </label>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-6 shrink-0"
+          checked={second}
+          disabled={!may}
+          onChange={(event) => setSecond(event.target.checked)}
+        />
+        A second person signs each job before it is closed
       </label>
       <h2>What sums of costs assume</h2>
       <div className="grid gap-3 sm:grid-cols-2">

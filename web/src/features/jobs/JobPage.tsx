@@ -2,16 +2,17 @@ import { Loading, ProblemNotice } from "@/ui/notices";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { useJob, type Job } from "./api";
+import { EarlierBanner } from "./EarlierBanner";
 import { History } from "./History";
 import { SaveState } from "./SaveState";
 import { STEP_NAMES } from "./stepNames";
 import { SkippedBanner } from "./SkippedBanner";
 import { CarryStep } from "./steps/carry/CarryStep";
 import { ChooseStep } from "./steps/choose/ChooseStep";
-import { FitStep } from "./steps/FitStep";
-import { HandOverStep } from "./steps/HandOverStep";
+import { FitStep } from "./steps/fit/FitStep";
+import { HandOverStep } from "./steps/handOver/HandOverStep";
 import { MakeSafeStep } from "./steps/makeSafe/MakeSafeStep";
-import { ProveStep } from "./steps/ProveStep";
+import { ProveStep } from "./steps/prove/ProveStep";
 import { RecogniseStep } from "./steps/recognise/RecogniseStep";
 import { RecordStep } from "./steps/record/RecordStep";
 import { RuleOutStep } from "./steps/ruleOut/RuleOutStep";
@@ -67,9 +68,16 @@ function JobSheet({ job }: { job: Job }) {
             Closed {when(job.closed_at)}. Nothing in this job changes any more.
           </p>
         )}
+        {job.origin && (
+          <p className="mt-2 border-y border-text py-2">
+            Brought in from {String(job.origin.depot)}, where it is {String(job.origin.number)}. It is kept as it stood
+            there.
+          </p>
+        )}
       </header>
       <SaveState sending={entries.sending} onRetry={() => void entries.retry()} onSeen={entries.forget} />
       <SkippedBanner job={job} />
+      <EarlierBanner job={job} put={put} />
       <ol className="relative">
         {job.steps.map((step, index) => {
           const inHand = !job.closed && step.id === job.step;
@@ -108,7 +116,11 @@ function JobSheet({ job }: { job: Job }) {
               </h2>
               {open && step.state !== "waiting" && (
                 <div className="pt-1 pb-6">
-                  <StepBody job={job} id={step.id} put={step.id === "record" ? recording : put} />
+                  <StepBody
+                    job={job.origin ? { ...job, closed: true } : job}
+                    id={step.id}
+                    put={step.id === "record" ? recording : put}
+                  />
                 </div>
               )}
             </li>

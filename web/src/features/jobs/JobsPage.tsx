@@ -7,6 +7,8 @@ import { Pager } from "@/ui/Pager";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { useJobs, useOpenJob } from "./api";
+import { BringIn } from "./BringIn";
+import { Calls } from "./Calls";
 import { STEP_NAMES } from "./stepNames";
 
 /** Today's jobs: what is open, and what each waits for. */
@@ -18,6 +20,8 @@ export function JobsPage() {
     <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">
       <h1>Jobs</h1>
       <NewJob />
+      <Calls />
+      <BringIn />
       <div className="flex flex-wrap items-end gap-3">
         <Choice
           label="Show"

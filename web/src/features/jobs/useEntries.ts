@@ -95,8 +95,11 @@ async function waitingFor(job: string): Promise<Waiting[]> {
 type Named = "symptoms" | "report" | "tests" | "causes" | "plates" | "entered" | "revisions" | "features" | "wishes";
 type Work = "holds" | "angles" | "blind" | "kept" | "traces" | "pictures" | "wires" | "plugs" | "settled" | "removed";
 type Late = "moving" | "temporary" | "decisions" | "ticked";
-type Kept = Named | Work | Late | "costs" | "found" | "overrides" | "reasons";
-type Single = "original" | "replacement" | "serial" | "family" | "power" | "answers" | "school" | "order";
+type End = "kit" | "readbacks" | "looks" | "reentered" | "readings" | "forced" | "defects" | "numbered" | "spent";
+type After = "corrections" | "feedback";
+type Kept = Named | Work | Late | End | After | "costs" | "found" | "overrides" | "reasons";
+type Single = "original" | "replacement" | "serial" | "family" | "power" | "answers" | "school" | "order" | LateSingle;
+type LateSingle = "energised" | "learned" | "old_board" | "signed";
 
 /** Where the named targets of the same form stand on the sheet. */
 const NAMED: Record<string, Kept> = {
@@ -127,13 +130,30 @@ const NAMED: Record<string, Kept> = {
   temporary: "temporary",
   decision: "decisions",
   ticked: "ticked",
+  kit: "kit",
+  readback: "readbacks",
+  look: "looks",
+  reentered: "reentered",
+  reading: "readings",
+  forced: "forced",
+  defect: "defects",
+  numbered: "numbered",
+  spent: "spent",
+  correction: "corrections",
+  feedback: "feedback",
 };
-const SINGLE: string[] = ["original", "replacement", "serial", "family", "power", "answers", "school", "order"];
+const SINGLE: string[] = [
+  ...["original", "replacement", "serial", "family", "power", "answers", "school", "order"],
+  ...["energised", "learned", "old_board", "signed"],
+];
+/** What is only ever added under an id of its own: nothing stood there before. */
+const ADDED: string[] = ["run"];
 
 /** What stands at a target now, as the server would say it. */
 export function valueAt(job: Job, target: string): Entry["before"] {
   const [kind = "", name = ""] = split(target);
-  if (SINGLE.includes(kind)) return job[kind as Single];
+  if (ADDED.includes(kind)) return null;
+  if (SINGLE.includes(kind)) return asSent(job[kind as Single]);
   const kept = NAMED[kind];
   if (kept) return asSent(job[kept][name]);
   const step = job.steps.find((each) => each.id === name);

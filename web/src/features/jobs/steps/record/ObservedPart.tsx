@@ -3,16 +3,16 @@ import { newId } from "@/api/ids";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useTraces } from "../../api";
 import type { StepProps } from "../../JobPage";
 import { DraftEditor } from "./DraftEditor";
-import { useTiming } from "./useTiming";
+import { Taps } from "../Taps";
+import { useTiming } from "../useTiming";
 
 /** Where the original still runs: chosen scenarios timed by tapping or over the port, and kept as traces. */
 export function ObservedPart({ job, put, record }: StepProps & { record: Schemas["RecordShown"] }) {
-  const timer = useTiming(job.id);
+  const timer = useTiming(job.id, "original");
   const [title, setTitle] = useState("");
   const atRest = Object.fromEntries(record.at_rest.map((name) => [name, true]));
   const [on, setOn] = useState<Record<string, boolean>>(atRest);
@@ -43,12 +43,16 @@ export function ObservedPart({ job, put, record }: StepProps & { record: Schemas
           {record.port && <Button onClick={() => timer.begin(true)}>Time it over the port</Button>}
         </div>
       )}
-      {timer.problem !== null && <ProblemNotice problem={timer.problem} />}
       {timer.running && (
         <div className="flex flex-col gap-3 border-2 border-text p-3">
           <p role="timer" className="font-mono text-3xl">
             {timer.timing.at.toFixed(1)} s
           </p>
+          {timer.lost && (
+            <p role="status" className="font-semibold">
+              The port is silent: {timer.lost}. It is asked again; or go on by tapping.
+            </p>
+          )}
           <Taps label="You make happen" names={record.inputs} on={on} onTap={(name) => flip(name, "input")} />
           <Taps label="You see" names={record.outputs} on={on} onTap={(name) => flip(name, "output")} />
           <p className="text-sm text-faint">
@@ -65,33 +69,6 @@ export function ObservedPart({ job, put, record }: StepProps & { record: Schemas
       )}
       <Kept job={job} put={put} record={record} />
     </>
-  );
-}
-
-type TapProps = {
-  label: string;
-  names: Schemas["SignalChoice"][];
-  on: Record<string, boolean>;
-  onTap: (name: string) => void;
-};
-
-function Taps({ label, names, on, onTap }: TapProps) {
-  return (
-    <div role="group" aria-label={label}>
-      <p className="mb-1 font-semibold">{label}</p>
-      <div className="flex flex-wrap gap-2">
-        {names.map((each) => (
-          <Button
-            key={each.id}
-            aria-pressed={on[each.id] === true}
-            className={on[each.id] ? "border-2 border-text font-semibold" : ""}
-            onClick={() => onTap(each.id)}
-          >
-            {each.title} {on[each.id] ? "on" : "off"}
-          </Button>
-        ))}
-      </div>
-    </div>
   );
 }
 

@@ -1,0 +1,206 @@
+"""A job in one zip: its document, the profiles it rests on, its pictures, and a list of them all with digests.
+
+The zip comes from outside: names, counts and sizes are checked before anything is unpacked, and nothing touches a disk.
+"""
+
+import json
+import zipfile
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from hashlib import sha256
+from io import BytesIO
+from typing import Any, BinaryIO
+
+from twincore.chain.links import chained, seal_of
+from twincore.errors import DocumentError, Fault
+from twincore.profile import open_document
+
+LARGEST_PACKAGE = 400_000_000
+LARGEST_FILE = 20_000_000
+MOST_FILES = 260
+MANIFEST = "contents.json"
+DOCUMENTS = ("family.json", "original.board.json", "replacement.board.json")
+EPOCH = (1980, 1, 1, 0, 0, 0)
+"""The date that every file in a package bears, so that the same job gives the same bytes."""
+
+
+@dataclass(frozen=True, slots=True)
+class PackageFile:
+    """One file of a package: its name there, and its bytes."""
+
+    name: str
+    data: bytes
+
+
+@dataclass(frozen=True, slots=True)
+class Package:
+    """An opened package: the job's document, and every other file by name. `faults` tell every change that shows."""
+
+    job: dict[str, Any]
+    files: Mapping[str, bytes]
+    faults: tuple[Fault, ...]
+
+    @property
+    def head(self) -> str:
+        """The digest of the last entry; empty for a job without entries."""
+        return self.job["entries"][-1]["digest"] if self.job["entries"] else ""
+
+
+def write_package(files: Iterable[PackageFile], out: BinaryIO) -> None:
+    """Write a package of these files, one after another; one of them is `job.json`. The same files give the same bytes."""
+    listed = []
+    with zipfile.ZipFile(out, "w") as packed:
+        for file in files:
+            listed.append({"name": file.name, "bytes": len(file.data), "sha256": sha256(file.data).hexdigest()})
+            _add(packed, file)
+        manifest = {"format": "worthy-twin/package", "version": 1, "files": listed}
+        _add(packed, PackageFile(MANIFEST, json.dumps(manifest, indent=1).encode() + b"\n"))
+
+
+def _add(packed: zipfile.ZipFile, file: PackageFile) -> None:
+    how = zipfile.ZIP_DEFLATED if file.name.endswith(".json") else zipfile.ZIP_STORED
+    packed.writestr(zipfile.ZipInfo(file.name, EPOCH), file.data, how)
+
+
+def open_package(data: bytes | BinaryIO) -> Package:
+    """Read a package and look for changes; those found stand in `faults`.
+
+    Raises DocumentError where it is no package, or a file in it is none of the published formats.
+    """
+    files = _unpacked(data)
+    faults = _against_manifest(files)
+    if "job.json" not in files:
+        raise DocumentError([Fault("job.json", "expected the job's document in the package")])
+    job: dict[str, Any] = open_document(files["job.json"], "job", LARGEST_FILE).root
+    plain_job = json.loads(files["job.json"].decode("utf-8-sig"))
+    faults += _broken_links(plain_job)
+    faults += _attachments(plain_job, files)
+    return Package({**plain_job, "format": job["format"]}, files, tuple(faults))
+
+
+def verify_package(package: Package, head: str = "") -> dict[str, Any]:
+    """Whether a package is as it was written; `head` is the seal from the cabinet label, or its first digits.
+
+    The answer has `intact`, the count of entries, the last digest, what is wrong and where, and with a seal the number of
+    the entry that it belongs to.
+    """
+    faults = list(package.faults)
+    entries = package.job["entries"]
+    sealed_at = None
+    wanted = head.replace(" ", "").lower()
+    if wanted:
+        sealed_at = next((e["number"] for e in entries if len(wanted) >= 8 and e["digest"].startswith(wanted)), None)
+        if sealed_at is None:
+            faults.append(
+                Fault("seal", f"expected an entry whose digest begins with {wanted}; this is not that record")
+            )
+    return {
+        "intact": not faults,
+        "job": package.job.get("number"),
+        "entries": len(entries),
+        "head": package.head,
+        **({"sealed_at": sealed_at} if wanted else {}),
+        "faults": [{"place": fault.place, "expected": fault.expected} for fault in faults],
+    }
+
+
+def _unpacked(data: bytes | BinaryIO) -> dict[str, bytes]:
+    source = BytesIO(data) if isinstance(data, bytes) else data
+    try:
+        with zipfile.ZipFile(source) as packed:
+            listed = packed.infolist()
+            if len(listed) > MOST_FILES or sum(each.file_size for each in listed) > LARGEST_PACKAGE:
+                raise DocumentError(
+                    [Fault("", f"expected at most {MOST_FILES} files and {LARGEST_PACKAGE // 1_000_000} MB")]
+                )
+            names = [each.filename for each in listed]
+            if len(set(names)) != len(names):
+                raise DocumentError([Fault("", "expected every name once")])
+            return {each.filename: _read(packed, each) for each in listed}
+    except (zipfile.BadZipFile, NotImplementedError, RuntimeError, EOFError, OSError, ValueError) as error:
+        raise DocumentError([Fault("", f"expected a package of a job (a zip): {error}")]) from error
+
+
+def _read(packed: zipfile.ZipFile, each: zipfile.ZipInfo) -> bytes:
+    if each.file_size > LARGEST_FILE:
+        raise DocumentError([Fault(each.filename, f"expected at most {LARGEST_FILE:,} bytes")])
+    with packed.open(each) as file:
+        # the size that a zip states may be a lie: read one byte more at most
+        found = file.read(LARGEST_FILE + 1)
+    if len(found) > LARGEST_FILE:
+        raise DocumentError([Fault(each.filename, f"expected at most {LARGEST_FILE:,} bytes")])
+    return found
+
+
+def _against_manifest(files: Mapping[str, bytes]) -> list[Fault]:
+    if MANIFEST not in files:
+        raise DocumentError([Fault(MANIFEST, "expected the list of what is in the package")])
+    root = open_document(files[MANIFEST], "package").root
+    listed = {each["name"]: each for each in root["files"]}
+    faults = [Fault(name, "expected in the package; it is not there") for name in listed if name not in files]
+    for name, data in files.items():
+        if name == MANIFEST:
+            continue
+        if name not in listed:
+            faults.append(Fault(name, "expected nothing that the list of contents does not name"))
+        elif sha256(data).hexdigest() != listed[name]["sha256"]:
+            faults.append(
+                Fault(name, "expected the bytes that the list of contents has a digest of; the file was changed")
+            )
+    return faults
+
+
+def _broken_links(job: dict[str, Any]) -> list[Fault]:
+    """Entries whose digest does not follow from them and the one before; and a number that does not follow."""
+    faults = []
+    entries = job["entries"]
+    if not all("digest" in each for each in entries):
+        return [Fault("entries", "expected a digest with every entry")]
+    for index, (entry, digest) in enumerate(zip(entries, chained(job["id"], entries), strict=True)):
+        if entry["number"] != index + 1:
+            faults.append(Fault(f"entries[{index}].number", f"expected {index + 1}; an entry was taken out or moved"))
+            break
+        if entry["digest"] != digest:
+            faults.append(
+                Fault(f"entries[{index}]", f"expected the digest that entry {index + 1} was kept with; it was changed")
+            )
+            break
+    if (count := job.get("entry_count")) is not None and count != len(entries):
+        faults.append(Fault("entries", f"expected {count} entries, found {len(entries)}"))
+    return faults
+
+
+def _attachments(job: dict[str, Any], files: Mapping[str, bytes]) -> list[Fault]:
+    """Pictures against the digests that their entries carry; a closed job against the seal that its last word carries."""
+    faults = []
+    pictures = {each["id"]: each for each in job.get("pictures", ())}
+    shown = {
+        e["target"].partition(".")[2]: e["attachment"] for e in job["entries"] if e["target"].startswith("picture.")
+    }
+    for name, picture in pictures.items():
+        data = files.get(picture.get("file", ""))
+        if data is None:
+            faults.append(Fault(f"pictures.{name}", "expected its file in the package"))
+        elif sha256(data).hexdigest() != picture["digest"] or shown.get(name, picture["digest"]) != picture["digest"]:
+            faults.append(Fault(picture["file"], "expected the picture that the entry was made with"))
+    closing = [e for e in job["entries"] if e["target"] in CLOSING and e.get("attachment")]
+    if closing and job.get("closed_at"):
+        documents = {name: sha256(files[name]).hexdigest() for name in DOCUMENTS if name in files}
+        if seal_of(sealed_part(job), documents) != closing[-1]["attachment"]:
+            faults.append(Fault("state", "expected what the job was closed with; it was changed"))
+    return faults
+
+
+LATER = ("corrections", "feedback", "signed")
+"""What of a job's state comes with the closing, or after it."""
+CLOSING = ("signed", "confirmed.hand_over", "confirmed.rule_out")
+"""The entries that may close a job; the one that does carries its seal."""
+HEAD = ("machine", "complaint", "number", "depot", "opened")
+
+
+def sealed_part(job: Mapping[str, Any]) -> dict[str, Any]:
+    """What of a job's document the closing seals: its head, and its state but for the closing and what comes after it."""
+    state: Mapping[str, Any] = job.get("state") or {}
+    confirmed = {step: value for step, value in state.get("confirmed", {}).items() if step != "hand_over"}
+    kept = {key: value for key, value in state.items() if key not in LATER} | {"confirmed": confirmed}
+    return {name: job.get(name) for name in HEAD} | {"state": kept}

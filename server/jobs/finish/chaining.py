@@ -1,0 +1,65 @@
+"""The hash chain of a job's entries, and the seal that closes it."""
+
+from datetime import UTC, datetime
+from typing import Any
+from uuid import UUID
+
+from jobs.models import Entry, Job
+from twincore.chain import first_link, link, seal_of, sealed_part
+
+
+def entry_node(entry: Entry) -> dict[str, Any]:
+    """An entry as it is chained and written out."""
+    return {
+        "id": str(entry.known_as or entry.pk),
+        "number": entry.number,
+        "at": moment(entry.at),
+        "by": entry.by_name,
+        "target": entry.target,
+        "before": entry.before,
+        "after": entry.after,
+        "reason": entry.reason,
+        "read_how": entry.read_how,
+        "attachment": entry.attachment,
+    }
+
+
+def moment(at: datetime) -> str:
+    """A time as it is written in a record: UTC, to the millisecond."""
+    return at.astimezone(UTC).isoformat(timespec="milliseconds")
+
+
+def chain(job: Job, entry: Entry) -> None:
+    """Give a new entry the digest that ties it to the one before. The job is locked."""
+    last = job.entries.order_by("-number").values_list("digest", flat=True).first()
+    entry.digest = link(last or first_link(job.known_as), entry_node(entry))
+
+
+def record_head(job: Job) -> dict[str, Any]:
+    """What stands at the top of a job's record, as it stood where the job was opened."""
+    opened = {"at": moment(job.opened_at), "by": job.opened_by.shown_name}
+    here = {"number": job.code, "depot": job.depot.name, "opened": opened}
+    there = {name: job.origin[name] for name in here} if job.origin else here
+    return {"id": job.known_as, "machine": job.machine, "complaint": job.complaint, **there}
+
+
+def attachment_of(job: Job, target: str, after: Any) -> str:
+    """The digest of what an entry brings along: a picture's file, or all that a job is closed with; else empty."""
+    if after is None:
+        return ""
+    kind, _, name = target.partition(".")
+    if kind == "picture":
+        return job.pictures.filter(name=UUID(name)).values_list("digest", flat=True).first() or ""
+    if job.closed_at is not None and (kind == "signed" or target in ("confirmed.hand_over", "confirmed.rule_out")):
+        return seal_of(sealed_part({**record_head(job), "state": job.state}), document_digests(job))
+    return ""
+
+
+def document_digests(job: Job) -> dict[str, str]:
+    """The digests of the profiles that a job rests on, by their names in its package."""
+    revisions = {
+        "family.json": job.family_revision,
+        "original.board.json": job.original_revision,
+        "replacement.board.json": job.replacement_revision,
+    }
+    return {name: revision.digest for name, revision in revisions.items() if revision is not None}

@@ -1,0 +1,202 @@
+"""Prove on the machine: the plan, what each measured run says, readings, and overrides that must be off in the end."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from config.errors import Faulty, Refused
+from jobs.comparison import comparison_of
+from jobs.finish.fitting import left_record
+from jobs.front.facts import fact_values
+from jobs.given import Given
+from jobs.models import Job
+from jobs.work.recording import MOST_TRACED, TRACE_KEYS, read_trace, text_in, traces_of
+from people.models import Person
+from twincore.behaviour import Proof, Twin
+from twincore.behaviour.functions import function_values
+from twincore.errors import TwinError
+from twincore.measure import Judgement, judge
+from twincore.profile import Board, Family, Trace, Value
+from twincore.proving import (
+    OFF,
+    Expected,
+    JudgedRun,
+    ProvingPlan,
+    ReadingWanted,
+    compare_events,
+    due_from_trace,
+    expected_events,
+    overrides_of,
+    plan_proving,
+    readings_of,
+)
+
+BASES = ("original", "observed", "replacement", "nothing")
+"""What a run is held against: the original's behaviour, what it was seen to do, the new board's own profile, or nothing."""
+
+
+@dataclass(frozen=True, slots=True)
+class Proving:
+    """The plan of a job with what its runs are held against."""
+
+    family: Family
+    original: Board
+    replacement: Board
+    proof: Proof
+    plan: ProvingPlan
+    twin: Twin | None
+    wanted: dict[str, Value]
+    """The functions that the machine should have: the original's, with what the owner wished otherwise."""
+    own: dict[str, Value]
+    """The functions of the new board as it was left."""
+    traces: dict[str, Trace]
+
+
+def proving_of(job: Job) -> Proving:
+    """The proving plan of a job whose new board is fitted."""
+    comparison = comparison_of(job)
+    record = left_record(job)
+    family, replacement = comparison.family, comparison.replacement
+    proof = comparison.proof(record)
+    twin = comparison.twin(record)
+    known = None if twin.missing or twin.undecided else twin
+    own = {name: d.values[0] for name, d in function_values(replacement, record, family).items() if d.decided}
+    wanted = dict(known.values[0]) if known else {}
+    wanted |= {name: d.values[0] for name, d in comparison.wanted().items() if name in comparison.wishes and d.decided}
+    traces = traces_of(job)
+    plan = plan_proving(family, known, proof.counter_case, traces, replacement, own, fact_values(job))
+    return Proving(family, comparison.original, replacement, proof, plan, known, wanted, own, traces)
+
+
+def due_in(proving: Proving, trace: Trace, plan_run: str = "") -> tuple[list[Expected], str]:
+    """What is due in a run with these input changes, and what that rests on."""
+    if proving.twin is not None:
+        return expected_events(proving.original, proving.wanted, proving.family, trace.scenario), "original"
+    observed = proving.traces.get(plan_run.removeprefix("trace-"))
+    if observed is not None:
+        return due_from_trace(observed, trace), "observed"
+    if proving.replacement.behaviour is not None:
+        try:
+            return expected_events(proving.replacement, proving.own, proving.family, trace.scenario), "replacement"
+        except (TwinError, KeyError):
+            return [], "nothing"
+    return [], "nothing"
+
+
+def judged_run(proving: Proving, node: dict[str, Any]) -> tuple[JudgedRun | None, str]:
+    """What a measured run says; None where there is nothing to hold it against."""
+    trace = run_trace(proving, node)
+    due, basis = due_in(proving, trace, node["plan"])
+    return (None if basis == "nothing" else compare_events(due, trace, proving.family)), basis
+
+
+def run_trace(proving: Proving, node: dict[str, Any]) -> Trace:
+    """A run of a job as a trace of the board that it was made with."""
+    return read_trace(proving.family, node["board"], {key: node[key] for key in TRACE_KEYS if key in node})
+
+
+def run_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
+    """A run that was measured on the machine."""
+    try:
+        UUID(name)
+    except ValueError as error:
+        raise Faulty(f"Expected an id made by the client, found {name[:40]}.") from error
+    if not isinstance(after, dict) or not set(after) <= {*TRACE_KEYS, "plan", "note"}:
+        raise Faulty(f"Expected any of {', '.join((*TRACE_KEYS, 'plan', 'note'))}.")
+    if len(after.get("steps", ())) + len(after.get("seen", ())) > MOST_TRACED:
+        raise Faulty(f"Expected at most {MOST_TRACED} events in one run.")
+    comparison = comparison_of(job)
+    node = {key: after[key] for key in TRACE_KEYS if key in after}
+    read_trace(comparison.family, comparison.replacement.part_number, node)
+    return {
+        **node, "plan": text_in(after, "plan", 80), "note": text_in(after, "note", 2000),
+        "board": comparison.replacement.part_number, "by": person.shown_name, "at": now.isoformat(timespec="seconds"),
+    }  # fmt: skip
+
+
+def wanted_readings(job: Job) -> list[ReadingWanted]:
+    """The readings that this machine is to show."""
+    return readings_of(comparison_of(job).family, fact_values(job))
+
+
+def reading_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
+    """A reading on the running machine."""
+    if all(each.id != name for each in wanted_readings(job)):
+        raise Faulty(f"There is no reading {name} for this machine.")
+    if not isinstance(after, dict) or not {"value"} <= set(after) <= {"value", "uncertainty"}:
+        raise Faulty('Expected {"value": number, "uncertainty": number}.')
+    for key, low in (("value", -1e9), ("uncertainty", 0.0)):
+        number = after.get(key, 0)
+        if isinstance(number, bool) or not isinstance(number, int | float) or not low <= number <= 1e9:
+            raise Faulty(f"Expected a number for {key}.")
+    return {**after, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
+
+
+def judged_reading(wanted: ReadingWanted, said: dict[str, Any]) -> Judgement:
+    """Where a reading lies against its band."""
+    return judge(float(said["value"]), wanted.band, float(said.get("uncertainty", wanted.uncertainty)))
+
+
+def forced_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
+    """An override switched on for a test, or off again; what it is, how long it lasts by itself."""
+    if not isinstance(after, dict) or not {"what", "off"} <= set(after) <= {"what", "off", "time_out_s", "of"}:
+        raise Faulty('Expected {"what": text, "off": true or false, "time_out_s": seconds}.')
+    known = next((each for each in overrides_of(comparison_of(job).family) if each.id == after.get("of")), None)
+    what = text_in(after, "what")
+    if not what:
+        raise Faulty("Say what is overridden.")
+    limit = after.get("time_out_s", known.time_out_s if known else None)
+    if limit is not None and (isinstance(limit, bool) or not isinstance(limit, int | float) or not 0 < limit <= 1e6):
+        raise Faulty("Expected seconds after which it ends by itself.")
+    began = job.state["forced"].get(name, {}).get("began", now.isoformat(timespec="seconds"))
+    return {
+        "what": what, "off": after["off"] is True, **({} if limit is None else {"time_out_s": limit}),
+        **({"of": after["of"]} if known else {}), "began": began, "by": person.shown_name,
+        "at": now.isoformat(timespec="seconds"),
+    }  # fmt: skip
+
+
+def still_forced(job: Job) -> list[str]:
+    """The overrides that nobody has switched off; one that ends by itself is on the list all the same."""
+    return [each["what"] for each in job.state["forced"].values() if not each["off"]]
+
+
+def last_runs(job: Job) -> dict[str, dict[str, Any]]:
+    """The last run of each planned one that was made with the board that is in now; a run without a plan stands alone."""
+    found: dict[str, dict[str, Any]] = {}
+    for name, node in sorted(job.state["runs"].items(), key=lambda each: each[1]["at"]):
+        if node["board"] == job.state["replacement"]:
+            found[node["plan"] or name] = node
+    return found
+
+
+def doubts(job: Job) -> list[str]:
+    """What speaks against the proof, or is missing from it: each needs a word before the job goes on."""
+    found = []
+    proving = proving_of(job)
+    runs = last_runs(job)
+    for node in runs.values():
+        judged, _ = judged_run(proving, node)
+        if judged is not None and judged.verdict == "off":
+            wrong = [event for event in judged.events if event.verdict in OFF]
+            told = f"{proving.family.titles[wrong[0].output]} {'on' if wrong[0].on else 'off'} {wrong[0].verdict}"
+            found.append(f"{node['title'] or 'a run'}: {told}")
+    if not runs:
+        found.append("nothing was run on the machine")
+    for reading in wanted_readings(job):
+        said = job.state["readings"].get(reading.id)
+        if said and judged_reading(reading, said).verdict == "outside":
+            found.append(f"{reading.title} outside its band")
+    return found
+
+
+def check_proved(job: Job, note: str) -> None:
+    """Refuse to call a job proved where something speaks against it and nobody says why it goes on."""
+    if on := still_forced(job):
+        raise Refused(f"Still overridden: {', '.join(on)}. Switch it off, and say so.", forced=on)
+    if (against := doubts(job)) and not note:
+        raise Refused(
+            f"This speaks against it: {'; '.join(against)}. Run it again, choose another replacement, or say why you go on.",
+            doubts=against,
+        )

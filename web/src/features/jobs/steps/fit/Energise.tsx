@@ -1,0 +1,72 @@
+import type { Schemas } from "@/api/client";
+import { Button } from "@/ui/Button";
+import { TextArea } from "@/ui/fields";
+import { Caution } from "@/ui/notices";
+import { useState } from "react";
+import type { StepProps } from "../../JobPage";
+
+/** The way back to power: what is missing is named, hold points are released from the last to the first. */
+export function Energise({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
+  const [released, setReleased] = useState<string[]>([]);
+  const [reason, setReason] = useState("");
+  const missing = fitting.missing_dead;
+  const next = fitting.release[released.length];
+  const ready = next === undefined && (missing.length === 0 || reason.trim() !== "") && job.uncleared.length === 0;
+  return (
+    <section aria-label="Back to power" className="hatched flex flex-col gap-3 p-4">
+      <h3>Back to power</h3>
+      {missing.length > 0 && (
+        <>
+          <p className="font-semibold">Not done on the dead machine:</p>
+          <ul className="list-disc pl-5">
+            {missing.map((each) => (
+              <li key={each}>{each}</li>
+            ))}
+          </ul>
+          <TextArea
+            label="If it is left, why"
+            hint="The reason stands on the job sheet."
+            maxLength={2000}
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        </>
+      )}
+      {job.uncleared.length > 0 && (
+        <p className="font-semibold">
+          What killed the old board is still there. Clear it before the new one gets power.
+        </p>
+      )}
+      <p>Release the hold points from the last to the first; people clear, covers on, tools out.</p>
+      <ol className="list-decimal pl-6">
+        {fitting.release.map((point, index) => (
+          <li key={point.id} className="py-1">
+            <label className="flex min-h-11 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-6"
+                checked={released.includes(point.id)}
+                disabled={index > released.length || index < released.length - 1}
+                onChange={(event) =>
+                  setReleased(event.target.checked ? [...released, point.id] : released.slice(0, -1))
+                }
+              />
+              {point.title}: released
+            </label>
+          </li>
+        ))}
+      </ol>
+      <Caution title="Supply on">
+        From here the machine has power. Nothing is touched inside; whoever works inside again locks off first.
+      </Caution>
+      <Button
+        kind="main"
+        className="self-start"
+        disabled={!ready}
+        onClick={() => void put({ target: "energised", after: { released }, reason: reason.trim() })}
+      >
+        The supply is on
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,138 @@
+import { Caution, Loading, ProblemNotice } from "@/ui/notices";
+import { Part } from "@/ui/Part";
+import { useState } from "react";
+import { useFitting, useRecord, useWiring } from "../../api";
+import type { StepProps } from "../../JobPage";
+import { NoteAndConfirm } from "../NoteAndConfirm";
+import { RemovalPart } from "../record/RemovalPart";
+import { Energise } from "./Energise";
+import { KitPart } from "./KitPart";
+import { Looks } from "./Looks";
+import { MountPart } from "./MountPart";
+import { PowerPart } from "./PowerPart";
+import { ReadBack } from "./ReadBack";
+import { RunSheet } from "./RunSheet";
+
+/** Fit: in the hand, on the dead machine one thing at a time, then with power what needs it. */
+export function FitStep({ job, put }: StepProps) {
+  const fitting = useFitting(job);
+  const wiring = useWiring(job);
+  const record = useRecord(job);
+  const [flipped, setFlipped] = useState<Record<string, boolean>>({});
+  if (fitting.error) return <ProblemNotice problem={fitting.error} />;
+  if (!fitting.data) return <Loading what="Laying out what is to be fitted" />;
+  const data = fitting.data;
+  const dead = job.energised === null;
+  const needed = data.kit.filter((line) => line.needed === "needed");
+  const counted = needed.filter((line) => (job.kit[line.item] ?? 0) >= line.count).length;
+  const open = (groups: string[]) => data.looks.filter((each) => groups.includes(each.group) && !job.looks[each.key]);
+  const looks = (groups: string[]) => data.looks.filter((each) => groups.includes(each.group));
+  const steps = wiring.data?.steps ?? [];
+  const moved = steps.filter((step) => job.ticked[step.key]).length;
+  const read = (names: string[]) => names.filter((name) => name in job.readbacks).length;
+  const wrong = (names: string[]) => data.differing.filter((name) => names.includes(name));
+  const off = Object.values(job.removed).filter((each) => each.back !== true).length;
+  const parts = [
+    {
+      id: "kit",
+      title: "What must be there",
+      done: counted === needed.length,
+      status: needed.length === 0 ? "nothing but the board" : `${counted} of ${needed.length} counted`,
+      body: <KitPart job={job} put={put} kit={data.kit} />,
+    },
+    {
+      id: "hand",
+      title: "Set in the hand",
+      done: read(data.by_hand) === data.by_hand.length && wrong(data.by_hand).length === 0,
+      status:
+        data.by_hand.length === 0
+          ? "nothing is set by hand on this board"
+          : wrong(data.by_hand).length > 0
+            ? `${wrong(data.by_hand).join(", ")} not as planned`
+            : `${read(data.by_hand)} of ${data.by_hand.length} read back`,
+      body: <ReadBack job={job} put={put} fitting={data} names={data.by_hand} drawn />,
+    },
+    {
+      id: "mount",
+      title: "Mount",
+      done: open(["drill", "mount"]).length === 0,
+      status: data.mounting
+        ? `${data.mounting.serving} holes serve, ${data.mounting.new_holes.length} new`
+        : "no measures in the profiles",
+      body: <MountPart job={job} put={put} fitting={data} />,
+    },
+    {
+      id: "wires",
+      title: "Wires, one at a time",
+      done: moved === steps.length,
+      status: steps.length ? `${moved} of ${steps.length} moved` : "no wiring plan",
+      body: <RunSheet job={job} put={put} fitting={data} />,
+    },
+    {
+      id: "second",
+      title: "A second look before power",
+      done: open(["second look", "place"]).length === 0,
+      status: `${open(["second look", "place"]).length} open`,
+      body: <Looks job={job} put={put} looks={looks(["second look", "place"])} />,
+    },
+    {
+      id: "close",
+      title: "Close up, last off first on",
+      done: off === 0,
+      status: Object.keys(job.removed).length === 0 ? "nothing was taken off" : `${off} still off`,
+      body: record.data ? <RemovalPart job={job} put={put} record={record.data} /> : <Loading />,
+    },
+  ];
+  const first = dead ? parts.find((part) => !part.done)?.id : undefined;
+  return (
+    <div className="flex flex-col gap-4">
+      {dead ? (
+        <Caution title="Supply last, and only after the second look">
+          One thing at a time; no lead pinched, every routing kept. Local codes, the maker’s instructions and licensed
+          practice come first.
+        </Caution>
+      ) : (
+        <p className="border-y border-rule py-2">
+          The supply is on since {clock(job.energised?.at)}. To go back to a wire, lock off again under “Make safe”:
+          what follows then starts anew.
+        </p>
+      )}
+      {wiring.error && <ProblemNotice problem={wiring.error} />}
+      <div>
+        {parts.map((part) => {
+          const shown = flipped[part.id] ?? part.id === first;
+          return (
+            <Part
+              key={part.id}
+              title={part.title}
+              status={part.done ? `${part.status} ✓` : part.status}
+              open={shown}
+              onFlip={() => setFlipped((old) => ({ ...old, [part.id]: !shown }))}
+            >
+              {part.body}
+            </Part>
+          );
+        })}
+      </div>
+      {dead && !job.closed && <Energise job={job} put={put} fitting={data} />}
+      {!dead && <PowerPart job={job} put={put} fitting={data} />}
+      {!dead && (
+        <>
+          {data.missing_powered.length > 0 && !job.closed && <p>Not done yet: {data.missing_powered.join("; ")}.</p>}
+          <NoteAndConfirm
+            job={job}
+            put={put}
+            step="fit"
+            label={data.missing_powered.length ? "Why this is left" : "Anything that was done otherwise than planned?"}
+            confirm="Fitted and set as planned"
+            needed={data.missing_powered.length > 0}
+          />
+        </>
+      )}
+    </div>
+  );
+}
+
+function clock(at: unknown) {
+  return typeof at === "string" ? new Date(at).toLocaleTimeString([], { timeStyle: "short" }) : "";
+}

@@ -1,0 +1,64 @@
+import type { Schemas } from "@/api/client";
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { useState } from "react";
+import type { StepProps } from "../../JobPage";
+import { Looks } from "./Looks";
+
+/** A learning run: what must be true before, whether it can be stopped, how many cycles, what is shown at the end. */
+export function LearningPart({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
+  const learning = fitting.learning;
+  const [cycles, setCycles] = useState(String(learning?.cycles ?? 1));
+  const [shown, setShown] = useState("");
+  if (!learning) return null;
+  const needs = fitting.looks.filter((each) => each.group === "learning");
+  const open = needs.filter((each) => !job.looks[each.key]).length;
+  return (
+    <>
+      {learning.told_by && <p>{learning.told_by}</p>}
+      <p className="font-semibold">
+        {learning.can_be_stopped
+          ? "It can be stopped at any time."
+          : "Once begun it cannot be stopped: look at everything first."}
+      </p>
+      <Looks job={job} put={put} looks={needs} />
+      <p>
+        {learning.cycles !== null && `${learning.cycles} ${learning.cycles === 1 ? "cycle" : "cycles"}. `}
+        {learning.shows && `Shows: ${learning.shows}.`}
+      </p>
+      {job.learned ? (
+        <p>
+          Made: {String(job.learned.cycles)} cycles, then shown {String(job.learned.shown)}.{" "}
+          {!job.closed && (
+            <Button kind="quiet" onClick={() => void put({ target: "learned", after: null })}>
+              Undo
+            </Button>
+          )}
+        </p>
+      ) : (
+        !job.closed && (
+          <div className="grid items-end gap-3 sm:grid-cols-3">
+            <TextField
+              label="Cycles run"
+              inputMode="numeric"
+              value={cycles}
+              onChange={(event) => setCycles(event.target.value)}
+            />
+            <TextField
+              label="Shown at the end"
+              maxLength={200}
+              value={shown}
+              onChange={(event) => setShown(event.target.value)}
+            />
+            <Button
+              disabled={open > 0 || !shown.trim() || !/^\d+$/.test(cycles.trim())}
+              onClick={() => void put({ target: "learned", after: { cycles: Number(cycles), shown: shown.trim() } })}
+            >
+              The run is made
+            </Button>
+          </div>
+        )
+      )}
+    </>
+  );
+}

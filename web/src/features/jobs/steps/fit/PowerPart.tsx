@@ -1,0 +1,64 @@
+import type { Schemas } from "@/api/client";
+import { Part } from "@/ui/Part";
+import { usePresses } from "../../api";
+import type { StepProps } from "../../JobPage";
+import { LearningPart } from "./LearningPart";
+import { LivePanel } from "./LivePanel";
+import { PortWrite } from "./PortWrite";
+import { ReadBack } from "./ReadBack";
+import { Reenter } from "./Reenter";
+
+/** The set-up that needs power: keyed in, written over the port, learned, entered again; all of it read back. */
+export function PowerPart({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
+  const presses = usePresses(job);
+  const panels = presses.data?.panels ?? [];
+  const read = fitting.by_panel.filter((name) => name in job.readbacks).length;
+  const wrong = fitting.differing.filter((name) => fitting.by_panel.includes(name));
+  const keyed = panels.filter((_, index) => job.looks[`on panel ${index}`]).length;
+  const entered = fitting.reenter.filter((each) => each.id in job.reentered).length;
+  return (
+    <div>
+      {fitting.port && fitting.by_panel.length > 0 && (
+        <Part title="Over the service port" status="write, read back, compare" open={read < fitting.by_panel.length}>
+          <PortWrite job={job} put={put} />
+        </Part>
+      )}
+      {panels.length > 0 && (
+        <Part
+          title="Key it in"
+          status={`${keyed} of ${panels.length} panels done`}
+          open={!fitting.port && keyed < panels.length}
+        >
+          {panels.map((panel, index) => (
+            <LivePanel key={index} job={job} put={put} panel={panel} index={index} />
+          ))}
+        </Part>
+      )}
+      {fitting.learning && (
+        <Part title="Learning run" status={job.learned ? "made" : "to be made"} open={!job.learned}>
+          <LearningPart job={job} put={put} fitting={fitting} />
+        </Part>
+      )}
+      {fitting.reenter.length > 0 && (
+        <Part
+          title="Enter again"
+          status={`${entered} of ${fitting.reenter.length} entered`}
+          open={entered < fitting.reenter.length}
+        >
+          <Reenter job={job} put={put} fitting={fitting} />
+        </Part>
+      )}
+      {fitting.by_panel.length > 0 && (
+        <Part
+          title="Read back with power on"
+          status={
+            wrong.length ? `${wrong.join(", ")} not as planned` : `${read} of ${fitting.by_panel.length} read back`
+          }
+          open={read < fitting.by_panel.length && keyed === panels.length}
+        >
+          <ReadBack job={job} put={put} fitting={fitting} names={fitting.by_panel} />
+        </Part>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+import type { Schemas } from "@/api/client";
+import { BoardDrawing } from "@/drawing/BoardDrawing";
+import { ElementEditor } from "@/drawing/ElementEditor";
+import type { BoardDocument, Element, Position } from "@/drawing/types";
+import { Button } from "@/ui/Button";
+import { Loading } from "@/ui/notices";
+import { Sheet } from "@/ui/Sheet";
+import { useState } from "react";
+import { useJobBoard } from "../../api";
+import type { StepProps } from "../../JobPage";
+import { inGroups } from "./words";
+
+type Props = StepProps & { fitting: Schemas["FittingShown"]; names: string[]; drawn?: boolean };
+
+/** What is to be set, large and in groups; then read back without the plan in sight, and compared. */
+export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
+  const board = useJobBoard(job, "replacement");
+  const [blind, setBlind] = useState<Element | null>(null);
+  const [value, setValue] = useState<Position | undefined>();
+  if (names.length === 0) return <p className="text-faint">Nothing is set here.</p>;
+  if (!board.data) return <Loading what="Drawing the new board" />;
+  const document = board.data.document as BoardDocument;
+  const elements = board.data.elements.filter((each) => names.includes(each.id));
+  const keep = () => {
+    if (blind && value !== undefined) void put({ target: `readback.${blind.id}`, after: value, read_how: "by eye" });
+    setBlind(null);
+  };
+  return (
+    <>
+      {drawn && document.layout && (
+        <BoardDrawing
+          name={job.replacement ?? ""}
+          document={document}
+          elements={board.data.elements}
+          positions={fitting.planned}
+          side="replacement"
+        />
+      )}
+      <ul className="border-t border-rule">
+        {elements.map((element) => {
+          const read = job.readbacks[element.id];
+          const wrong = fitting.differing.includes(element.id);
+          return (
+            <li key={element.id} className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule py-3">
+              <span className="w-16 font-mono text-xl font-semibold">{element.id}</span>
+              <span className="grow font-mono text-3xl tracking-wider text-replacement">
+                {inGroups(fitting.planned[element.id])}
+                {element.unit && <span className="text-base"> {element.unit}</span>}
+              </span>
+              <span className={wrong ? "font-semibold" : "text-faint"}>
+                {read === undefined
+                  ? "not read back"
+                  : wrong
+                    ? `reads ${String(read.value)}: not as planned`
+                    : `reads as planned (${String(read.how)}, ${String(read.by)})`}
+              </span>
+              {!job.closed && (
+                <Button
+                  aria-label={`Read ${element.id} back, blind`}
+                  onClick={() => (setValue(undefined), setBlind(element))}
+                >
+                  Read it back, blind
+                </Button>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <Sheet open={blind !== null} onClose={() => setBlind(null)} title={`${blind?.id ?? ""} as it stands now`}>
+        {blind && (
+          <div className="flex flex-col gap-4">
+            <p>Look at the board, not at the plan. Drawn as it is mounted.</p>
+            <ElementEditor
+              element={blind}
+              placed={document.layout?.find((each) => each.ref === blind.id)}
+              value={value}
+              side="replacement"
+              unreadable={false}
+              onChange={setValue}
+            />
+            <Button kind="main" className="self-start" disabled={value === undefined} onClick={keep}>
+              Compare with the plan
+            </Button>
+          </div>
+        )}
+      </Sheet>
+    </>
+  );
+}

@@ -1,0 +1,134 @@
+import { InkMark, SideName, VerdictMark } from "@/ui/inks";
+import { Loading, ProblemNotice } from "@/ui/notices";
+import { Part } from "@/ui/Part";
+import type { ReactNode } from "react";
+import { useHandOver } from "../../api";
+import type { StepProps } from "../../JobPage";
+import { Afterwards } from "./Afterwards";
+import { Closing } from "./Closing";
+import { Defects } from "./Defects";
+import { Numbers } from "./Numbers";
+import { Papers } from "./Papers";
+import { Spent } from "./Spent";
+
+/** As found against as left in full, what is left for later, numbers, time and money, the papers; and the end of the job. */
+export function HandOverStep({ job, put }: StepProps) {
+  const over = useHandOver(job);
+  if (over.error) return <ProblemNotice problem={over.error} />;
+  if (!over.data) return <Loading what="Gathering the record" />;
+  const data = over.data;
+  const open = Object.values(job.defects).filter((each) => each.done !== true).length;
+  const numbered = Object.keys(job.numbered).length;
+  return (
+    <div className="flex flex-col gap-4">
+      <div className="grid gap-4 sm:grid-cols-2">
+        <section aria-label="As found">
+          <h3>
+            <SideName side="original">As found</SideName>
+          </h3>
+          <p className="my-1 font-mono">{job.original}</p>
+          <Positions side="original" positions={job.found} />
+        </section>
+        <section aria-label="As left">
+          <h3>
+            <SideName side="replacement">As left</SideName>
+          </h3>
+          <p className="my-1 font-mono">{job.replacement}</p>
+          <Positions side="replacement" positions={job.left ?? {}} />
+        </section>
+      </div>
+      {job.verdict && (
+        <p>
+          Twin check: <VerdictMark verdict={job.verdict} />
+        </p>
+      )}
+      {data.temporary.length > 0 && (
+        <p className="font-semibold">
+          Found on the old board and not said to be undone: {data.temporary.join(", ")}. Look whether it is still in the
+          machine.
+        </p>
+      )}
+      <div>
+        <Part title="Decisions and findings" status={`${data.decisions.length + data.findings.length}`}>
+          <Lines title="Decisions" lines={data.decisions} />
+          <Lines title="Wiring findings" lines={data.findings} />
+          <Lines title="Notes" lines={data.notes} />
+          <Lines
+            title="Stays unproved on the machine"
+            lines={data.unproved.map((each) => `${each.what}: ${each.why}`)}
+          />
+        </Part>
+        <Part
+          title="Parts and numbers"
+          status={numbered ? `${numbered} written down` : "none written down"}
+          open={!job.closed && numbered === 0}
+        >
+          <Numbers job={job} put={put} />
+        </Part>
+        <Part title="Defects left for later" status={open ? `${open} open` : "none"}>
+          <Defects job={job} put={put} />
+        </Part>
+        <Part
+          title="Time and cost"
+          status={`${data.spent.own_total.toFixed(2)} against ${data.spent.service_total.toFixed(2)}`}
+        >
+          <Spent job={job} put={put} spent={data.spent} />
+        </Part>
+        {data.codes.length > 0 && (
+          <Part title="What the new board may show" status={`${data.codes.length} codes`}>
+            <ul>
+              {data.codes.map((code) => (
+                <li key={code.shown} className="border-b border-rule py-1">
+                  <strong className="font-mono">{code.shown}</strong> {code.meaning}
+                  {code.look_at && `; look at ${code.look_at}`}
+                  {code.clears && `; clears ${code.clears}`}
+                </li>
+              ))}
+            </ul>
+          </Part>
+        )}
+        <Part title="Papers" status="job sheet, cabinet label, customer’s page, package" open={job.closed}>
+          <Papers job={job} seal={data.seal} />
+        </Part>
+      </div>
+      <Closing job={job} put={put} over={data} />
+      {job.closed && <Afterwards job={job} put={put} />}
+    </div>
+  );
+}
+
+function Lines({ title, lines }: { title: string; lines: string[] }): ReactNode {
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label={title}>
+      <h4 className="font-semibold">{title}</h4>
+      <ul className="list-disc pl-5">
+        {lines.map((line, index) => (
+          <li key={index}>{line}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Positions({
+  side,
+  positions,
+}: {
+  side: "original" | "replacement";
+  positions: Record<string, string | number>;
+}) {
+  const entries = Object.entries(positions);
+  if (entries.length === 0) return <p className="text-faint">nothing recorded</p>;
+  return (
+    <ul className="flex flex-wrap gap-2">
+      {entries.map(([name, value]) => (
+        <li key={name}>
+          <InkMark side={side}>
+            {name} {value}
+          </InkMark>
+        </li>
+      ))}
+    </ul>
+  );
+}

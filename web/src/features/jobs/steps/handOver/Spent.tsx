@@ -1,0 +1,79 @@
+import type { Schemas } from "@/api/client";
+import { ASSUMPTION_NAMES } from "@/ui/assumptionNames";
+import type { StepProps } from "../../JobPage";
+import { DraftField } from "../DraftField";
+
+const FIELDS: [string, string][] = [
+  ["minutes", "Minutes of work"],
+  ["travel_minutes", "Minutes on the way"],
+  ["parts_trade", "Parts, trade price"],
+  ["parts_retail", "Parts, retail price"],
+  ["other", "Anything else"],
+];
+
+/** Time, parts and cost as they were, and the difference to calling another service, with what that assumes. */
+export function Spent({ job, put, spent }: StepProps & { spent: Schemas["SpentShown"] }) {
+  const save = (name: string, text: string) => {
+    const value = Number(text.replace(",", "."));
+    if (text === "") void put({ target: `spent.${name}`, after: null });
+    else if (Number.isFinite(value)) void put({ target: `spent.${name}`, after: value });
+  };
+  const rows = spent.own.map((line, index) => ({ line, other: spent.service[index] }));
+  return (
+    <>
+      <div className="grid gap-3 sm:grid-cols-3">
+        {FIELDS.map(([name, label]) => (
+          <DraftField
+            key={name}
+            label={label}
+            inputMode="decimal"
+            value={job.spent[name] === undefined ? "" : String(job.spent[name])}
+            disabled={job.closed}
+            onSave={(text) => save(name, text)}
+          />
+        ))}
+      </div>
+      <table className="w-full max-w-2xl text-left">
+        <thead>
+          <tr className="border-b border-text">
+            <th scope="col">This repair</th>
+            <th scope="col" className="text-right">
+              {spent.entered.length ? "as entered" : "estimated"}
+            </th>
+            <th scope="col" className="pl-4">
+              Another service
+            </th>
+            <th scope="col" className="text-right">
+              assumed
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ line, other }) => (
+            <tr key={line.id} className="border-b border-rule">
+              <td className="py-1">{line.words}</td>
+              <td className="text-right font-mono">{line.amount.toFixed(2)}</td>
+              <td className="pl-4">{other?.words}</td>
+              <td className="text-right font-mono">{other?.amount.toFixed(2)}</td>
+            </tr>
+          ))}
+          <tr className="font-semibold">
+            <td className="py-1">Together</td>
+            <td className="text-right font-mono">{spent.own_total.toFixed(2)}</td>
+            <td className="pl-4">Difference {spent.saved.toFixed(2)}</td>
+            <td className="text-right font-mono">{spent.service_total.toFixed(2)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <details>
+        <summary className="min-h-11 py-2">What this assumes</summary>
+        <p>
+          {Object.entries(spent.assumptions)
+            .map(([name, value]) => `${ASSUMPTION_NAMES[name] ?? name}: ${value}`)
+            .join("; ")}
+          .
+        </p>
+      </details>
+    </>
+  );
+}

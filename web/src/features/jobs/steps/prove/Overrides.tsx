@@ -1,0 +1,91 @@
+import type { Schemas } from "@/api/client";
+import { newId } from "@/api/ids";
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { useEffect, useState } from "react";
+import type { StepProps } from "../../JobPage";
+
+type Forced = { what: string; off: boolean; time_out_s?: number; of?: string; began: string };
+
+/** What is overridden for a test: it must be off, and said to be off, before the machine is handed over. */
+export function Overrides({ job, put, plan }: StepProps & { plan: Schemas["ProvingShown"] }) {
+  const [own, setOwn] = useState("");
+  const forced = Object.entries(job.forced) as [string, Forced][];
+  const on = forced.filter(([, each]) => !each.off);
+  const switchOn = (what: string, more: Partial<Forced>) =>
+    void put({ target: `forced.${newId()}`, after: { what, off: false, ...more } });
+  return (
+    <>
+      {on.length === 0 ? (
+        <p>Nothing is overridden.</p>
+      ) : (
+        <ul className="flex flex-col gap-2">
+          {on.map(([id, each]) => (
+            <li key={id} className="hatched flex flex-wrap items-center gap-x-4 gap-y-2 px-3 py-2">
+              <strong className="grow">{each.what}</strong>
+              <TimeLeft forced={each} />
+              {!job.closed && (
+                <Button onClick={() => void put({ target: `forced.${id}`, after: bare(each) })}>It is off again</Button>
+              )}
+              <span className="basis-full text-sm">{plan.overrides.find((known) => known.id === each.of)?.undo}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {!job.closed && (
+        <>
+          <ul className="border-t border-rule">
+            {plan.overrides.map((each) => (
+              <li key={each.id} className="flex flex-wrap items-center gap-3 border-b border-rule py-2">
+                <span className="grow">
+                  {each.what}{" "}
+                  <span className="text-faint">
+                    {each.how}, at most {each.time_out_s} s
+                  </span>
+                </span>
+                <Button
+                  aria-label={`Switched on: ${each.what}`}
+                  onClick={() => switchOn(each.what, { time_out_s: each.time_out_s, of: each.id })}
+                >
+                  Switched on
+                </Button>
+              </li>
+            ))}
+          </ul>
+          <div className="flex flex-wrap items-end gap-2">
+            <div className="w-72 max-w-full">
+              <TextField
+                label="Something else is overridden"
+                maxLength={200}
+                value={own}
+                onChange={(event) => setOwn(event.target.value)}
+              />
+            </div>
+            <Button disabled={!own.trim()} onClick={() => (switchOn(own.trim(), {}), setOwn(""))}>
+              Switched on
+            </Button>
+          </div>
+        </>
+      )}
+    </>
+  );
+}
+
+function bare({ what, time_out_s, of }: Forced) {
+  return { what, off: true, ...(time_out_s === undefined ? {} : { time_out_s }), ...(of === undefined ? {} : { of }) };
+}
+
+function TimeLeft({ forced }: { forced: Forced }) {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = window.setInterval(() => setNow(Date.now()), 1000);
+    return () => window.clearInterval(timer);
+  }, []);
+  if (forced.time_out_s === undefined) return <span>no time-out: switch it off by hand</span>;
+  const left = forced.time_out_s - (now - new Date(forced.began).getTime()) / 1000;
+  return (
+    <span className="font-mono">
+      {left > 0 ? `ends by itself in ${Math.ceil(left)} s` : "past its time: make sure that it is off"}
+    </span>
+  );
+}

@@ -1,0 +1,61 @@
+import type { Schemas } from "@/api/client";
+import { Band } from "@/drawing/Band";
+import type { StepProps } from "../../JobPage";
+import { DraftField } from "../DraftField";
+import { RISK_WORDS } from "./words";
+
+/** Readings on the running machine, each against its band. */
+export function Readings({ job, put, readings }: StepProps & { readings: Schemas["ReadingTaken"][] }) {
+  const save = (id: string, text: string) => {
+    const value = Number(text.replace(",", "."));
+    if (text === "") void put({ target: `reading.${id}`, after: null });
+    else if (Number.isFinite(value)) void put({ target: `reading.${id}`, after: { value } });
+  };
+  return (
+    <ul className="border-t border-rule">
+      {readings.map((each) => (
+        <li key={each.id} className="grid gap-3 border-b border-rule py-3 sm:grid-cols-2">
+          <div>
+            <DraftField
+              label={`${each.title} in ${each.unit}`}
+              hint={`${bandWords(each)}, read to ± ${each.uncertainty} ${each.unit}`}
+              inputMode="decimal"
+              className="font-mono text-2xl"
+              value={each.value === null ? "" : String(each.value)}
+              disabled={job.closed}
+              onSave={(text) => save(each.id, text)}
+            />
+          </div>
+          <div className="flex flex-col gap-1">
+            {each.risk !== "none" && <p className="font-semibold">{RISK_WORDS[each.risk] ?? each.risk}</p>}
+            {each.how.map((line) => (
+              <p key={line}>{line}</p>
+            ))}
+            {each.value !== null && each.verdict && (
+              <>
+                <Band
+                  value={each.value}
+                  low={each.low}
+                  high={each.high}
+                  unit={each.unit}
+                  uncertainty={each.uncertainty}
+                />
+                <p className={each.verdict === "outside" ? "font-semibold" : ""}>
+                  {each.verdict}
+                  {each.margin !== null && `, ${Math.abs(each.margin).toFixed(2)} ${each.unit} from the nearer end`}
+                </p>
+              </>
+            )}
+            <p className="text-sm text-faint">{each.source}</p>
+          </div>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function bandWords({ low, high, unit }: Schemas["ReadingTaken"]) {
+  if (low === null) return `at most ${high} ${unit}`;
+  if (high === null) return `at least ${low} ${unit}`;
+  return `${low} to ${high} ${unit}`;
+}
