@@ -5,6 +5,7 @@ from typing import Any
 
 from django.template.loader import render_to_string
 from weasyprint import HTML
+from weasyprint.urls import URLFetcherResponse
 
 
 def as_pdf(template: str, context: dict[str, Any]) -> bytes:
@@ -14,9 +15,9 @@ def as_pdf(template: str, context: dict[str, Any]) -> bytes:
     return data
 
 
-def _nothing_from_outside(url: str, *_: Any, **__: Any) -> dict[str, Any]:
+def _nothing_from_outside(url: str, *_: Any, **__: Any) -> URLFetcherResponse:
     head, comma, data = url.partition(",")
     if comma and head.startswith("data:") and head.endswith(";base64"):
         # a picture that stands in the page itself
-        return {"string": b64decode(data), "mime_type": head[len("data:") : -len(";base64")]}
+        return URLFetcherResponse(url, b64decode(data), {"Content-Type": head[len("data:") : -len(";base64")]})
     raise ValueError(f"a printed page loads nothing, not even {url[:80]}")

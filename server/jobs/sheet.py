@@ -17,7 +17,7 @@ from jobs.finish.drawn import tracks_svg
 from jobs.finish.over_view import codes_of, decisions_told, seal_words, spent_shown
 from jobs.finish.papers import old_board_words, paper_of
 from jobs.finish.prove_view import measured_shown, readings_shown, unproved_shown
-from jobs.finish.proving import proving_of
+from jobs.finish.proving import proving_of, runs_in_order
 from jobs.finish.schemas import MeasuredShown, ReadingTaken
 from jobs.front.facts import facts_of
 from jobs.front.fit_words import FitWords
@@ -69,7 +69,10 @@ def sheet_document(job: Job) -> str:
             for step in steps_of(job)
         ],
         "skipped": skipped(job),
-        "proving": {"runs": [each.dict() for each in _runs(job)], "readings": [r.dict() for r in _readings(job)]}
+        "proving": {
+            "runs": [each.model_dump(mode="json") for each in _runs(job)],
+            "readings": [r.model_dump(mode="json") for r in _readings(job)],
+        }
         if state["runs"] or state["readings"]
         else None,
     }
@@ -205,8 +208,7 @@ def _runs(job: Job) -> list[MeasuredShown]:
     """The measured runs, in order of time, judged as far as that can be."""
     if not job.state.get("runs") or job.replacement_revision_id is None or not done(job.state, "carry_over"):
         return []
-    names = sorted(job.state["runs"], key=lambda name: job.state["runs"][name]["at"])
-    return measured_shown(job, names)
+    return measured_shown(job, runs_in_order(job))
 
 
 def _readings(job: Job) -> list[ReadingTaken]:

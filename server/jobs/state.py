@@ -70,8 +70,8 @@ def value_at(state: State, target: str) -> Any:
     return _as_sent(state["confirmed"].get(name))
 
 
-KEPT_BESIDE = ("by", "by_id", "at", "n", "blocks", "held", "board", "began")
-"""What the server adds to a value: who and when, its turn, what held before the supply came back, the board in place."""
+KEPT_BESIDE = ("by", "by_id", "at", "n", "blocks", "held", "board", "began", "how")
+"""What the server adds to a value: who, when and how, its turn, what held before the supply came back, which board."""
 
 
 def _as_sent(value: Any) -> Any:

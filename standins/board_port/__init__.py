@@ -1,8 +1,9 @@
 """A stand-in for a board on its service port: Modbus TCP on loopback, running a profile's behaviour in its own time.
 
 Run: python -m standins.board_port --family FILE --board FILE --settings FILE [--port N] [--control N] [--speed X].
-The control port takes PUT /mood with {"mood": "healthy" | "dead" | "late" | "wrong checks" | "locked"} and PUT /inputs
-with {"call": true}; GET /state tells inputs, outputs and the time that has passed.
+The control port takes PUT /mood with {"mood": "healthy" | "dead" | "late" | "wrong checks" | "locked" | "forgetful"} and
+PUT /inputs with {"call": true}; GET /state tells inputs, outputs and the time that has passed. Settings that the profile
+calls writable can be written; the board then starts anew with them. A forgetful one says yes and keeps what it had.
 """
 
 import argparse
@@ -24,13 +25,15 @@ from pymodbus.simulator import DataType, SimData, SimDevice
 from standins.answering import JsonHandler
 from twincore import profile
 from twincore.behaviour import run_board
-from twincore.profile import Board, Family, Record, Scenario, Step
+from twincore.profile import Board, Family, Record, Scenario, Step, written_positions
+from twincore.profile.faults import FaultList
+from twincore.profile.record import build_record
 from twincore.profile.values import exact
-from twincore.service_port import port_map, registers_of
+from twincore.service_port import port_map, read_registers, registers_of
 
 logging.getLogger("pymodbus").setLevel(logging.CRITICAL + 1)  # it logs every broken connection; here these are moods
 
-MOODS = ("healthy", "dead", "late", "wrong checks", "locked")
+MOODS = ("healthy", "dead", "late", "wrong checks", "locked", "forgetful")
 LATE_S = 4.0
 WRITE = 16
 
@@ -81,6 +84,18 @@ class LiveBoard:
         if self.mood == "wrong checks" and self.port.sum_at is not None:
             held[self.port.sum_at] ^= 0x5A5A
         return held
+
+    def write_setting(self, address: int, value: int) -> bool:
+        """Whether a register was a setting that can be written, and its value one that it takes."""
+        register = next((each for each in self.port.settings if each.at == address and each.writable), None)
+        read = read_registers(self.board, {address: value}).positions
+        if register is None or register.gives not in read:
+            return False
+        if self.mood != "forgetful":
+            positions = {**written_positions(self.board, self.record.points), register.gives: read[register.gives]}
+            self.record = build_record(positions, self.board, "", FaultList())
+            self.started, self.steps, self.inputs = self.clock(), [], dict(self.family.rest)
+        return True
 
     def write_inputs(self, bits: int) -> None:
         """Inputs as a tester on the port forces them."""
@@ -138,10 +153,10 @@ class PortServer:
         settings = {each.at for each in live.port.registers}
         if live.mood == "locked" and settings & set(range(address, address + count)):
             return ExcCodes.ILLEGAL_ADDRESS
-        if values:
-            if (address, count) != (live.port.inputs_at, 1):
-                return ExcCodes.ILLEGAL_ADDRESS
+        if values and (address, count) == (live.port.inputs_at, 1):
             live.write_inputs(int(values[0]))
+        elif values and not all(live.write_setting(address + i, int(value)) for i, value in enumerate(values)):
+            return ExcCodes.ILLEGAL_ADDRESS
         for at, value in live.registers().items():
             registers[at - start] = value
         return None

@@ -36,7 +36,7 @@ def expected_events(board: Board, values: Mapping[str, Value], family: Family, s
         and (each.below or each.above)
     ]  # fmt: skip
     slack: Number = sum((each.below for each in movable), Fraction(0))
-    longer = Scenario(scenario.title, scenario.steps, Fraction(scenario.until) + slack)
+    longer = Scenario(scenario.title, scenario.steps, Fraction(scenario.until) + Fraction(slack))
     base = changes(run_values(board, dict(values), family, longer), family)
     low = [Fraction(at) for _, _, at in base]
     high = list(low)
@@ -45,8 +45,10 @@ def expected_events(board: Board, values: Mapping[str, Value], family: Family, s
             moved = max(Fraction(0), Fraction(as_number(values[each.id])) + by)
             if by == 0:
                 continue
-            run = changes(run_values(board, {**values, each.id: moved}, family, longer), family)
-            for index, shift in _shifts(base, run):
+            # what comes later in this run may only come after the scenario's end
+            patient = Scenario("", longer.steps, longer.until + abs(by) * (len(base) + 1))
+            run = changes(run_values(board, {**values, each.id: moved}, family, patient), family)
+            for index, shift in _shifts(base, run, abs(by)):
                 if shift < 0:
                     low[index] += shift
                 else:
@@ -72,15 +74,19 @@ def changes(shown: list[Shown], family: Family) -> list[Change]:
     return found
 
 
-def _shifts(base: list[Change], run: list[Change]) -> list[tuple[int, Fraction]]:
-    """How far each event of the base moved in another run; an output that then changes another number of times says nothing."""
+def _shifts(base: list[Change], run: list[Change], by: Fraction) -> list[tuple[int, Fraction]]:
+    """How far each event of the base moved in another run, output by output in order.
+
+    A duration that runs once for every event before moves an event by no more than that; where it moved further, the
+    run took another course (a try more, a lockout less), and says nothing about this event and those after it.
+    """
     found = []
     for output in {name for name, _, _ in base}:
         mine = [index for index, each in enumerate(base) if each[0] == output]
         theirs = [each for each in run if each[0] == output]
-        if len(mine) == len(theirs):
-            found += [
-                (index, Fraction(other[2]) - Fraction(base[index][2]))
-                for index, other in zip(mine, theirs, strict=True)
-            ]
+        for index, other in zip(mine, theirs, strict=False):
+            shift = Fraction(other[2]) - Fraction(base[index][2])
+            if abs(shift) > by * (index + 1):
+                break
+            found.append((index, shift))
     return found

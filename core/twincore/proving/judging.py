@@ -1,5 +1,8 @@
 """A measured run against what was due: each event in time, early, late, missing, extra, or not to be told.
 
+A measurement that agrees with the very time at which an event is due is in time: nothing in it speaks for a difference. Else
+it must lie inside the band by its uncertainty, or beyond it by its uncertainty; between the two it cannot tell.
+
 Events of one output are paired in their order: as many as can be, and among those ways the one with the least total
 difference. Uncertainties of the event and of the input that led to it add as squares (JCGM 100:2008, 5.1.2).
 """
@@ -71,9 +74,12 @@ def compare_events(due: Sequence[Expected], trace: Trace, family: Family) -> Jud
             doubt = hypot(float(got.within_s) if got else made_within, made_within)
             if want is not None and got is not None:
                 found = judge(float(got.at), Band(want.low, want.high), doubt)
-                verdict = {"inside": "in time", "cannot tell": "cannot tell"}.get(
-                    found.verdict, "early" if found.side == "below" else "late"
-                )
+                if found.verdict == "inside" or abs(float(got.at) - want.at) <= doubt:
+                    verdict = "in time"
+                elif found.verdict == "outside":
+                    verdict = "early" if found.side == "below" else "late"
+                else:
+                    verdict = "cannot tell"
                 events.append(Event(output, want.on, float(got.at), want, doubt, verdict, found.margin))
             elif want is not None:
                 # what was hardly due when the run ended may still have come

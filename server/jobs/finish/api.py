@@ -18,6 +18,7 @@ from jobs.finish.fit_view import fitting_shown
 from jobs.finish.over_view import hand_over_shown
 from jobs.finish.panels import panel_now, slips_of
 from jobs.finish.prove_view import measured_shown, proving_shown
+from jobs.finish.proving import runs_in_order
 from jobs.finish.schemas import (
     ActionsGiven,
     CallShown,
@@ -98,7 +99,7 @@ def show_proving(request: HttpRequest, job_id: UUID) -> ProvingShown:
 def list_runs(request: HttpRequest, job_id: UUID, paging: Query[Paging]) -> dict[str, Any]:
     """Measured runs, newest first, each event judged."""
     job = _planned(request, job_id)
-    names = sorted(job.state["runs"], key=lambda name: (job.state["runs"][name]["at"], name), reverse=True)
+    names = runs_in_order(job)[::-1]
     start = (paging.page - 1) * paging.size
     page = measured_shown(job, names[start : start + paging.size])
     return {"items": page, "total": len(names), "page": paging.page, "size": paging.size}

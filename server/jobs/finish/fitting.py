@@ -195,7 +195,9 @@ def kit_value(job: Job, name: str, after: Any, given: Given, person: Person, now
 
 def readback_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
     """A position read back from the new board, by somebody who did not look at the plan, or over the port."""
-    value = position(board_profile(_replacement(job)), name, after)
+    if not isinstance(after, dict) or set(after) != {"value"}:
+        raise Faulty('Expected {"value": position}.')
+    value = position(board_profile(_replacement(job)), name, after["value"])
     return {
         "value": value,
         "how": given.read_how or "by eye",

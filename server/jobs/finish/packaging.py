@@ -20,7 +20,7 @@ from jobs.actions import machine_key
 from jobs.models import Entry, Job, Picture
 from jobs.queries import job as read_job
 from jobs.sheet import picture_name, record_document, sheet_document
-from jobs.state import step_in_hand
+from jobs.state import changed, empty_state, step_in_hand, value_at
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
 from twincore.chain import PackageFile, open_package, write_package
@@ -106,9 +106,40 @@ def _bring(person: Person, node: dict[str, Any], files: Any, now: datetime, save
     _profiles(brought, person, files, now)
     brought.job.save(force_insert=True)
     _entries(brought.job, node)
+    _check_state(node)
     brought.pictures = _pictures(brought.job, node, files, now, saved)
     _prove(person, brought.job)
     return brought
+
+
+SAID = (
+    "found", "wire", "plug", "kept", "trace", "picture", "removed", "readback", "kit", "ticked", "run", "reading", "defect",
+    "numbered", "spent", "correction", "feedback", "original", "replacement",
+)  # fmt: skip
+"""Targets whose value is what their entries say and nothing else."""
+
+
+def _check_state(node: dict[str, Any]) -> None:
+    """Refuse a state that is not what the entries add up to, as far as entries alone decide."""
+    replayed = empty_state()
+    try:
+        for entry in node["entries"]:
+            replayed = changed(replayed, entry["target"], entry["after"], entry.get("read_how", ""))
+        kept = empty_state() | node["state"]
+        for entry in node["entries"]:
+            kind, _, name = entry["target"].partition(".")
+            by_angle = kind == "found" and name in kept["angles"]
+            if kind in SAID and not by_angle and value_at(replayed, entry["target"]) != value_at(kept, entry["target"]):
+                raise Faulty(
+                    "What this job's entries add up to was changed.",
+                    [
+                        Fault(
+                            f"state.{entry['target']}", f"expected what entry {entry['number']} and those after it say"
+                        )
+                    ],
+                )
+    except (KeyError, TypeError, ValueError, AttributeError, IndexError) as error:
+        raise Faulty("The entries of this package do not add up.", [Fault("entries", f"{error}"[:200])]) from error
 
 
 def _there(depot: Depot, known_as: UUID) -> Job | None:

@@ -91,7 +91,14 @@ def _made(step: PlannedStep, titles: dict[str, str]) -> MadeShown:
 
 
 def _due(each: Expected, titles: dict[str, str]) -> DueShown:
-    return DueShown(output=each.output, title=titles[each.output], on=each.on, at=each.at, low=each.low, high=each.high)
+    return DueShown(
+        output=each.output, title=titles[each.output], on=each.on, at=_s(each.at), low=_s(each.low), high=_s(each.high)
+    )
+
+
+def _s(value: float) -> float:
+    """To the millisecond: finer is nobody's measurement."""
+    return round(value, 3)
 
 
 def tracks(found: Proving, scenario: Scenario) -> tuple[list[ShownAt], list[ShownAt]]:
@@ -143,7 +150,7 @@ def _reading(wanted: ReadingWanted, said: dict[str, Any] | None) -> ReadingTaken
     return ReadingTaken(
         id=wanted.id, title=wanted.title, unit=wanted.unit, low=low, high=high, uncertainty=wanted.uncertainty,
         how=list(wanted.how), risk=wanted.risk, source=wanted.source, value=said["value"] if said else None,
-        verdict=judged.verdict if judged else None, margin=judged.margin if judged else None,
+        verdict=judged.verdict if judged else None, margin=None if judged is None or judged.margin is None else _s(judged.margin),
     )  # fmt: skip
 
 
@@ -185,8 +192,8 @@ def _event(event: Event, found: Proving, data: RuleOut | None) -> EventJudged:
     due = event.due
     return EventJudged(
         output=event.output, title=found.family.titles[event.output], on=event.on, seen_at=event.seen_at,
-        due_at=due.at if due else None, low=due.low if due else None, high=due.high if due else None,
-        uncertainty=round(event.uncertainty_s, 2), verdict=event.verdict, margin=event.margin_s,
+        due_at=_s(due.at) if due else None, low=_s(due.low) if due else None, high=_s(due.high) if due else None,
+        uncertainty=round(event.uncertainty_s, 2), verdict=event.verdict, margin=None if event.margin_s is None else _s(event.margin_s),
         reasons=_reasons(event, found, data) if event.verdict in OFF else [],
     )  # fmt: skip
 

@@ -111,7 +111,7 @@ def run_value(job: Job, name: str, after: Any, given: Given, person: Person, now
     read_trace(comparison.family, comparison.replacement.part_number, node)
     return {
         **node, "plan": text_in(after, "plan", 80), "note": text_in(after, "note", 2000),
-        "board": comparison.replacement.part_number, "by": person.shown_name, "at": now.isoformat(timespec="seconds"),
+        "board": comparison.replacement.part_number, "n": job.entry_count + 1, "by": person.shown_name, "at": now.isoformat(timespec="seconds"),
     }  # fmt: skip
 
 
@@ -162,10 +162,16 @@ def still_forced(job: Job) -> list[str]:
     return [each["what"] for each in job.state["forced"].values() if not each["off"]]
 
 
+def runs_in_order(job: Job) -> list[str]:
+    """The names of every run, in the order in which they were kept."""
+    return sorted(job.state["runs"], key=lambda name: job.state["runs"][name]["n"])
+
+
 def last_runs(job: Job) -> dict[str, dict[str, Any]]:
     """The last run of each planned one that was made with the board that is in now; a run without a plan stands alone."""
     found: dict[str, dict[str, Any]] = {}
-    for name, node in sorted(job.state["runs"].items(), key=lambda each: each[1]["at"]):
+    for name in runs_in_order(job):
+        node = job.state["runs"][name]
         if node["board"] == job.state["replacement"]:
             found[node["plan"] or name] = node
     return found

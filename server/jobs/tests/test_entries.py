@@ -145,7 +145,15 @@ class Entries(WorldTestCase):
             "/plan.csv",
             "/plan.pdf",
             "/tags.pdf",
-            "/port/now",
+            "/port/stream",
+            "/fitting",
+            "/proving",
+            "/runs",
+            "/hand-over",
+            "/label.pdf",
+            "/customer.pdf",
+            "/package.zip",
+            "/earlier",
             f"/pictures/{uuid4()}",
         ):
             self.get(f"jobs/{job.pk}{path}", 404)
@@ -196,7 +204,7 @@ class WholeJob(WorldTestCase):
         played = self.post(f"jobs/{job['id']}/play", {"steps": [{"at": 0, "set": {"call": True}}], "until": 40})
         self.assertEqual(played["original"], [{**e, "states": s["states"]} for e, s in zip(
             played["replacement"], played["original"], strict=True)])  # fmt: skip
-        add("confirmed.fit", {"note": ""})
+        self.fit(Job.objects.get(pk=job["id"]))
         add("confirmed.prove", {"note": "baked a tray"})
         closed = add("confirmed.hand_over", {"note": ""})
         self.assertTrue(closed["closed"])

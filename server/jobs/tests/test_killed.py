@@ -158,7 +158,7 @@ class KilledInTheMiddle(TransactionTestCase):
         name = uuid4()
         path = f"/api/jobs/{self.job.pk}/pictures/{name}"
         self.killed_while("lock table jobs_picture in exclusive mode", lambda c: c.post(path, content=out.getvalue()))
-        self.assertFalse(Picture.objects.filter(pk=name).exists())
+        self.assertFalse(Picture.objects.filter(name=name).exists())
         self.assertEqual(self.server.client.get(path).status_code, 404)
         for _ in range(2):
             self.assertEqual(self.server.client.post(path, content=out.getvalue()).status_code, 200)

@@ -73,6 +73,51 @@ class WorldTestCase(TestCase):
             for pin in plug["pins"]:
                 self.entry(job, f"wire.{plug['id']}-{pin['pin']}", {"connector": plug["id"], "pin": pin["pin"]})
 
+    def put_back_on(self, job: Job, note: str = "") -> Any:
+        """Everything that fitting asks for, as planned, up to the supply."""
+        fitting = self.get(f"jobs/{job.pk}/fitting")
+        for line in fitting["kit"]:
+            if line["needed"] == "needed":
+                self.entry(job, f"kit.{line['item']}", line["count"])
+        for name in fitting["by_hand"]:
+            self.entry(job, f"readback.{name}", {"value": fitting["planned"][name]}, read_how="by eye")
+        looks = [each for each in fitting["looks"] if not each["key"].startswith("on ")]
+        for look in looks:
+            self.entry(job, f"look.{look['key']}", True)
+        for step in self.get(f"jobs/{job.pk}/wiring")["steps"]:
+            self.entry(job, f"ticked.{step['key']}", True)
+        released = [each["id"] for each in self.get(f"jobs/{job.pk}/fitting")["release"]]
+        return self.entry(job, "energised", {"released": released}, reason=note)
+
+    def fit(self, job: Job) -> Any:
+        """Fitted, powered and set as planned."""
+        self.put_back_on(job)
+        fitting = self.get(f"jobs/{job.pk}/fitting")
+        for name in fitting["by_panel"]:
+            self.entry(job, f"readback.{name}", {"value": fitting["planned"][name]}, read_how="by eye")
+        for each in fitting["reenter"]:
+            self.entry(job, f"reentered.{each['id']}", "as before")
+        return self.entry(job, "confirmed.fit", {"note": ""})
+
+    def measured(
+        self, job: Job, run: dict[str, Any], late_s: float = 0.0, only: tuple[str, ...] = ()
+    ) -> dict[str, Any]:
+        """A run as the new board's own behaviour makes it, each event of `only` (or of all) so much later."""
+        standing: list[str] = []
+        seen = []
+        for entry in run["replacement"]:
+            for name in sorted({*standing} ^ {*entry["on"]}):
+                if any(due["output"] == name for due in run["due"]):
+                    late = late_s if not only or name in only else 0.0
+                    at = min(entry["at"] + late, run["until"])
+                    seen.append({"at": at, "output": name, "on": name in entry["on"], "within_s": 0.5})
+            standing = entry["on"]
+        steps = [{"at": step["at"], "set": {step["input"]: step["value"]}} for step in run["steps"]]
+        seen.sort(key=lambda each: each["at"])
+        return {
+            "title": run["title"], "plan": run["id"], "steps": steps, "seen": seen, "until": run["until"], "timed": "by hand",
+        }  # fmt: skip
+
 
 class FrontTestCase(WorldTestCase):
     def setUp(self) -> None:

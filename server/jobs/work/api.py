@@ -27,7 +27,6 @@ from jobs.work.schemas import (
     DraftShown,
     MakeSafeShown,
     PictureShown,
-    PortNow,
     PortShown,
     PortValue,
     PressesShown,
@@ -102,12 +101,6 @@ def read_port(request: HttpRequest, job_id: UUID) -> PortShown:
     read = port.read_port(_with_original(request, job_id))
     values = [PortValue(**each) for each in read.values]
     return PortShown(identity=read.identity, values=values, unreadable=read.unreadable, fault=read.fault)
-
-
-@router.get("/jobs/{job_id}/port/now", response=PortNow)
-def watch_port(request: HttpRequest, job_id: UUID) -> PortNow:
-    """What is on at this moment on the original, for timing."""
-    return PortNow(**port.watch_port(_with_original(request, job_id), "original"))
 
 
 @router.post("/jobs/{job_id}/pictures/{picture_id}", response=PictureShown)

@@ -108,16 +108,6 @@ def _compared(job: Job, board: Board, positions: dict[str, Any], kept: dict[str,
     return found
 
 
-def watch_port(job: Job, side: str) -> dict[str, list[str]]:
-    """Which inputs and outputs are on at this moment, by name, for timing. Raises Refused where the port is silent."""
-    at = required_outputs(job, side)
-    try:
-        with connected(at) as client:
-            return look(client, at.map)
-    except PortSilent as error:
-        raise Refused(f"The board does not answer: {error}. Go on by tapping.") from error
-
-
 def look(client: ModbusTcpClient, port: PortMap) -> dict[str, list[str]]:
     """Which inputs and outputs are on at this moment. Raises PortSilent."""
     on = {}

@@ -169,13 +169,6 @@ class PortShown(Schema):
     fault: str
 
 
-class PortNow(Schema):
-    """What is on at this moment."""
-
-    inputs: list[str]
-    outputs: list[str]
-
-
 class WireShown(Schema):
     """One wire of the plan."""
 

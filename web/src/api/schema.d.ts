@@ -1008,26 +1008,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/port/now": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Watch Port
-         * @description What is on at this moment on the original, for timing.
-         */
-        get: operations["jobs_work_api_watch_port"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job_id}/pictures/{picture_id}": {
         parameters: {
             query?: never;
@@ -3926,16 +3906,6 @@ export interface components {
             differs: boolean;
         };
         /**
-         * PortNow
-         * @description What is on at this moment.
-         */
-        PortNow: {
-            /** Inputs */
-            inputs: string[];
-            /** Outputs */
-            outputs: string[];
-        };
-        /**
          * PictureShown
          * @description A picture that is kept.
          */
@@ -6159,28 +6129,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PortShown"];
-                };
-            };
-        };
-    };
-    jobs_work_api_watch_port: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PortNow"];
                 };
             };
         };

@@ -11,7 +11,7 @@ export function PortWrite({ job, put }: StepProps) {
     const answer = await write.mutateAsync().catch(() => null);
     if (!answer || answer.fault) return;
     for (const [name, value] of Object.entries(answer.values))
-      void put({ target: `readback.${name}`, after: value, read_how: "read over the port" });
+      void put({ target: `readback.${name}`, after: { value }, read_how: "read over the port" });
   };
   return (
     <>

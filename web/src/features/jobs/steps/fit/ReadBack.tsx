@@ -22,7 +22,8 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
   const document = board.data.document as BoardDocument;
   const elements = board.data.elements.filter((each) => names.includes(each.id));
   const keep = () => {
-    if (blind && value !== undefined) void put({ target: `readback.${blind.id}`, after: value, read_how: "by eye" });
+    if (blind && value !== undefined)
+      void put({ target: `readback.${blind.id}`, after: { value }, read_how: "by eye" });
     setBlind(null);
   };
   return (
@@ -52,7 +53,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
                   ? "not read back"
                   : wrong
                     ? `reads ${String(read.value)}: not as planned`
-                    : `reads as planned (${String(read.how)}, ${String(read.by)})`}
+                    : `reads as planned (${said(read)})`}
               </span>
               {!job.closed && (
                 <Button
@@ -86,4 +87,8 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
       </Sheet>
     </>
   );
+}
+
+function said(read: Record<string, unknown>): string {
+  return [read.how, read.by].filter((each) => typeof each === "string").join(", ") || "just now";
 }
