@@ -5,6 +5,7 @@ from contextlib import contextmanager
 from datetime import UTC, datetime
 from threading import Thread
 from typing import Any, ClassVar
+from uuid import UUID
 
 from django.conf import settings
 from django.core.management import call_command
@@ -13,7 +14,10 @@ from django.test import LiveServerTestCase
 from playwright.sync_api import Browser, Page, Playwright, sync_playwright
 
 from jobs.demo import PEOPLE, load_demo_world
+from jobs.finish.fitting import by_hand, fitting_of_job, planned_positions, to_reenter
 from jobs.models import Job
+from jobs.queries import job as read_job
+from people.models import Person
 
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -142,6 +146,70 @@ class BrowserTestCase(LiveServerTestCase):
             sheet.get_by_role("button", name="Keep, next pin").click()
             page.wait_for_timeout(50)
         self.saved(page)
+
+    def fit(self, page: Page) -> None:
+        """Everything that fitting asks for, as planned, from the kit to the supply and what comes after it."""
+        page.get_by_text("What must be there").wait_for()
+        job = read_job(Person.objects.get(username="wennick"), UUID(page.url.rsplit("/", 1)[-1]))
+        fitting = fitting_of_job(job)
+        planned, hand = planned_positions(fitting), by_hand(job, fitting)
+        if any(line.needed == "needed" for line in fitting.kit):
+            page.get_by_role("button", name="All of it is there").click()
+        for name in hand:
+            self.read_back(page, name, planned[name])
+        page.get_by_role("button", name="In order: The new board sits").click()
+        done = page.get_by_role("region", name="Next wire")
+        for number, _ in enumerate(fitting.wiring.plan.steps if fitting.wiring else (), 1):
+            done.get_by_text(f"{number} of ").wait_for()
+            look = done.get_by_role("button", name="I looked: no plug fits")
+            if look.count():
+                look.click()
+            done.get_by_role("button", name="Done").click()
+        looks = page.get_by_role("button", name="In order:")
+        looks.first.wait_for()
+        while looks.count():
+            words = looks.first.get_attribute("aria-label") or ""
+            looks.first.click()
+            page.get_by_role("button", name=words, exact=True).wait_for(state="hidden")
+        self.saved(page)
+        self.power_on(page)
+        for name in planned:
+            if name not in hand:
+                self.read_back(page, name, planned[name])
+        for each in to_reenter(job):
+            field = page.get_by_label(f"The new board shows now: {each['what']}")
+            field.fill("as before")
+            field.press("Enter")
+        self.saved(page)
+        page.get_by_text("Not done yet").wait_for(state="hidden")
+        page.get_by_role("button", name="Fitted and set as planned").click()
+
+    def power_on(self, page: Page) -> None:
+        """Hold points released from the last to the first, and the supply."""
+        panel = page.get_by_role("region", name="Back to power")
+        panel.get_by_role("checkbox").first.wait_for()
+        for box in panel.get_by_role("checkbox").all():
+            box.check()
+        panel.get_by_role("button", name="The supply is on").click()
+        page.get_by_text("The supply is on since").wait_for()
+
+    def read_back(self, page: Page, name: str, value: Any) -> None:
+        """One position read back from the new board as it is planned."""
+        button = page.get_by_role("button", name=f"Read it back, blind: {name}", exact=True)
+        if not button.count():
+            page.get_by_role("button", name="Read back with power on").click()
+        button.click()
+        sheet = page.get_by_role("dialog")
+        typed = sheet.get_by_label(f"{name} typed").or_(sheet.get_by_role("textbox"))
+        choice = sheet.get_by_role("radio", name=str(value), exact=True)
+        typed.or_(choice).first.wait_for()
+        if typed.count():
+            typed.fill(str(value))
+            typed.blur()
+        else:
+            choice.click()
+        sheet.get_by_role("button", name="Compare with the plan").click()
+        sheet.wait_for(state="hidden")
 
     def job(self, number: int) -> Job:
         """A seeded job as the database has it."""

@@ -16,7 +16,9 @@ class ByTouch(BrowserTestCase):
             self.make_safe(page)
             self.record(page)
             self.carry_over(page)
-            page.get_by_role("button", name="Fitted and set as planned").tap()
+            page.get_by_text("Set in the hand").wait_for()
+            self.check_accessible(page)
+            self.fit(page)
             self.prove(page)
             page.get_by_label("Anything the next person").fill("Label left inside the door")
             self.check_accessible(page)
@@ -25,7 +27,7 @@ class ByTouch(BrowserTestCase):
             self.check_accessible(page)
             with page.expect_download() as download:
                 page.get_by_role("button", name="Hand over").tap()
-                page.get_by_role("link", name="Job sheet (PDF)").tap()
+                page.get_by_role("link", name="Job sheet, A4").tap()
             self.assertTrue(download.value.suggested_filename.endswith(".pdf"))
             job = Job.objects.get(machine="Deck oven 7, Gullsway Rolls")
             self.assertIsNotNone(job.closed_at)
@@ -101,11 +103,12 @@ class ByTouch(BrowserTestCase):
 
     def prove(self, page: Page) -> None:
         page.get_by_text("no series of input changes makes the two").wait_for()
+        page.get_by_role("button", name="By calculation").tap()
         page.get_by_label("Scenario", exact=True).select_option(label="Door opened while baking")
         page.get_by_text("Both boards show the same over this scenario").wait_for()
         self.check_accessible(page)
-        page.get_by_label("What was run on the machine").fill("Baked a tray")
-        page.get_by_role("button", name="Seen on the machine").tap()
+        page.get_by_label("Why go on all the same?").fill("Baked a tray, no time to run it")
+        page.get_by_role("button", name="Go on with this reason").tap()
 
 
 class ByKeyboard(BrowserTestCase):
@@ -139,9 +142,11 @@ class ByKeyboard(BrowserTestCase):
             self.press(page, "The record is complete")
             page.get_by_text("All 10 functions alike").wait_for()
             self.press(page, "Confirm this plan")
-            self.press(page, "Fitted and set as planned")
+            self.fit(page)
             page.get_by_text("no series of input changes").wait_for()
-            self.press(page, "Seen on the machine")
+            page.get_by_label("Why go on all the same?").focus()
+            page.keyboard.type("Baked a tray")
+            self.press(page, "Go on with this reason")
             self.press(page, "Close the job")
             page.get_by_text("Nothing in this job changes any more").wait_for()
             page.locator("body").click(position={"x": 5, "y": 5})

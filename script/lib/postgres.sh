@@ -43,3 +43,14 @@ pg_start() {
 }
 
 pg_stop() { pg_as "$(pg_bin)/pg_ctl" -D "$1/cluster" -m fast -w stop >/dev/null 2>&1 || true; }
+
+# own_database: where nothing else is said, the demo's database and pictures; its server is started where it does not run
+own_database() {
+  if [ -z "${TWIN_DATABASE_URL:-}" ]; then
+    local folder
+    folder=$(pg_folder demo)
+    if ! pg_as "$(pg_bin)/pg_ctl" -D "$folder/cluster" status >/dev/null 2>&1; then trap 'pg_stop "$folder"' EXIT; fi
+    pg_start "$folder"
+  fi
+  export TWIN_PICTURE_STORE=${TWIN_PICTURE_STORE:-$DATA/pictures}
+}

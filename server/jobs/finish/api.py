@@ -86,6 +86,8 @@ def stream_port(request: HttpRequest, job_id: UUID, side: str = "replacement") -
     response = StreamingHttpResponse(streaming.stream_port(at), content_type="text/event-stream")
     response["Cache-Control"] = "no-store"
     response["X-Accel-Buffering"] = "no"
+    # said to be encoded already, so that nothing gathers it to compress it
+    response["Content-Encoding"] = "identity"
     return response
 
 

@@ -341,6 +341,12 @@ def as_left(job: Job) -> dict[str, Any]:
     return found
 
 
+def left_in_order(job: Job) -> dict[str, Any]:
+    """How the new board was left, element by element as the board has them; storage keeps no order."""
+    left: dict[str, Any] = job.state.get("left") or {}
+    return {each.id: left[each.id] for each in board_profile(_replacement(job)).elements if each.id in left}
+
+
 def left_record(job: Job) -> Record:
     """The new board as it was left, for what is proved of it."""
     return record_of(board_profile(_replacement(job)), job.state["left"] or as_left(job))

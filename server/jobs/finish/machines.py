@@ -6,6 +6,7 @@ from django.db.models import Count, Max, QuerySet
 
 from config.errors import NotThere
 from jobs.actions import machine_key as key_of
+from jobs.finish.fitting import left_in_order
 from jobs.finish.schemas import MachineLine, MachineNow
 from jobs.models import Job
 from jobs.state import empty_state
@@ -82,7 +83,7 @@ def machine_now(person: Person, machine_key: str, but: Job | None = None) -> Mac
     return MachineNow(
         machine=jobs[0].machine if jobs else but.machine if but else "",
         board=done.state["replacement"] if done else None,
-        left=done.state["left"] if done else None,
+        left=left_in_order(done) if done else None,
         since=done.closed_at if done else None,
         by_job=done.code if done else "",
         by_job_id=done.pk if done else None,

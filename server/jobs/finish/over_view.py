@@ -5,6 +5,7 @@ from typing import Any
 
 from catalogue.profiles import board_profile
 from jobs.comparison import comparison_of
+from jobs.finish.fitting import left_in_order
 from jobs.finish.prove_view import unproved_shown
 from jobs.finish.proving import proving_of
 from jobs.finish.schemas import CodeLine, HandOverShown, RefusedShown, SpentShown
@@ -93,8 +94,7 @@ def changed_positions(job: Job) -> dict[str, Any]:
     assert job.replacement_revision_id is not None  # as above
     board = board_profile(job.replacement_revision_id)
     factory = plain(written_positions(board, factory_record(board).points))
-    left: dict[str, Any] = job.state["left"] or {}
-    return {name: value for name, value in left.items() if factory.get(name) != value}
+    return {name: value for name, value in left_in_order(job).items() if factory.get(name) != value}
 
 
 def spent_shown(job: Job, now: datetime) -> SpentShown:

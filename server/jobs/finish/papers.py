@@ -11,6 +11,7 @@ from config.printing import as_pdf
 from jobs.comparison import comparison_of
 from jobs.finish.chaining import record_head
 from jobs.finish.drawn import bank_svg
+from jobs.finish.fitting import left_in_order
 from jobs.finish.handing import OLD_BOARD
 from jobs.finish.over_view import changed_positions, codes_of, seal_words, spent_shown
 from jobs.finish.prove_view import readings_shown, unproved_shown
@@ -38,7 +39,7 @@ def label_pdf(job: Job) -> bytes:
     assert job.replacement_revision_id is not None  # something was left in the machine
     board = board_profile(job.replacement_revision_id)
     kinds = {each.id: each.kind for each in board.elements}
-    left: dict[str, Any] = job.state["left"]
+    left = left_in_order(job)
     banks = [
         {"id": name, "written": value, "svg": bank_svg(board, name, str(value))}
         for name, value in left.items()
@@ -62,7 +63,7 @@ def label_pdf(job: Job) -> bytes:
 
 def label_text(job: Job) -> str:
     """What the label's code says: plain text that any reader shows, no address, no network."""
-    left = " ".join(f"{name}={value}" for name, value in job.state["left"].items())
+    left = " ".join(f"{name}={value}" for name, value in left_in_order(job).items())
     head = f"{record_head(job)['number']} {(job.closed_at or job.changed_at):%Y-%m-%d} {job.state['replacement']} for {job.state['original']}"
     text = f"{head}; {left}"
     if len(text) > MOST_QR:

@@ -61,11 +61,9 @@ class Papers(WorldTestCase):
         image = pypdfium2.PdfDocument(data)[0].render(scale=300 / 72).to_pil()
         read = zxingcpp.read_barcodes(image)
         self.assertEqual(len(read), 1)
-        left = self.job(1).state["left"]
         seal = self.get(f"jobs/{self.closed.pk}/hand-over")["seal"]
         date = self.closed.closed_at.date().isoformat() if self.closed.closed_at else ""
-        settings_told = " ".join(f"{name}={value}" for name, value in left.items())
-        self.assertEqual(read[0].text, f"SQ-0001 {date} TVH-2214-A for TVH-2210-B; {settings_told}; seal {seal}")
+        self.assertEqual(read[0].text, f"SQ-0001 {date} TVH-2214-A for TVH-2210-B; SW1=0111 R1=6; seal {seal}")
         self.assertEqual(
             Entry.objects.get(job=self.closed, number=self.closed.entry_count).digest[:16], seal.replace(" ", "")
         )

@@ -44,8 +44,8 @@ export function Shell() {
         To the page
       </a>
       <header className="border-b-2 border-text">
-        <div className="mx-auto flex max-w-5xl flex-wrap items-center gap-x-5 px-4">
-          <nav aria-label="Main" className="flex gap-x-5">
+        <div className="mx-auto flex max-w-5xl flex-wrap items-center gap-x-2 px-4 sm:gap-x-5">
+          <nav aria-label="Main" className="flex gap-x-1.5 sm:gap-x-5">
             <Link
               to="/jobs"
               search={{ show: "open", search: "", page: 1 }}

@@ -13,6 +13,8 @@ type Props = {
   until: number;
   /** What was measured on the machine, laid on as a third, dotted mark. */
   measured?: Shown[];
+  /** Until when it was measured, where that is not the end: a run under way. */
+  measuredUntil?: number;
   /** Where the boards part, in seconds. */
   parting?: number;
   onMove?: (index: number, at: number) => void;
@@ -26,6 +28,7 @@ const BAND = 26;
 /** Inputs as thin lines, outputs as tracks of two inks laid on each other; where both are on they print black. */
 export function TimeTracks(props: Props) {
   const { inputs, outputs, steps, original, replacement, measured, until, parting, onMove } = props;
+  const measuredUntil = props.measuredUntil ?? until;
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef<number | null>(null);
   const x = (at: number) => LEFT + (Math.min(at, until) / Math.max(until, 0.001)) * (WIDTH - LEFT - 12);
@@ -78,10 +81,14 @@ export function TimeTracks(props: Props) {
             original={original}
             replacement={replacement}
             measured={measured}
+            measuredUntil={measuredUntil}
             x={x}
             until={until}
           />
         ))}
+        {measuredUntil < until && (
+          <path d={`M${x(measuredUntil)} 18V${height - 18}`} stroke="var(--text)" strokeWidth={1.2} />
+        )}
         {parting !== undefined && (
           <g>
             <path d={`M${x(parting)} 18V${height - 16}`} stroke="var(--text)" strokeWidth={2} strokeDasharray="5 4" />
@@ -152,11 +159,12 @@ type BandProps = {
   original: Shown[];
   replacement: Shown[];
   measured?: Shown[];
+  measuredUntil: number;
   x: (at: number) => number;
   until: number;
 };
 
-function OutputBand({ output, y, original, replacement, measured = [], x, until }: BandProps) {
+function OutputBand({ output, y, original, replacement, measured = [], measuredUntil, x, until }: BandProps) {
   const [a, b] = [spans(original, output.id, until), spans(replacement, output.id, until)];
   const both = a.flatMap(([s, e]) =>
     b.map(([t, f]) => [Math.max(s, t), Math.min(e, f)] as const).filter(([s2, e2]) => e2 > s2),
@@ -177,7 +185,7 @@ function OutputBand({ output, y, original, replacement, measured = [], x, until 
       {both.map(([s, e]) => (
         <rect key={s} {...bar(s, e)} y={y + 4} height={17} fill="var(--both)" />
       ))}
-      {spans(measured, output.id, until).map(([s, e]) => (
+      {spans(measured, output.id, measuredUntil).map(([s, e]) => (
         <g key={s}>
           <path d={`M${x(s)} ${y + 12.5}H${x(e)}`} stroke="var(--ground)" strokeWidth={5} />
           <path d={`M${x(s)} ${y + 12.5}H${x(e)}`} stroke="var(--text)" strokeWidth={3} strokeDasharray="2 4" />

@@ -11,7 +11,7 @@ export function WhereOnBoard({ document, side, place, what }: Props) {
   const ink = `var(--${side})`;
   return (
     <svg
-      viewBox={`-4 -4 ${w + 8} ${h + 8}`}
+      viewBox={`-4 -14 ${w + 8} ${h + 18}`}
       className="block h-auto w-full max-w-64"
       role="img"
       aria-label={place ? `${what}: ${place}` : `${what}: no place`}

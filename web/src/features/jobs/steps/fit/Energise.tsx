@@ -1,7 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextArea } from "@/ui/fields";
-import { Caution } from "@/ui/notices";
 import { useState } from "react";
 import type { StepProps } from "../../JobPage";
 
@@ -9,22 +8,32 @@ import type { StepProps } from "../../JobPage";
 export function Energise({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
   const [released, setReleased] = useState<string[]>([]);
   const [reason, setReason] = useState("");
+  const [anyway, setAnyway] = useState(false);
   const missing = fitting.missing_dead;
   const next = fitting.release[released.length];
   const ready = next === undefined && (missing.length === 0 || reason.trim() !== "") && job.uncleared.length === 0;
+  if (missing.length > 0 && !anyway)
+    return (
+      <section aria-label="Back to power" className="flex flex-col gap-2 border-y border-rule py-3">
+        <p className="font-semibold">Before power, still to do on the dead machine:</p>
+        <ul className="list-disc pl-5">
+          {missing.map((each) => (
+            <li key={each}>{each}</li>
+          ))}
+        </ul>
+        <Button kind="quiet" className="self-start" onClick={() => setAnyway(true)}>
+          Power is needed before that
+        </Button>
+      </section>
+    );
   return (
     <section aria-label="Back to power" className="hatched flex flex-col gap-3 p-4">
       <h3>Back to power</h3>
       {missing.length > 0 && (
         <>
-          <p className="font-semibold">Not done on the dead machine:</p>
-          <ul className="list-disc pl-5">
-            {missing.map((each) => (
-              <li key={each}>{each}</li>
-            ))}
-          </ul>
+          <p>Not done: {missing.join("; ")}.</p>
           <TextArea
-            label="If it is left, why"
+            label="Why this is left"
             hint="The reason stands on the job sheet."
             maxLength={2000}
             value={reason}
@@ -51,14 +60,16 @@ export function Energise({ job, put, fitting }: StepProps & { fitting: Schemas["
                   setReleased(event.target.checked ? [...released, point.id] : released.slice(0, -1))
                 }
               />
-              {point.title}: released
+              <span>
+                <strong>{point.title}</strong> <span className="text-faint">released</span>
+              </span>
             </label>
           </li>
         ))}
       </ol>
-      <Caution title="Supply on">
+      <p className="font-semibold">
         From here the machine has power. Nothing is touched inside; whoever works inside again locks off first.
-      </Caution>
+      </p>
       <Button
         kind="main"
         className="self-start"

@@ -64,8 +64,8 @@ export function FitStep({ job, put }: StepProps) {
     {
       id: "wires",
       title: "Wires, one at a time",
-      done: moved === steps.length,
-      status: steps.length ? `${moved} of ${steps.length} moved` : "no wiring plan",
+      done: !wiring.isPending && moved === steps.length,
+      status: wiring.isPending ? "…" : steps.length ? `${moved} of ${steps.length} moved` : "no wiring plan",
       body: <RunSheet job={job} put={put} fitting={data} />,
     },
     {

@@ -59,7 +59,7 @@ export function LivePanel({ job, put, panel, index }: Props) {
                 </p>
               )}
               <div className="flex flex-wrap gap-2">
-                <Button kind="main" className="min-h-14 grow text-center" onClick={live.seen}>
+                <Button kind="main" className="min-h-14 grow text-center!" onClick={live.seen}>
                   That is what I see
                 </Button>
                 <Button className="min-h-14" onClick={() => (setOther(true), setSeen(""))}>

@@ -12,7 +12,10 @@ export function Looks({ job, put, looks }: StepProps & { looks: Schemas["LookSho
         return (
           <li key={look.key} className="flex items-center gap-4 border-b border-rule py-2">
             <span className="grow">
-              <span className={done ? "text-faint" : "font-semibold"}>{look.words}</span>
+              <span className={done ? "text-faint" : "font-semibold"}>
+                {done && "✓ "}
+                {look.words}
+              </span>
               {look.detail && <span className="block text-sm text-faint">{look.detail}</span>}
             </span>
             {job.closed ? (
@@ -24,7 +27,7 @@ export function Looks({ job, put, looks }: StepProps & { looks: Schemas["LookSho
                 className="shrink-0"
                 onClick={() => void put({ target: `look.${look.key}`, after: done ? null : true })}
               >
-                {done ? "✓ Undo" : "In order"}
+                {done ? "Undo" : "In order"}
               </Button>
             )}
           </li>

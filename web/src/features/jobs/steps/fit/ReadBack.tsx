@@ -21,6 +21,8 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
   if (!board.data) return <Loading what="Drawing the new board" />;
   const document = board.data.document as BoardDocument;
   const elements = board.data.elements.filter((each) => names.includes(each.id));
+  // whoever reads blind does not see the plan behind the sheet
+  const plan = blind ? {} : fitting.planned;
   const keep = () => {
     if (blind && value !== undefined)
       void put({ target: `readback.${blind.id}`, after: { value }, read_how: "by eye" });
@@ -33,7 +35,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
           name={job.replacement ?? ""}
           document={document}
           elements={board.data.elements}
-          positions={fitting.planned}
+          positions={plan}
           side="replacement"
         />
       )}
@@ -45,7 +47,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
             <li key={element.id} className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule py-3">
               <span className="w-16 font-mono text-xl font-semibold">{element.id}</span>
               <span className="grow font-mono text-3xl tracking-wider text-replacement">
-                {inGroups(fitting.planned[element.id])}
+                {inGroups(plan[element.id])}
                 {element.unit && <span className="text-base"> {element.unit}</span>}
               </span>
               <span className={wrong ? "font-semibold" : "text-faint"}>
@@ -57,7 +59,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
               </span>
               {!job.closed && (
                 <Button
-                  aria-label={`Read ${element.id} back, blind`}
+                  aria-label={`Read it back, blind: ${element.id}`}
                   onClick={() => (setValue(undefined), setBlind(element))}
                 >
                   Read it back, blind

@@ -86,7 +86,7 @@ export function RunSheet({ job, put, fitting }: Props) {
           )}
           {!job.closed && (
             <div className="mt-3 flex flex-wrap gap-2">
-              <Button kind="main" className="min-h-14 grow text-center text-lg" disabled={!mayTick} onClick={tick}>
+              <Button kind="main" className="min-h-14 grow text-center! text-lg" disabled={!mayTick} onClick={tick}>
                 Done
               </Button>
               <Button className="min-h-14" disabled={!last || job.energised !== null} onClick={back}>

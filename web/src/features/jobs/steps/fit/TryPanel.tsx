@@ -39,7 +39,7 @@ export function TryPanel({ job, index }: { job: Job; index: number }) {
             {now.keys.map((key) => (
               <Button
                 key={key.action}
-                aria-label={`Simulated key ${key.key} (${key.action})`}
+                aria-label={`${key.key} ${key.action.replace("_", " ")}, simulated key`}
                 onClick={() => setActions([...actions, key.action])}
               >
                 <span className="font-mono text-xl">{key.key}</span>{" "}

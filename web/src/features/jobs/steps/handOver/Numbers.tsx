@@ -90,7 +90,7 @@ export function Numbers({ job, put }: StepProps) {
       )}
       <div className="flex flex-wrap items-center gap-3">
         <span>The old board:</span>
-        <div className="overflow-x-auto">
+        <div className="max-w-full overflow-x-auto" tabIndex={0} role="region" aria-label="Where it goes">
           <Segments
             label="The old board"
             choices={WAYS}

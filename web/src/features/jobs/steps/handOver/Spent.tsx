@@ -33,38 +33,40 @@ export function Spent({ job, put, spent }: StepProps & { spent: Schemas["SpentSh
           />
         ))}
       </div>
-      <table className="w-full max-w-2xl text-left">
-        <thead>
-          <tr className="border-b border-text">
-            <th scope="col">This repair</th>
-            <th scope="col" className="text-right">
-              {spent.entered.length ? "as entered" : "estimated"}
-            </th>
-            <th scope="col" className="pl-4">
-              Another service
-            </th>
-            <th scope="col" className="text-right">
-              assumed
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ line, other }) => (
-            <tr key={line.id} className="border-b border-rule">
-              <td className="py-1">{line.words}</td>
-              <td className="text-right font-mono">{line.amount.toFixed(2)}</td>
-              <td className="pl-4">{other?.words}</td>
-              <td className="text-right font-mono">{other?.amount.toFixed(2)}</td>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cost, line by line">
+        <table className="w-full max-w-2xl text-left">
+          <thead>
+            <tr className="border-b border-text">
+              <th scope="col">This repair</th>
+              <th scope="col" className="text-right">
+                {spent.entered.length ? "as entered" : "estimated"}
+              </th>
+              <th scope="col" className="pl-4">
+                Another service
+              </th>
+              <th scope="col" className="text-right">
+                assumed
+              </th>
             </tr>
-          ))}
-          <tr className="font-semibold">
-            <td className="py-1">Together</td>
-            <td className="text-right font-mono">{spent.own_total.toFixed(2)}</td>
-            <td className="pl-4">Difference {spent.saved.toFixed(2)}</td>
-            <td className="text-right font-mono">{spent.service_total.toFixed(2)}</td>
-          </tr>
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map(({ line, other }) => (
+              <tr key={line.id} className="border-b border-rule">
+                <td className="py-1">{line.words}</td>
+                <td className="text-right font-mono">{line.amount.toFixed(2)}</td>
+                <td className="pl-4">{other?.words}</td>
+                <td className="text-right font-mono">{other?.amount.toFixed(2)}</td>
+              </tr>
+            ))}
+            <tr className="font-semibold">
+              <td className="py-1">Together</td>
+              <td className="text-right font-mono">{spent.own_total.toFixed(2)}</td>
+              <td className="pl-4">Difference {spent.saved.toFixed(2)}</td>
+              <td className="text-right font-mono">{spent.service_total.toFixed(2)}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
       <details>
         <summary className="min-h-11 py-2">What this assumes</summary>
         <p>

@@ -91,6 +91,7 @@ export function Recorder({ job, put, run, plan, family }: Props) {
         original={run?.original ?? []}
         replacement={run?.replacement ?? []}
         measured={shown}
+        measuredUntil={at}
         until={Math.max(run?.until ?? 60, at)}
       />
       {!timer.overPort && (
