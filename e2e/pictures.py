@@ -6,12 +6,18 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from uuid import uuid4
 
+import pypdfium2
 from playwright.sync_api import Page
 
 from config.errors import Refused
 from e2e.support import DESK, PHONE, BrowserTestCase
 from jobs.actions import NewEntry, add_entry
+from jobs.finish.papers import label_pdf
+from jobs.models import Job
+from jobs.queries import job as read_job
 from jobs.state import value_at
+from jobs.tests.world import SAID
+from jobs.work.holding import points_of
 from parts.models import Offer
 from people.models import Person
 
@@ -26,34 +32,31 @@ class Pictures(BrowserTestCase):
             ("candidate-dark", self.candidate, True, False),
             ("contradictions", self.contradictions, False, False),
             ("record", self.record, False, False),
-            ("record-phone-dark", self.record, True, True),
             ("carry-over", self.carry, False, False),
             ("carry-over-phone", self.carry, False, True),
             ("prove", self.prove, False, False),
+            ("measured-dark", self.measured, True, False),
             ("hand-over", self.hand_over, False, False),
-            ("board", self.board, False, False),
             ("bench-dark", self.bench, True, False),
-            ("load", self.load, False, False),
             # last, for they change the jobs that they show
             ("make-safe", self.hold_points, False, False),
             ("rule-out", self.rule_out, False, False),
             ("rule-out-phone-dark", self.rule_out, True, True),
             ("wires", self.wires, False, False),
+            ("fit", self.fit_in_hand, False, False),
+            ("fit-phone-dark", self.run_sheet, True, True),
         ]
         for name, show, dark, phone in views:
-            user = "corm" if name in ("load", "contradictions") else "wennick"
+            user = "corm" if name == "contradictions" else "wennick"
             with self.page(user, dark=dark, size=PHONE if phone else DESK) as page:
                 show(page)
                 page.wait_for_load_state("networkidle")
                 page.screenshot(
-                    path=folder / f"{name}.png", full_page=name not in ("jobs", "load", "contradictions", "wires")
+                    path=folder / f"{name}.png",
+                    full_page=name not in ("jobs", "contradictions", "wires", "measured-dark", "fit-phone-dark"),
                 )
-        context = self.browser.new_context(viewport=DESK)
-        page = context.new_page()
-        page.goto(self.live_server_url)
-        page.get_by_label("Name").wait_for()
-        page.screenshot(path=folder / "sign-in.png")
-        context.close()
+        label = label_pdf(read_job(Person.objects.get(username="wennick"), self.job(1).pk))
+        pypdfium2.PdfDocument(label)[0].render(scale=4).to_pil().save(folder / "label.png")
 
     def rule_out(self, page: Page) -> None:
         page.get_by_role("link", name="Retarder-prover 2").click()
@@ -154,18 +157,48 @@ class Pictures(BrowserTestCase):
         page.get_by_role("button", name="Hand over").click()
         page.get_by_text("As found").wait_for()
 
-    def board(self, page: Page) -> None:
-        page.goto(f"{self.live_server_url}/catalogue/TVH-2420-A")
-        page.get_by_text("as P02 says").wait_for()
-
     def bench(self, page: Page) -> None:
         page.goto(f"{self.live_server_url}/bench?original=TVH-2210-B&replacement=OFN-U3")
         page.get_by_role("region", name="Time tracks").wait_for()
 
-    def load(self, page: Page) -> None:
-        page.goto(f"{self.live_server_url}/catalogue/load")
-        page.get_by_label("Its text").fill(
-            '{\n "format": "worthy-twin/board",\n "version": 1,\n "part_number": "OFN-U3",\n "status": "new"\n}'
-        )
-        page.get_by_role("button", name="Only check it").click()
-        page.get_by_text("status").last.wait_for()
+    def measured(self, page: Page) -> None:
+        page.get_by_label("Show").select_option("closed")
+        page.get_by_role("link", name="Deck oven 2").click()
+        page.get_by_role("button", name="Prove").click()
+        page.get_by_role("article", name="Run: No flame").wait_for()
+        page.get_by_role("button", name="Measured").scroll_into_view_if_needed()
+        page.evaluate("window.scrollBy(0, 420)")
+
+    def fit_in_hand(self, page: Page) -> None:
+        """The one-stage oven as it is carried over, the new board in the hand."""
+        person = Person.objects.get(username="wennick")
+        job = self.job(3)
+        kept = self.job(3).state
+        if "carry_over" not in kept["confirmed"]:
+            self.hold_all(job)
+            for target, after in (
+                ("found.S1", "010110"), ("plug.C1", "whole"), ("plug.C2", "whole"),
+                ("wire.c3-1", {"connector": "C3", "pin": "1", "tag": "HT"}), ("confirmed.record", {"note": ""}),
+                ("confirmed.carry_over", {"note": ""}), ("readback.SW1", {"value": "0111"}),
+            ):  # fmt: skip
+                new = NewEntry(uuid4(), target, value_at(self.job(3).state, target), after, "", "by eye")
+                add_entry(person, job.pk, new, datetime.now(UTC))
+        page.get_by_role("link", name="Fennick and Daughters").click()
+        page.get_by_text("reads as planned").wait_for()
+
+    def hold_all(self, job: Job) -> None:
+        """Every hold point once more, the wait skipped with a reason."""
+        person = Person.objects.get(username="wennick")
+        for point in points_of(self.job(3)):
+            if point.id not in self.job(3).state["holds"]:
+                said = {"skipped": True} if point.wait_s else {name: SAID[name] for name in point.asks}
+                new = NewEntry(uuid4(), f"hold.{point.id}", None, said, "the cover stays on for ten minutes")
+                add_entry(person, job.pk, new, datetime.now(UTC))
+        add_entry(person, job.pk, NewEntry(uuid4(), "confirmed.make_safe", None, {"note": ""}), datetime.now(UTC))
+
+    def run_sheet(self, page: Page) -> None:
+        self.fit_in_hand(page)
+        page.get_by_role("button", name="Set in the hand").click()
+        page.get_by_role("button", name="Wires, one at a time").click()
+        page.get_by_role("region", name="Next wire").scroll_into_view_if_needed()
+        page.get_by_role("img", name="To the new board").wait_for()

@@ -18,6 +18,7 @@ import django
 django.setup()
 
 import measure_carry  # noqa: E402
+import measure_end  # noqa: E402
 import measure_front  # noqa: E402
 from django.conf import settings  # noqa: E402  # Django is set up first
 from django.core.management import call_command  # noqa: E402
@@ -193,7 +194,17 @@ def multiply_jobs() -> None:
         for job in seeds:
             number += 1
             values = {f.attname: getattr(job, f.attname) for f in Job._meta.concrete_fields}
-            copies.append(Job(**{**values, "id": uuid4(), "number": number, "machine": f"{job.machine} {number}"}))
+            copies.append(
+                Job(
+                    **{
+                        **values,
+                        "id": uuid4(),
+                        "number": number,
+                        "machine": f"{job.machine} {number}",
+                        "machine_key": f"{job.machine_key} {number}",
+                    }
+                )
+            )
             for entry in entries[job.pk]:
                 kept = {f.attname: getattr(entry, f.attname) for f in Entry._meta.concrete_fields}
                 more.append(Entry(**{**kept, "id": uuid4(), "job_id": copies[-1].pk}))
@@ -203,6 +214,7 @@ def multiply_jobs() -> None:
 
 if __name__ == "__main__":
     parts = {"prove": measure_prove, "server": measure_server, "front": lambda: measure_front.measure(row)}
+    parts["end"] = lambda: measure_end.measure(row, median_ms)
     parts["carry"] = lambda: measure_carry.measure(row, median_ms)
     for part in sys.argv[1:] or parts:
         parts[part]()

@@ -42,10 +42,12 @@ WITH_POWER = "on "
 OF_THE_NEW_BOARD = ("kit", "readbacks", "looks", "ticked", "reentered")
 """What was done with the board that was chosen; another one starts anew. Runs that were made are kept."""
 OVER_PORT = "read over the port"
-KEPT_BY_FAMILY = ("report", "facts", "plates", "holds", "power")
+NOTED = ("defects", "numbered", "spent", "old_board")
+"""What is noted of the work itself, whichever board it turns out to be."""
+KEPT_BY_FAMILY = ("report", "facts", "plates", "holds", "power", *NOTED)
 FOUND_OUT = (
     "family", "serial", "symptoms", "report", "tests", "causes", "plates", "facts", "revisions", "features", "holds",
-    "power",
+    "power", *NOTED,
 )  # fmt: skip
 """What stays when the family, or the original, turns out to be another."""
 

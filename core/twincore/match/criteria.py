@@ -297,14 +297,12 @@ def judge_parts(
     for each in original.moves:
         reasons.append(Reason("part moves", "with work", {"what": each["what"], "caution": each.get("caution", "")}))
     for line in kit_lines(candidate.kit, facts):
-        match line.needed:
-            case "not needed":
-                reasons.append(Reason("kit part not needed", "fits", {"item": line.item}))
-            case "perhaps":
-                # whether it is needed or not, it is in the kit
-                reasons.append(Reason("kit part perhaps", "fits", {"item": line.item, "facts": list(line.facts)}))
-            case _:
-                reasons.append(Reason("kit part", "fits", {"item": line.item, "count": line.count}))
+        # whether it is needed or not, it is in the kit
+        told = {
+            "not needed": Reason("kit part not needed", "fits", {"item": line.item}),
+            "perhaps": Reason("kit part perhaps", "fits", {"item": line.item, "facts": list(line.facts)}),
+        }
+        reasons.append(told.get(line.needed, Reason("kit part", "fits", {"item": line.item, "count": line.count})))
     names = [each["item"] for each in candidate.companions] + [
         c for s in (way.statements if way else ()) for c in s.companions
     ]

@@ -1,7 +1,7 @@
 import { Button } from "@/ui/Button";
 import { InkMark } from "@/ui/inks";
 import { Link } from "@tanstack/react-router";
-import { useEarlier } from "./api";
+import { useEarlier } from "./endApi";
 import type { StepProps } from "./JobPage";
 
 /** What earlier jobs left in this machine: where the next technician starts from. */

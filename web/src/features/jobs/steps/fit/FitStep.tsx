@@ -1,7 +1,8 @@
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
 import { useState } from "react";
-import { useFitting, useRecord, useWiring } from "../../api";
+import { useRecord, useWiring } from "../../api";
+import { useFitting } from "../../endApi";
 import type { StepProps } from "../../JobPage";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 import { RemovalPart } from "../record/RemovalPart";

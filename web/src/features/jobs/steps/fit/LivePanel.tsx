@@ -3,7 +3,7 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useSlips } from "../../api";
+import { useSlips } from "../../endApi";
 import type { StepProps } from "../../JobPage";
 import { TryPanel } from "./TryPanel";
 import { usePresses as useLivePresses } from "./usePresses";

@@ -1,6 +1,6 @@
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
-import { useWritePort } from "../../api";
+import { useWritePort } from "../../endApi";
 import type { StepProps } from "../../JobPage";
 
 /** Write the plan over the port; what reads back as written is kept as read back. */

@@ -1,7 +1,8 @@
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { usePanel, type Job } from "../../api";
+import { type Job } from "../../api";
+import { usePanel } from "../../endApi";
 
 /** The front panel simulated from the same data: to try the presses before the real keys. */
 export function TryPanel({ job, index }: { job: Job; index: number }) {

@@ -2,7 +2,7 @@ import { InkMark, SideName, VerdictMark } from "@/ui/inks";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
 import type { ReactNode } from "react";
-import { useHandOver } from "../../api";
+import { useHandOver } from "../../endApi";
 import type { StepProps } from "../../JobPage";
 import { Afterwards } from "./Afterwards";
 import { Closing } from "./Closing";

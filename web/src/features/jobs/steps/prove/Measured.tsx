@@ -5,7 +5,8 @@ import { SideName } from "@/ui/inks";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
 import { useState } from "react";
-import { useRuns, type Job } from "../../api";
+import { type Job } from "../../api";
+import { useRuns } from "../../endApi";
 import { LAST_WORDS, span } from "./words";
 
 type Run = Schemas["MeasuredShown"];
