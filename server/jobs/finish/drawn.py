@@ -69,7 +69,7 @@ def _axis(y: float, until: float) -> list[str]:
             f'<text x="{_x(m, until):.1f}" y="{y + 12:g}" font-size="9" text-anchor="middle">{m:g}</text>'
             for m in marks
         ),
-        f'<text x="{WIDTH}" y="{y + 12:g}" font-size="9" text-anchor="end">s</text>',
+        f'<text x="{LEFT - 8}" y="{y + 12:g}" font-size="9" text-anchor="end">seconds</text>',
     ]
 
 

@@ -2,13 +2,12 @@
 
 from datetime import date, datetime
 from typing import Any
-from uuid import UUID
 
 from config.errors import Faulty, Refused
 from jobs.finish.proving import still_forced
 from jobs.given import Given
 from jobs.models import Job
-from jobs.work.recording import text_in
+from jobs.work.recording import object_in, text_in, uuid_in
 from people.models import Person
 
 OLD_BOARD = ("scrap", "core return", "kept for parts", "repaired")
@@ -18,8 +17,8 @@ SPENT = ("minutes", "travel_minutes", "parts_trade", "parts_retail", "other")
 
 def defect_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
     """A defect that is left for later: what, until when, who sees to it."""
-    _own_id(name)
-    node = _object(after, {"what", "until", "who", "done"})
+    uuid_in(name)
+    node = object_in(after, {"what", "until", "who", "done"})
     what, who, until = text_in(node, "what", 500), text_in(node, "who", 120), text_in(node, "until", 10)
     if not (what and who and until):
         raise Faulty("Say what is wrong, until when it is put right, and who sees to it.")
@@ -32,8 +31,8 @@ def defect_value(job: Job, name: str, after: Any, given: Given, person: Person, 
 
 def numbered_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
     """A part with its numbers: the old board and the new one, and remote parts that were changed along."""
-    _own_id(name)
-    node = _object(after, {"what", "side", "part_number", "serial"})
+    uuid_in(name)
+    node = object_in(after, {"what", "side", "part_number", "serial"})
     if node.get("side") not in NUMBERED:
         raise Faulty(f"Expected a side: {' or '.join(NUMBERED)}.")
     found = {key: text_in(node, key, 120) for key in ("what", "part_number", "serial")}
@@ -44,7 +43,7 @@ def numbered_value(job: Job, name: str, after: Any, given: Given, person: Person
 
 def old_board_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
     """Where the old board goes."""
-    node = _object(after, {"way", "note"})
+    node = object_in(after, {"way", "note"})
     if node.get("way") not in OLD_BOARD:
         raise Faulty(f"Expected one of {', '.join(OLD_BOARD)}.")
     return {"way": node["way"], "note": text_in(node, "note", 500)}
@@ -61,7 +60,7 @@ def spent_value(job: Job, name: str, after: Any, given: Given, person: Person, n
 
 def signed_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
     """The second person's word: signed, or sent back with a reason."""
-    node = _object(after, {"ok", "note"})
+    node = object_in(after, {"ok", "note"})
     handed = job.state["confirmed"].get("hand_over")
     if handed is None:
         raise Refused("This job is not handed over yet; there is nothing to sign.")
@@ -80,8 +79,8 @@ def signed_value(job: Job, name: str, after: Any, given: Given, person: Person, 
 
 def correction_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
     """Something that turned out to be wrong in a closed job: said beside it, with the entry that it is about."""
-    _own_id(name)
-    node = _object(after, {"what", "entry"})
+    uuid_in(name)
+    node = object_in(after, {"what", "entry"})
     what, about = text_in(node, "what", 2000), node.get("entry")
     if not what:
         raise Faulty("Say what is wrong, and what it should say.")
@@ -98,16 +97,3 @@ def check_handed(job: Job, note: str) -> None:
     """Refuse to hand over a machine on which something is still overridden."""
     if on := still_forced(job):
         raise Refused(f"Still overridden: {', '.join(on)}. Switch it off, and say so.", forced=on)
-
-
-def _own_id(name: str) -> None:
-    try:
-        UUID(name)
-    except ValueError as error:
-        raise Faulty(f"Expected an id made by the client, found {name[:40]}.") from error
-
-
-def _object(after: Any, keys: set[str]) -> dict[str, Any]:
-    if not isinstance(after, dict) or not set(after) <= keys:
-        raise Faulty(f"Expected any of {', '.join(sorted(keys))}.")
-    return after

@@ -26,22 +26,20 @@ def machines(person: Person, search: str) -> QuerySet[Job, Any]:
 
 def machine_lines(person: Person, rows: list[dict[str, Any]]) -> list[MachineLine]:
     """One page of machines, each with the board that is in it."""
-    keys = [row["machine_key"] for row in rows]
-    last: dict[str, list[Job]] = {str(key): [] for key in keys}
-    jobs = Job.objects.filter(depot=person.depot_id, machine_key__in=keys).order_by("-opened_at")
-    for job in jobs.only("machine", "machine_key", "state", "closed_at", "opened_at"):
-        last[job.machine_key].append(job)
-    shown = []
-    for row in rows:
-        mine = last[str(row["machine_key"])]
-        done = _last_fitted(mine)
-        shown.append(
-            MachineLine(
-                machine=mine[0].machine, jobs=row["jobs"], last_at=row["last_at"],
-                board=done.state["replacement"] if done else None, serial=_serial(mine),
-            )
-        )  # fmt: skip
-    return shown
+    mine = Job.objects.filter(depot=person.depot_id, machine_key__in=[row["machine_key"] for row in rows])
+    newest = mine.order_by("machine_key", "-opened_at").distinct("machine_key")
+    fields = ("machine_key", "machine", "state__replacement", "state__serial")
+    last = {each["machine_key"]: each for each in newest.values(*fields)}
+    fitted = newest.filter(closed_at__isnull=False).exclude(state__left=None)
+    done = {each["machine_key"]: each for each in fitted.values(*fields)}
+    return [
+        MachineLine(
+            machine=last[key]["machine"], jobs=row["jobs"], last_at=row["last_at"],
+            board=done.get(key, {}).get("state__replacement"), serial=last[key]["state__serial"],
+        )
+        for row in rows
+        for key in (row["machine_key"],)
+    ]  # fmt: skip
 
 
 def _last_fitted(jobs: list[Job]) -> Job | None:

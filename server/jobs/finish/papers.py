@@ -91,7 +91,8 @@ def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
         "defects": [each for each in job.state["defects"].values() if not each["done"]],
         "codes": codes_of(job),
         "spent": spent_shown(job, now),
-        "old_board": job.state["old_board"],
+        "minutes": job.state["spent"].get("minutes"),
+        "retail": job.state["spent"].get("parts_retail"),
         "wishes": [(titles.get(name, name), plain(value)) for name, value in job.state["wishes"].items()],
     }
     return as_pdf("jobs/customer.html", context)

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
-from uuid import UUID
 
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
@@ -11,7 +10,7 @@ from jobs.finish.fitting import left_record
 from jobs.front.facts import fact_values
 from jobs.given import Given
 from jobs.models import Job
-from jobs.work.recording import MOST_TRACED, TRACE_KEYS, read_trace, text_in, traces_of
+from jobs.work.recording import MOST_TRACED, TRACE_KEYS, object_in, read_trace, text_in, traces_of, uuid_in
 from people.models import Person
 from twincore.behaviour import Proof, Twin
 from twincore.behaviour.functions import function_values
@@ -98,12 +97,8 @@ def run_trace(proving: Proving, node: dict[str, Any]) -> Trace:
 
 def run_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
     """A run that was measured on the machine."""
-    try:
-        UUID(name)
-    except ValueError as error:
-        raise Faulty(f"Expected an id made by the client, found {name[:40]}.") from error
-    if not isinstance(after, dict) or not set(after) <= {*TRACE_KEYS, "plan", "note"}:
-        raise Faulty(f"Expected any of {', '.join((*TRACE_KEYS, 'plan', 'note'))}.")
+    uuid_in(name)
+    object_in(after, {*TRACE_KEYS, "plan", "note"})
     if len(after.get("steps", ())) + len(after.get("seen", ())) > MOST_TRACED:
         raise Faulty(f"Expected at most {MOST_TRACED} events in one run.")
     comparison = comparison_of(job)

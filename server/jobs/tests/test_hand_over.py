@@ -10,10 +10,10 @@ import zxingcpp
 from django.utils import timezone
 from pypdf import PdfReader
 
+from catalogue.tests.test_queries import QueryCounts
 from jobs.models import Entry, Job
 from jobs.tests.test_fit import FitTestCase
 from jobs.tests.world import WorldTestCase
-from people.models import Depot
 from references.models import Outcome, Statement
 
 
@@ -148,7 +148,11 @@ class ToTheEnd(FitTestCase):
 class SecondPerson(ToTheEnd):
     def setUp(self) -> None:
         super().setUp()
-        Depot.objects.filter(code="SQ").update(second_person=True)
+        self.sign_in("corm")
+        kept = self.get("depot")
+        policies = {name: value for name, value in kept.items() if name not in ("name", "schools", "carry_schools")}
+        self.assertTrue(self.put("depot", {**policies, "second_person": True})["second_person"])
+        self.sign_in()
 
     def test_closing_seals_the_job_and_only_words_beside_it_are_added(self) -> None:
         """Not here: a second person closes it."""
@@ -262,3 +266,16 @@ class Machines(WorldTestCase):
         self.assertEqual(self.get("machines")["total"], 0)
         self.get(f"machines/now?machine={self.job(1).machine}", 404)
         self.assertEqual(self.get("calls")["total"], 0)
+
+
+class Queries(QueryCounts):
+    def test_the_pages_of_the_end_take_a_fixed_number_of_queries(self) -> None:
+        job = self.job(1).pk
+        for path, queries in (
+            (f"jobs/{job}/fitting", 6), (f"jobs/{job}/proving", 3), (f"jobs/{job}/runs", 4), (f"jobs/{job}/hand-over", 5),
+            (f"jobs/{job}/earlier", 4), ("machines", 6), (f"machines/now?machine={self.job(1).machine}", 3),
+            (f"machines/jobs?machine={self.job(1).machine}", 4), ("calls", 4), ("statements", 4),
+        ):  # fmt: skip
+            self.get(path)
+            with self.subTest(path):
+                self.counted(queries, path)

@@ -31,6 +31,7 @@ KINDS: dict[str, tuple[str, Any]] = {
     "a state for now": ("temporary.link", {"what": "Shorting link"}),
     "a trace": (f"trace.{uuid4()}", {"title": "run", "steps": [], "seen": [], "until": 5}),
     "a hold point": ("hold.static", {"note": "strap on"}),
+    "a defect": (f"defect.{uuid4()}", {"what": "gasket hard", "until": "2026-06-30", "who": "Corm"}),
     "power that is back": ("power", "on"),
 }
 

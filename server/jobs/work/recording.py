@@ -67,7 +67,8 @@ def text_in(after: dict[str, Any], key: str, most: int = 200) -> str:
     return value.strip()
 
 
-def _object(after: Any, keys: set[str]) -> dict[str, Any]:
+def object_in(after: Any, keys: set[str]) -> dict[str, Any]:
+    """A value that is an object with no other keys than these."""
     if not isinstance(after, dict) or not set(after) <= keys:
         raise Faulty(f"Expected any of {', '.join(sorted(keys))}.")
     return after
@@ -96,7 +97,7 @@ def _blind(job: Job, name: str, after: Any, person: Person, now: datetime) -> di
 
 
 def _angle(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    given = _object(after, {"degrees", "within"})
+    given = object_in(after, {"degrees", "within"})
     degrees, within = _number(given, "degrees", -360, 360), _number(given, "within", 0, 90)
     if degrees is None or within is None:
         raise Faulty("Say the angle in degrees from the top, clockwise, and how well it can be read.")
@@ -113,8 +114,8 @@ def _kept(job: Job, name: str, after: Any, person: Person, now: datetime) -> str
 
 
 def _trace(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    _uuid(name)
-    given = _object(after, set(TRACE_KEYS))
+    uuid_in(name)
+    given = object_in(after, set(TRACE_KEYS))
     _read_trace(job, given)
     if len(given.get("steps", ())) + len(given.get("seen", ())) > MOST_TRACED:
         raise Faulty(f"Expected at most {MOST_TRACED} events in one trace.")
@@ -145,7 +146,7 @@ def read_trace(family: Family, part_number: str, node: dict[str, Any]) -> Trace:
 
 def _wire(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
     family, board = original_of(job)
-    given = _object(after, {*WIRE_TEXTS, "mm2"})
+    given = object_in(after, {*WIRE_TEXTS, "mm2"})
     texts = {key: text for key in WIRE_TEXTS if (text := text_in(given, key))}
     size = _number(given, "mm2", 0.01, 1000)
     value = {**texts, **({} if size is None else {"mm2": size})}
@@ -230,7 +231,7 @@ def moves_one_by_one(job: Job, plug: Plug) -> bool:
 
 
 def _settled(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    given = _object(after, {"as", "note"})
+    given = object_in(after, {"as", "note"})
     if given.get("as") == NO_WIRE:
         _check_bare(job, name)
     elif all(each.place != name for each in findings_of(job)):
@@ -254,8 +255,8 @@ def _check_bare(job: Job, place: str) -> None:
 
 
 def _removed(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    _uuid(name)
-    given = _object(after, {"what", "kind", "count", "place", "back"})
+    uuid_in(name)
+    given = object_in(after, {"what", "kind", "count", "place", "back"})
     count = _number(given, "count", 1, 500)
     if given.get("kind") not in REMOVED:
         raise Faulty(f"Expected one of {', '.join(REMOVED)}.")
@@ -278,7 +279,7 @@ def _moving(job: Job, name: str, after: Any, person: Person, now: datetime) -> s
 
 
 def _temporary(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    given = _object(after, {"what", "undone"})
+    given = object_in(after, {"what", "undone"})
     what = text_in(given, "what")
     if not what:
         raise Faulty("Say what is overridden, bridged or held.")
@@ -289,15 +290,15 @@ def _temporary(job: Job, name: str, after: Any, person: Person, now: datetime) -
 
 
 def _picture(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    given = _object(after, {"caption", "of", "marks"})
-    if not Picture.objects.filter(name=_uuid(name), job=job).exists():
+    given = object_in(after, {"caption", "of", "marks"})
+    if not Picture.objects.filter(name=uuid_in(name), job=job).exists():
         raise Faulty("Send the picture itself first.")
     marks = given.get("marks", [])
     if not isinstance(marks, list) or len(marks) > 60:
         raise Faulty("Expected at most 60 marks on a picture.")
     kept = []
     for mark in marks:
-        each = _object(mark, MARK_KEYS)
+        each = object_in(mark, MARK_KEYS)
         x, y = _number(each, "x", 0, 1), _number(each, "y", 0, 1)
         if x is None or y is None:
             raise Faulty("Expected a mark inside the picture.")
@@ -305,7 +306,8 @@ def _picture(job: Job, name: str, after: Any, person: Person, now: datetime) -> 
     return {"caption": text_in(given, "caption"), "of": text_in(given, "of"), "marks": kept}
 
 
-def _uuid(name: str) -> UUID:
+def uuid_in(name: str) -> UUID:
+    """An id that a client made for something of its own."""
     try:
         return UUID(name)
     except ValueError as error:

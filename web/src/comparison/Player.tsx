@@ -33,13 +33,7 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
     queryFn: () => play({ steps: [...steps].sort((a, b) => a.at - b.at), until }),
     placeholderData: keepPreviousData,
   });
-  const inputs = family.inputs.map((each) => ({
-    id: each.id,
-    title: each.title ?? each.id,
-    rest: family.rest?.[each.id] ?? each.id === "power",
-  }));
-  const outputs = family.outputs.map((each) => ({ id: each.id, title: each.title ?? each.id }));
-  const compared = family.outputs.filter((each) => each.compare !== false).map((each) => each.id);
+  const { inputs, outputs, compared } = signalsOf(family);
   const parting = played.data && firstDifference(played.data, compared);
   return (
     <div className="flex flex-col gap-3">
@@ -85,6 +79,18 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
       <StepList inputs={inputs} scenario={scenario} />
     </div>
   );
+}
+
+/** A family's inputs and outputs with their titles, and the names of the outputs that are compared. */
+export function signalsOf(family: FamilyDocument) {
+  const inputs = family.inputs.map((each) => ({
+    id: each.id,
+    title: each.title ?? each.id,
+    rest: family.rest?.[each.id] ?? each.id === "power",
+  }));
+  const outputs = family.outputs.map((each) => ({ id: each.id, title: each.title ?? each.id }));
+  const compared = family.outputs.filter((each) => each.compare !== false).map((each) => each.id);
+  return { inputs, outputs, compared };
 }
 
 function scenarioChoices(family: FamilyDocument, counterCase?: Schemas["CounterCaseShown"] | null): NamedScenario[] {

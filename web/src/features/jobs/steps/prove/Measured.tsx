@@ -1,5 +1,5 @@
 import type { Schemas } from "@/api/client";
-import type { FamilyDocument } from "@/comparison/Player";
+import { signalsOf, type FamilyDocument } from "@/comparison/Player";
 import { TimeTracks } from "@/drawing/TimeTracks";
 import { SideName } from "@/ui/inks";
 import { Loading, ProblemNotice } from "@/ui/notices";
@@ -39,14 +39,9 @@ export function Measured({ job, family }: { job: Job; family: FamilyDocument }) 
 }
 
 function RunShown({ run, family, current }: { run: Run; family: FamilyDocument; current: string | null }) {
-  const inputs = family.inputs.map((each) => ({
-    id: each.id,
-    title: each.title ?? each.id,
-    rest: family.rest?.[each.id] ?? each.id === "power",
-  }));
-  const outputs = family.outputs
-    .filter((each) => each.compare !== false)
-    .map((each) => ({ id: each.id, title: each.title ?? each.id }));
+  const signals = signalsOf(family);
+  const inputs = signals.inputs;
+  const outputs = signals.outputs.filter((each) => signals.compared.includes(each.id));
   const off = run.events.filter((event) => event.verdict !== "in time");
   return (
     <article aria-label={`Run: ${run.title}`} className="flex flex-col gap-2">

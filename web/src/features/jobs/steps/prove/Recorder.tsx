@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
-import type { FamilyDocument } from "@/comparison/Player";
+import { signalsOf, type FamilyDocument } from "@/comparison/Player";
 import { TimeTracks } from "@/drawing/TimeTracks";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
@@ -19,14 +19,9 @@ type Props = StepProps & {
 /** One run, timed as it happens: by taps, by typing, or over the port; drawn as it comes. */
 export function Recorder({ job, put, run, plan, family }: Props) {
   const timer = useTiming(job.id, "replacement");
-  const inputs = family.inputs.map((each) => ({
-    id: each.id,
-    title: each.title ?? each.id,
-    rest: family.rest?.[each.id] ?? each.id === "power",
-  }));
-  const outputs = family.outputs
-    .filter((each) => each.compare !== false)
-    .map((each) => ({ id: each.id, title: each.title ?? each.id }));
+  const signals = signalsOf(family);
+  const inputs = signals.inputs;
+  const outputs = signals.outputs.filter((each) => signals.compared.includes(each.id));
   const [title, setTitle] = useState("");
   const { steps, seen, at } = timer.timing;
   const on = Object.fromEntries(inputs.map((each) => [each.id, each.rest]));

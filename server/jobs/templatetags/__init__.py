@@ -1,0 +1,1 @@
+"""What the printed pages need beyond the template language."""
