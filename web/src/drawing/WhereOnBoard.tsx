@@ -11,7 +11,7 @@ export function WhereOnBoard({ document, side, place, what }: Props) {
   const ink = `var(--${side})`;
   return (
     <svg
-      viewBox={`-4 -14 ${w + 8} ${h + 18}`}
+      viewBox={`-4 -4 ${w + 8} ${h + 8}`}
       className="block h-auto w-full max-w-64"
       role="img"
       aria-label={place ? `${what}: ${place}` : `${what}: no place`}
@@ -34,7 +34,7 @@ export function WhereOnBoard({ document, side, place, what }: Props) {
               />
               <text
                 x={pw / 2}
-                y={-2}
+                y={ph + (here ? 11 : 8)}
                 textAnchor="middle"
                 fontSize={here ? 11 : 8}
                 fontWeight={here ? 700 : 400}

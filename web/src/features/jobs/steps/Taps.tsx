@@ -13,7 +13,7 @@ export function Taps({ label, names, on, onTap }: Props) {
   return (
     <div role="group" aria-label={label}>
       <p className="mb-1 font-semibold">{label}</p>
-      <div className="flex flex-wrap gap-2">
+      <div className="grid grid-cols-2 gap-2 sm:flex sm:flex-wrap">
         {names.map((each) => (
           <Button
             key={each.id}

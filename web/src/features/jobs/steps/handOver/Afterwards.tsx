@@ -37,8 +37,8 @@ function How({ job, put, name, title, kept }: StepProps & { name: string; title:
         {said ? `${said.result}${said.note ? `, ${said.note}` : ""} (${said.by})` : "nobody has said yet"}
       </p>
       {!kept && (
-        <div className="mt-2 flex flex-wrap items-end gap-2">
-          <div className="w-72 max-w-full">
+        <div className="mt-2 flex flex-wrap gap-2">
+          <div className="w-full">
             <TextField
               label={`What was changed, or did not work (${title.toLowerCase()})`}
               maxLength={2000}

@@ -27,6 +27,9 @@ export function Recorder({ job, put, run, plan, family }: Props) {
   const on = Object.fromEntries(inputs.map((each) => [each.id, each.rest]));
   steps.forEach((step) => Object.assign(on, step.set));
   seen.forEach((each) => (on[each.output] = each.on));
+  // in a planned run its own inputs come first; with gloves the fewer buttons the better
+  const first = run ? inputs.filter((each) => run.steps.some((step) => step.input === each.id)) : inputs;
+  const others = inputs.filter((each) => !first.includes(each));
   const keep = () => {
     const timed = timer.overPort ? "over the port" : "by hand";
     const until = Math.max(timer.end(), run?.until ?? 0, ...seen.map((each) => Math.ceil(each.at)));
@@ -91,8 +94,14 @@ export function Recorder({ job, put, run, plan, family }: Props) {
       />
       {!timer.overPort && (
         <>
-          <Taps label="You make happen" names={inputs} on={on} onTap={(name) => timer.input(name, !on[name])} />
+          <Taps label="You make happen" names={first} on={on} onTap={(name) => timer.input(name, !on[name])} />
           <Taps label="You see" names={outputs} on={on} onTap={(name) => timer.output(name, !on[name])} />
+          {others.length > 0 && (
+            <details>
+              <summary className="min-h-11 py-2">Something else happens</summary>
+              <Taps label="Other inputs" names={others} on={on} onTap={(name) => timer.input(name, !on[name])} />
+            </details>
+          )}
           <TypedEvent inputs={inputs} outputs={outputs} timer={timer} />
         </>
       )}
