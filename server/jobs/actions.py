@@ -10,7 +10,7 @@ from django.db.models import Max
 
 from config.errors import Changed, Faulty, NotThere, Refused
 from jobs.confirming import conclude, confirmation
-from jobs.finish.chaining import attachment_of, chain
+from jobs.finish.chaining import attachment_of, chain, close
 from jobs.finish.feedback import count_outcome
 from jobs.front import ruling_out
 from jobs.front.choosing import alternatives
@@ -176,7 +176,7 @@ def _applied(job: Job, new: NewEntry, person: Person, now: datetime) -> Any:
     if kind == "confirmed" and value is not None:
         conclude(job, name, value, now)
     if kind == "signed" and value is not None and value["ok"]:
-        job.closed_at = now
+        close(job, now)
     if kind == "feedback":
         count_outcome(job, now)
     _follow(job, kind, name, value)

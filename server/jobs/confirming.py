@@ -6,6 +6,7 @@ from typing import Any
 from bench.comparison_view import disagreements_shown
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
+from jobs.finish.chaining import close
 from jobs.finish.fitting import as_left, left_record, missing_powered
 from jobs.finish.handing import check_handed
 from jobs.finish.proving import check_proved
@@ -103,7 +104,5 @@ def conclude(job: Job, step: str, value: dict[str, Any], now: datetime) -> None:
         job.state["verdict"] = comparison_of(job).proof(left_record(job)).verdict
     elif step == "record":
         job.state["rejudged"] = rejudged(job, now)
-    elif step == "hand_over":
-        job.closed_at = None if job.depot.second_person else now
-    elif step == "rule_out" and value["end"] == "cleared":
-        job.closed_at = now
+    elif (step == "hand_over" and not job.depot.second_person) or (step == "rule_out" and value["end"] == "cleared"):
+        close(job, now)

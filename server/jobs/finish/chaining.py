@@ -39,8 +39,22 @@ def record_head(job: Job) -> dict[str, Any]:
     """What stands at the top of a job's record, as it stood where the job was opened."""
     opened = {"at": moment(job.opened_at), "by": job.opened_by.shown_name}
     here = {"number": job.code, "depot": job.depot.name, "opened": opened}
-    there = {name: job.origin[name] for name in here} if job.origin else here
-    return {"id": job.known_as, "machine": job.machine, "complaint": job.complaint, **there}
+    # people and depots may be called otherwise later; a closed record says what it said
+    kept = job.origin or job.state.get("closed_as") or here
+    return {
+        "id": job.known_as,
+        "machine": job.machine,
+        "complaint": job.complaint,
+        **{name: kept[name] for name in here},
+    }
+
+
+def close(job: Job, now: datetime) -> None:
+    """Close a job: its head stands from now on as it stands now."""
+    job.state["closed_as"] = {
+        name: value for name, value in record_head(job).items() if name in ("number", "depot", "opened")
+    }
+    job.closed_at = now
 
 
 def attachment_of(job: Job, target: str, after: Any) -> str:

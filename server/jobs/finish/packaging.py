@@ -113,7 +113,7 @@ def _bring(person: Person, node: dict[str, Any], files: Any, now: datetime, save
 
 
 SAID = (
-    "found", "wire", "plug", "kept", "trace", "picture", "removed", "readback", "kit", "ticked", "run", "reading", "defect",
+    "found", "wire", "plug", "kept", "trace", "picture", "removed", "readback", "kit", "run", "reading", "defect",
     "numbered", "spent", "correction", "feedback", "original", "replacement",
 )  # fmt: skip
 """Targets whose value is what their entries say and nothing else."""

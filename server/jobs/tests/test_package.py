@@ -99,6 +99,14 @@ class Packages(WorldTestCase):
         self.assertIn("state", told)
         self.assertEqual(self.verify(b"nothing")[0], 2)
 
+    def test_who_is_called_otherwise_later_changes_nothing_in_a_closed_record(self) -> None:
+        before = self.package(self.job(1))
+        Person.objects.filter(username="wennick").update(last_name="Tarl-Haddle")
+        Depot.objects.filter(code="SQ").update(name="Saltmarsh Quay Bakery Plant, Service")
+        after = self.package(self.job(1))
+        self.assertEqual(self.verify(after)[0], 0)
+        self.assertEqual(after, before)
+
     def test_another_depot_gets_it_with_nothing_lost(self) -> None:
         data = self.package(self.source)
         before = self.get(f"jobs/{self.source.pk}")
