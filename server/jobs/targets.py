@@ -10,7 +10,7 @@ from catalogue.models import Board
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
-from jobs.finish import feedback, fitting, handing, proving
+from jobs.finish import feedback, fit_values, handing, proving
 from jobs.front import ruling_out
 from jobs.given import Given
 from jobs.models import Job
@@ -210,7 +210,7 @@ def _answers(job: Job, name: str, after: Any, given: Given) -> str:
 
 
 def _ticked(job: Job, name: str, after: Any, given: Given) -> bool:
-    fitting.check_step(job, name)
+    fit_values.check_step(job, name)
     return carrying.ticked_value(job, name, after)
 
 
@@ -232,8 +232,8 @@ CHECKS: dict[str, Callable[[Job, str, Any, Given], Any]] = {
     "order": carrying.order_value, "ticked": _ticked,
 }  # fmt: skip
 FINISH: dict[str, Callable[[Job, str, Any, Given, Person, datetime], Any]] = {
-    "kit": fitting.kit_value, "readback": fitting.readback_value, "look": fitting.look_value,
-    "energised": fitting.energised_value, "learned": fitting.learned_value, "reentered": fitting.reentered_value,
+    "kit": fit_values.kit_value, "readback": fit_values.readback_value, "look": fit_values.look_value,
+    "energised": fit_values.energised_value, "learned": fit_values.learned_value, "reentered": fit_values.reentered_value,
     "run": proving.run_value, "reading": proving.reading_value, "forced": proving.forced_value,
     "defect": handing.defect_value, "numbered": handing.numbered_value, "old_board": handing.old_board_value,
     "spent": handing.spent_value, "signed": handing.signed_value, "correction": handing.correction_value,

@@ -2,21 +2,17 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from datetime import datetime
 from typing import Any
 
 from bench.comparing import record_of
 from catalogue.profiles import board_profile, family_profile
-from config.errors import Faulty, Refused
+from config.errors import Refused
 from jobs.comparison import comparison_of
 from jobs.front.facts import fact_values
-from jobs.given import Given
 from jobs.models import Job
 from jobs.state import WITH_POWER
 from jobs.work.carrying import WiringOf, adapters_at_hand, press_plan, step_key, wiring_plan
-from jobs.work.holding import points_of
-from jobs.work.recording import original_of, position, remembered, wiring_of
-from people.models import Person
+from jobs.work.recording import original_of, remembered, wiring_of
 from twincore.match import KitLine, Mounting, best_mounting, fitting_of, kit_lines
 from twincore.profile import Board, Record, written_positions
 from twincore.profile.values import plain
@@ -100,14 +96,15 @@ def _no_plugs(job: Job, wiring: WiringOf | None) -> dict[str, NoPlug]:
                 plug,
                 original,
                 wiring_of(job),
-                board_profile(_replacement(job)),
+                board_profile(replacement_of(job)),
                 family,
                 adapters_at_hand(),
             )
     return found
 
 
-def _replacement(job: Job) -> int:
+def replacement_of(job: Job) -> int:
+    """The revision of the board going in."""
     assert job.replacement_revision_id is not None  # fitting waits for the choice
     return job.replacement_revision_id
 
@@ -153,14 +150,14 @@ def _powered(job: Job) -> Iterable[Look]:
     for index, _ in enumerate(presses.panels if presses else ()):
         yield Look(f"{WITH_POWER}panel {index}", "panel", {"panel": index})
     if learns(job):
-        needs = board_profile(_replacement(job)).document["learning"].get("needs", ())
+        needs = board_profile(replacement_of(job)).document["learning"].get("needs", ())
         for index, need in enumerate(needs):
             yield Look(f"{WITH_POWER}learning {index}", "learning", {"need": need})
 
 
 def learns(job: Job) -> bool:
     """Whether the new board is to learn here: it can, and that school is followed for anything."""
-    document = board_profile(_replacement(job)).document
+    document = board_profile(replacement_of(job)).document
     followed = {job.state["school"], *job.state["decisions"].values()}
     return "learning" in document and "learning" in followed
 
@@ -179,100 +176,6 @@ def planned_positions(fitting: Fitting) -> dict[str, Any]:
     """What every element of the new board is to be set to, as written."""
     found: dict[str, Any] = plain(written_positions(fitting.replacement, fitting.plan.points))
     return found
-
-
-# -- what an entry's value must be
-
-
-def kit_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> int:
-    """How many of a kit's part there are."""
-    if all(line.item != name for line in fitting_of_job(job).kit):
-        raise Faulty(f"The kit has no {name}.")
-    if isinstance(after, bool) or not isinstance(after, int) or not 0 <= after <= 1000:
-        raise Faulty("Expected how many there are, from 0 to 1,000.")
-    return after
-
-
-def readback_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
-    """A position read back from the new board, by somebody who did not look at the plan, or over the port."""
-    if not isinstance(after, dict) or set(after) != {"value"}:
-        raise Faulty('Expected {"value": position}.')
-    value = position(board_profile(_replacement(job)), name, after["value"])
-    return {
-        "value": value,
-        "how": given.read_how or "by eye",
-        "by": person.shown_name,
-        "at": now.isoformat(timespec="seconds"),
-    }
-
-
-def look_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> bool:
-    """Something looked at and found in order."""
-    if after is not True:
-        raise Faulty("Expected true.")
-    if all(look.key != name for look in fitting_of_job(job).looks):
-        raise Faulty(f"There is nothing called {name} to look at on this job. Load the page again.")
-    return True
-
-
-def check_step(job: Job, key: str) -> None:
-    """Refuse a step that cannot be taken back before somebody had a last look."""
-    fitting = fitting_of_job(job)
-    if key in fitting.no_plugs and last_look_key(key) not in job.state["looks"]:
-        raise Refused("This step cuts, strips or crimps, and cannot be taken back. Have the last look first.")
-
-
-def reentered_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> str:
-    """What was entered into the new board in place of what the old one remembered, as it shows it afterwards."""
-    if all(each["id"] != name for each in to_reenter(job)):
-        raise Faulty(f"There is nothing called {name} to enter again.")
-    if not isinstance(after, str) or not after.strip() or len(after) > 2000:
-        raise Faulty("Write down what the new board shows now.")
-    return after.strip()
-
-
-def to_reenter(job: Job) -> list[dict[str, Any]]:
-    """What the old board remembered and the new one has to be told; counters of the past are not."""
-    return [
-        each for each in remembered(original_of(job)[1]) if not each.get("history") and each["id"] in job.state["kept"]
-    ]
-
-
-def learned_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
-    """A learning run that was made: how many cycles, and what the display showed."""
-    if not learns(job):
-        raise Faulty("Nothing is learned on this job.")
-    if not isinstance(after, dict) or set(after) != {"cycles", "shown"}:
-        raise Faulty('Expected {"cycles": count, "shown": text}.')
-    cycles, shown = after["cycles"], after["shown"]
-    if isinstance(cycles, bool) or not isinstance(cycles, int) or not 0 <= cycles <= 1000:
-        raise Faulty("Expected a count of cycles from 0 to 1,000.")
-    if not isinstance(shown, str) or not shown.strip() or len(shown) > 200:
-        raise Faulty("Write down what the board showed at the end.")
-    missing = [look.about["need"] for look in fitting_of_job(job).looks
-               if look.group == "learning" and look.key not in job.state["looks"]]  # fmt: skip
-    if missing:
-        raise Refused(f"Before the learning run: {', '.join(missing).lower()}.")
-    return {"cycles": cycles, "shown": shown.strip(), "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
-
-
-def energised_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
-    """The supply put back on purpose: everything on the dead machine done, hold points released, the last one first."""
-    expected = [each.id for each in points_of(job)][::-1]
-    if not isinstance(after, dict) or set(after) != {"released"}:
-        raise Faulty('Expected {"released": [hold points in the order in which they were released]}.')
-    if after["released"] != expected:
-        titles = [each.title for each in points_of(job)][::-1]
-        raise Faulty(f"Hold points are released from the last to the first: {', '.join(titles)}.")
-    if (missing := missing_dead(job)) and not given.reason.strip():
-        raise Refused(f"Before power: {'; '.join(missing)}. Do it, or say why it is left.", missing=missing)
-    return {
-        "released": expected, "held": job.state["holds"], "left": missing, "reason": given.reason.strip(),
-        "by": person.shown_name, "at": now.isoformat(timespec="seconds"),
-    }  # fmt: skip
-
-
-# -- what is missing
 
 
 def differing_readbacks(job: Job, fitting: Fitting) -> list[str]:
@@ -314,6 +217,13 @@ def missing_dead(job: Job) -> list[str]:
     return found
 
 
+def to_reenter(job: Job) -> list[dict[str, Any]]:
+    """What the old board remembered and the new one has to be told; counters of the past are not."""
+    return [
+        each for each in remembered(original_of(job)[1]) if not each.get("history") and each["id"] in job.state["kept"]
+    ]
+
+
 def missing_powered(job: Job) -> list[str]:
     """What is not done yet with the supply on, in words."""
     state, fitting = job.state, fitting_of_job(job)
@@ -344,12 +254,12 @@ def as_left(job: Job) -> dict[str, Any]:
 def left_in_order(job: Job) -> dict[str, Any]:
     """How the new board was left, element by element as the board has them; storage keeps no order."""
     left: dict[str, Any] = job.state.get("left") or {}
-    return {each.id: left[each.id] for each in board_profile(_replacement(job)).elements if each.id in left}
+    return {each.id: left[each.id] for each in board_profile(replacement_of(job)).elements if each.id in left}
 
 
 def left_record(job: Job) -> Record:
     """The new board as it was left, for what is proved of it."""
-    return record_of(board_profile(_replacement(job)), job.state["left"] or as_left(job))
+    return record_of(board_profile(replacement_of(job)), job.state["left"] or as_left(job))
 
 
 def family_of(job: Job) -> Any:

@@ -201,6 +201,24 @@ class WithPower(WorldTestCase):
         self.entry(self.open, "reentered.clock", "14:05, programs 1 to 6")
         self.entry(self.open, "confirmed.fit", {"note": "Owner keys the rest"})
 
+    def test_a_learning_run_waits_for_what_must_be_true_before_it(self) -> None:
+        self.entry(self.open, "learned", {"cycles": 1, "shown": "1"}, status=422)
+        self.open.state["school"] = "learning"
+        self.open.save()
+        fitting = self.of("fitting")
+        self.assertEqual((fitting["learning"]["can_be_stopped"], fitting["learning"]["cycles"]), (False, 1))
+        self.assertIn("the learning run", fitting["missing_powered"])
+        problem = self.entry(self.open, "learned", {"cycles": 1, "shown": "1"}, status=400)
+        self.assertIn("oven cold", problem["detail"])
+        for look in fitting["looks"]:
+            if look["group"] == "learning":
+                self.entry(self.open, f"look.{look['key']}", True)
+        for wrong in ({"cycles": -1, "shown": "1"}, {"cycles": 1, "shown": ""}, {"cycles": 1}):
+            self.entry(self.open, "learned", wrong, status=422)
+        shown = self.entry(self.open, "learned", {"cycles": 1, "shown": "1"})
+        self.assertEqual(shown["learned"]["shown"], "1")
+        self.assertNotIn("the learning run", self.of("fitting")["missing_powered"])
+
 
 class OverThePort(WithPower):
     def setUp(self) -> None:
