@@ -152,7 +152,7 @@ class BrowserTestCase(LiveServerTestCase):
         page.get_by_text("What must be there").wait_for()
         job = read_job(Person.objects.get(username="wennick"), UUID(page.url.rsplit("/", 1)[-1]))
         fitting = fitting_of_job(job)
-        planned, hand = planned_positions(fitting), by_hand(job, fitting)
+        planned, hand = planned_positions(fitting), by_hand(fitting)
         if any(line.needed == "needed" for line in fitting.kit):
             page.get_by_role("button", name="All of it is there").click()
         for name in hand:

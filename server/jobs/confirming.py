@@ -7,7 +7,7 @@ from bench.comparison_view import disagreements_shown
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
 from jobs.finish.chaining import close
-from jobs.finish.fitting import as_left, left_record, missing_powered
+from jobs.finish.fitting import as_left, fitting_of_job, left_record, missing_powered
 from jobs.finish.handing import check_handed
 from jobs.finish.proving import check_proved
 from jobs.front.choosing import rejudged
@@ -85,7 +85,7 @@ def rows_to_decide(job: Job) -> dict[str, str]:
 
 
 def _check_fitted(job: Job, note: str) -> None:
-    if (missing := missing_powered(job)) and not note:
+    if (missing := missing_powered(job, fitting_of_job(job))) and not note:
         raise Refused(f"Not done yet: {'; '.join(missing)}. Do it, or say why it is left.", missing=missing)
 
 

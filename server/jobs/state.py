@@ -35,8 +35,8 @@ WITHOUT_HOLD = ("kept", "trace", "picture", "answers")
 """What of the record is done before the machine is dead, or does not need it to be."""
 AFTER_CLOSING = ("correction", "feedback")
 """What may be added to a job that is closed."""
-ANY_TIME = ("defect", "numbered", "spent", "old_board")
-"""What is noted whenever it comes up."""
+ANY_TIME = ("defect", "numbered", "spent", "old_board", "forced")
+"""What is noted whenever it comes up; that an override is off can always be said."""
 WITH_POWER = "on "
 """How the names of looks begin that are taken with the supply on."""
 OF_THE_NEW_BOARD = ("kit", "readbacks", "looks", "ticked", "reentered")

@@ -86,7 +86,7 @@ def energised_value(job: Job, name: str, after: Any, given: Given, person: Perso
     if after["released"] != expected:
         titles = [each.title for each in points_of(job)][::-1]
         raise Faulty(f"Hold points are released from the last to the first: {', '.join(titles)}.")
-    if (missing := missing_dead(job)) and not given.reason.strip():
+    if (missing := missing_dead(job, fitting_of_job(job))) and not given.reason.strip():
         raise Refused(f"Before power: {'; '.join(missing)}. Do it, or say why it is left.", missing=missing)
     return {
         "released": expected, "held": job.state["holds"], "left": missing, "reason": given.reason.strip(),

@@ -28,10 +28,10 @@ SIDES = ("left", "bottom", "right", "top")
 def fitting_shown(job: Job) -> FittingShown:
     """What is to be fitted and looked at, what is done, and what is missing before power and after."""
     found = fitting.fitting_of_job(job)
-    family: Family = fitting.family_of(job)
+    family = fitting.family_of(job)
     words = FitWords(family, {})
     document = found.replacement.document
-    hand = fitting.by_hand(job, found)
+    hand = fitting.by_hand(found)
     learning = document.get("learning", {}) if fitting.learns(job) else None
     return FittingShown(
         kit=[
@@ -64,8 +64,8 @@ def fitting_shown(job: Job) -> FittingShown:
             cycles=learning.get("cycles"), shows=learning.get("shows", ""),
         ),
         port=port_of(job, "replacement") is not None,
-        missing_dead=fitting.missing_dead(job),
-        missing_powered=fitting.missing_powered(job),
+        missing_dead=fitting.missing_dead(job, found),
+        missing_powered=fitting.missing_powered(job, found),
     )  # fmt: skip
 
 

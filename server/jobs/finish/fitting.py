@@ -14,7 +14,7 @@ from jobs.state import WITH_POWER
 from jobs.work.carrying import WiringOf, adapters_at_hand, press_plan, step_key, wiring_plan
 from jobs.work.recording import original_of, remembered, wiring_of
 from twincore.match import KitLine, Mounting, best_mounting, fitting_of, kit_lines
-from twincore.profile import Board, Record, written_positions
+from twincore.profile import Board, Family, Record, written_positions
 from twincore.profile.values import plain
 from twincore.wiring import IRREVERSIBLE, NoPlug, no_plug_for, second_looks
 
@@ -87,20 +87,19 @@ def _no_plugs(job: Job, wiring: WiringOf | None) -> dict[str, NoPlug]:
         return {}
     family, original = original_of(job)
     by_id = {each.wire.id: each for each in wiring.plan.wires}
-    found: dict[str, NoPlug] = {}
-    for step in wiring.plan.steps:
-        if step.wires and by_id[step.wires[0]].treatment in IRREVERSIBLE:
-            plug = by_id[step.wires[0]].wire.connector
-            found[step_key(step)] = no_plug_for(
-                wiring.plan,
-                plug,
-                original,
-                wiring_of(job),
-                board_profile(replacement_of(job)),
-                family,
-                adapters_at_hand(),
-            )
-    return found
+    plugs = {
+        step_key(step): by_id[step.wires[0]].wire.connector
+        for step in wiring.plan.steps
+        if step.wires and by_id[step.wires[0]].treatment in IRREVERSIBLE
+    }
+    if not plugs:
+        return {}
+    record, replacement, adapters = wiring_of(job), board_profile(replacement_of(job)), adapters_at_hand()
+    by_plug = {
+        plug: no_plug_for(wiring.plan, plug, original, record, replacement, family, adapters)
+        for plug in set(plugs.values())
+    }
+    return {key: by_plug[plug] for key, plug in plugs.items()}
 
 
 def replacement_of(job: Job) -> int:
@@ -162,7 +161,7 @@ def learns(job: Job) -> bool:
     return "learning" in document and "learning" in followed
 
 
-def by_hand(job: Job, fitting: Fitting) -> list[str]:
+def by_hand(fitting: Fitting) -> list[str]:
     """The elements that are set with the board in the hand; panels set the others once there is power."""
     panels = {name for panel in fitting.replacement.document.get("panels", ()) for name in _panel_items(panel)}
     return [each.id for each in fitting.replacement.elements if each.id not in panels]
@@ -184,11 +183,11 @@ def differing_readbacks(job: Job, fitting: Fitting) -> list[str]:
     return [name for name, each in job.state["readbacks"].items() if name in plan and plan[name] != each["value"]]
 
 
-def missing_dead(job: Job) -> list[str]:
+def missing_dead(job: Job, fitting: Fitting) -> list[str]:
     """What is not done yet on the dead machine, in words."""
-    state, fitting = job.state, fitting_of_job(job)
+    state = job.state
     found = []
-    unset = [name for name in by_hand(job, fitting) if name not in state["readbacks"]]
+    unset = [name for name in by_hand(fitting) if name not in state["readbacks"]]
     if unset:
         found.append(f"set and read back: {', '.join(unset)}")
     if wrong := differing_readbacks(job, fitting):
@@ -224,11 +223,11 @@ def to_reenter(job: Job) -> list[dict[str, Any]]:
     ]
 
 
-def missing_powered(job: Job) -> list[str]:
+def missing_powered(job: Job, fitting: Fitting) -> list[str]:
     """What is not done yet with the supply on, in words."""
-    state, fitting = job.state, fitting_of_job(job)
+    state = job.state
     found = []
-    hand = by_hand(job, fitting)
+    hand = by_hand(fitting)
     unread = [
         each.id for each in fitting.replacement.elements if each.id not in state["readbacks"] and each.id not in hand
     ]
@@ -262,7 +261,7 @@ def left_record(job: Job) -> Record:
     return record_of(board_profile(replacement_of(job)), job.state["left"] or as_left(job))
 
 
-def family_of(job: Job) -> Any:
+def family_of(job: Job) -> Family:
     """The family of a job whose boards are chosen."""
     assert job.family_revision_id is not None  # fitting waits for both boards
     return family_profile(job.family_revision_id)

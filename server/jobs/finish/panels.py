@@ -8,7 +8,7 @@ from jobs.work.carrying import press_plan
 from jobs.work.plan_view import press_lines
 from twincore.profile import Record
 from twincore.profile.values import plain
-from twincore.programming import Panel, PanelPlan, Slip, find_slips, indices
+from twincore.programming import Panel, PanelPlan, Shown, Slip, find_slips, indices
 
 
 def panel_now(job: Job, number: int, actions: list[str]) -> PanelNow:
@@ -21,7 +21,7 @@ def panel_now(job: Job, number: int, actions: list[str]) -> PanelNow:
     return PanelNow(
         title=panel.title or panel.kind,
         shows=panel.text(shown),
-        keys=[PanelKey(action=action, key=key) for action, key in _keys(panel)],
+        keys=[PanelKey(action=_meant(panel, shown, key), key=key) for key in dict.fromkeys(panel.keys.values())],
         stored={
             name: "".join(str(plain(panel.domains[item][index])) for index in shown.values[item])
             for item, name in enumerate(panel.items)
@@ -30,9 +30,10 @@ def panel_now(job: Job, number: int, actions: list[str]) -> PanelNow:
     )  # fmt: skip
 
 
-def _keys(panel: Panel) -> list[tuple[str, str]]:
-    """Each key once: where one key does several things, the panel's state says which."""
-    return list(panel.keys.items())
+def _meant(panel: Panel, shown: Shown, key: str) -> str:
+    """What a key does where the panel stands: of its actions the one that changes anything."""
+    actions = [action for action, each in panel.keys.items() if each == key]
+    return next((action for action in actions if panel.press(shown, action) != shown), actions[0])
 
 
 def slips_of(job: Job, number: int, actions: list[str], seen: str) -> list[SlipShown]:

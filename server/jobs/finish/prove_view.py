@@ -59,7 +59,7 @@ def proving_shown(job: Job) -> ProvingShown:
             for o in overrides_of(found.family)
         ],
         forced=proving.still_forced(job),
-        doubts=proving.doubts(job),
+        doubts=proving.doubts(job, found),
         port=port_of(job, "replacement") is not None,
     )  # fmt: skip
 

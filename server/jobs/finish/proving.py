@@ -172,10 +172,9 @@ def last_runs(job: Job) -> dict[str, dict[str, Any]]:
     return found
 
 
-def doubts(job: Job) -> list[str]:
+def doubts(job: Job, proving: Proving) -> list[str]:
     """What speaks against the proof, or is missing from it: each needs a word before the job goes on."""
     found = []
-    proving = proving_of(job)
     runs = last_runs(job)
     for node in runs.values():
         judged, _ = judged_run(proving, node)
@@ -196,7 +195,7 @@ def check_proved(job: Job, note: str) -> None:
     """Refuse to call a job proved where something speaks against it and nobody says why it goes on."""
     if on := still_forced(job):
         raise Refused(f"Still overridden: {', '.join(on)}. Switch it off, and say so.", forced=on)
-    if (against := doubts(job)) and not note:
+    if (against := doubts(job, proving_of(job))) and not note:
         raise Refused(
             f"This speaks against it: {'; '.join(against)}. Run it again, choose another replacement, or say why you go on.",
             doubts=against,

@@ -141,7 +141,7 @@ class LastLook(FitTestCase):
         self.assertIn("new ends to crimp", [line["item"] for line in fitting["kit"]])
 
 
-class WithPower(WorldTestCase):
+class PowerTestCase(WorldTestCase):
     """The two-stage oven with a board that is set by keys or over its port."""
 
     def setUp(self) -> None:
@@ -158,6 +158,8 @@ class WithPower(WorldTestCase):
     def of(self, what: str) -> Any:
         return self.get(f"jobs/{self.open.pk}/{what}")
 
+
+class WithPower(PowerTestCase):
     def test_the_simulated_panel_follows_the_plan_press_by_press(self) -> None:
         presses = self.of("presses")["panels"]
         actions: list[str] = []
@@ -220,7 +222,7 @@ class WithPower(WorldTestCase):
         self.assertNotIn("the learning run", self.of("fitting")["missing_powered"])
 
 
-class OverThePort(WithPower):
+class OverThePort(PowerTestCase):
     def setUp(self) -> None:
         super().setUp()
         demo = settings.ROOT / "demo"

@@ -102,12 +102,16 @@ class Papers(WorldTestCase):
         self.assertAlmostEqual(spent["own_total"], net * 1.2 + lost, places=1)
 
 
-class ToTheEnd(FitTestCase):
+class EndTestCase(FitTestCase):
+    """The one-stage oven, proved."""
+
     def setUp(self) -> None:
         super().setUp()
         self.fit(self.open)
         self.add("confirmed.prove", {"note": "ran it by eye"})
 
+
+class ToTheEnd(EndTestCase):
     def test_defects_numbers_and_the_old_board_are_written_down_or_refused(self) -> None:
         name = uuid4()
         self.add(f"defect.{name}", {"what": "Fan bearing loud", "until": "2026-05-01", "who": "Corm Haddle"})
@@ -145,7 +149,7 @@ class ToTheEnd(FitTestCase):
         self.assertIn("The tag was 15", words_of(self.client.get(f"/api/jobs/{self.open.pk}/sheet.pdf").content))
 
 
-class SecondPerson(ToTheEnd):
+class SecondPerson(EndTestCase):
     def setUp(self) -> None:
         super().setUp()
         self.sign_in("corm")
@@ -153,9 +157,6 @@ class SecondPerson(ToTheEnd):
         policies = {name: value for name, value in kept.items() if name not in ("name", "schools", "carry_schools")}
         self.assertTrue(self.put("depot", {**policies, "second_person": True})["second_person"])
         self.sign_in()
-
-    def test_closing_seals_the_job_and_only_words_beside_it_are_added(self) -> None:
-        """Not here: a second person closes it."""
 
     def test_the_one_who_handed_over_does_not_sign_and_another_may_send_it_back(self) -> None:
         shown = self.add("confirmed.hand_over", {"note": "label inside"})
@@ -272,7 +273,7 @@ class Queries(QueryCounts):
     def test_the_pages_of_the_end_take_a_fixed_number_of_queries(self) -> None:
         job = self.job(1).pk
         for path, queries in (
-            (f"jobs/{job}/fitting", 6), (f"jobs/{job}/proving", 3), (f"jobs/{job}/runs", 4), (f"jobs/{job}/hand-over", 5),
+            (f"jobs/{job}/fitting", 4), (f"jobs/{job}/proving", 3), (f"jobs/{job}/runs", 4), (f"jobs/{job}/hand-over", 5),
             (f"jobs/{job}/earlier", 4), ("machines", 6), (f"machines/now?machine={self.job(1).machine}", 3),
             (f"machines/jobs?machine={self.job(1).machine}", 4), ("calls", 4), ("statements", 4),
         ):  # fmt: skip

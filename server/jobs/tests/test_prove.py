@@ -96,6 +96,11 @@ class OnTheMachine(FitTestCase):
         self.entry(self.open, name, {"what": "Door switch held", "off": True, "of": "door-held"},
                    {"what": "Door switch held", "off": False, "of": "door-held", "time_out_s": 300})  # fmt: skip
         self.add("confirmed.prove", {"note": "fine"})
+        # locked off in the middle: that an override is off can be said all the same
+        name = f"forced.{uuid4()}"
+        self.add(name, {"what": "a bridge", "off": False})
+        self.add("hold.isolate", {"where": "main switch", "tag": "9"})
+        self.entry(self.open, name, {"what": "a bridge", "off": True}, {"what": "a bridge", "off": False})
         for after in ({"what": "", "off": False}, {"what": "x"}, {"what": "x", "off": False, "time_out_s": -1}):
             self.add(f"forced.{uuid4()}", after, 422)
 

@@ -9,7 +9,7 @@ type Props = {
 /** A few answers side by side, one of them taken. */
 export function Segments({ label, choices, value, disabled, onChange }: Props) {
   return (
-    <div role="radiogroup" aria-label={label} className="flex">
+    <div role="radiogroup" aria-label={label} className="flex flex-wrap">
       {choices.map(([each, words]) => (
         <button
           key={each}

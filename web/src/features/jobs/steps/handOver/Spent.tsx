@@ -1,7 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { ASSUMPTION_NAMES } from "@/ui/assumptionNames";
 import type { StepProps } from "../../JobPage";
-import { DraftField } from "../DraftField";
+import { NumberField } from "../NumberField";
 
 const FIELDS: [string, string][] = [
   ["minutes", "Minutes of work"],
@@ -13,23 +13,17 @@ const FIELDS: [string, string][] = [
 
 /** Time, parts and cost as they were, and the difference to calling another service, with what that assumes. */
 export function Spent({ job, put, spent }: StepProps & { spent: Schemas["SpentShown"] }) {
-  const save = (name: string, text: string) => {
-    const value = Number(text.replace(",", "."));
-    if (text === "") void put({ target: `spent.${name}`, after: null });
-    else if (Number.isFinite(value)) void put({ target: `spent.${name}`, after: value });
-  };
   const rows = spent.own.map((line, index) => ({ line, other: spent.service[index] }));
   return (
     <>
       <div className="grid gap-3 sm:grid-cols-3">
         {FIELDS.map(([name, label]) => (
-          <DraftField
+          <NumberField
             key={name}
             label={label}
-            inputMode="decimal"
-            value={job.spent[name] === undefined ? "" : String(job.spent[name])}
+            value={job.spent[name]}
             disabled={job.closed}
-            onSave={(text) => save(name, text)}
+            onSave={(value) => void put({ target: `spent.${name}`, after: value })}
           />
         ))}
       </div>

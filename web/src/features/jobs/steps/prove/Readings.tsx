@@ -1,29 +1,23 @@
 import type { Schemas } from "@/api/client";
 import { Band } from "@/drawing/Band";
 import type { StepProps } from "../../JobPage";
-import { DraftField } from "../DraftField";
+import { NumberField } from "../NumberField";
 import { RISK_WORDS } from "./words";
 
 /** Readings on the running machine, each against its band. */
 export function Readings({ job, put, readings }: StepProps & { readings: Schemas["ReadingTaken"][] }) {
-  const save = (id: string, text: string) => {
-    const value = Number(text.replace(",", "."));
-    if (text === "") void put({ target: `reading.${id}`, after: null });
-    else if (Number.isFinite(value)) void put({ target: `reading.${id}`, after: { value } });
-  };
   return (
     <ul className="border-t border-rule">
       {readings.map((each) => (
         <li key={each.id} className="grid gap-3 border-b border-rule py-3 sm:grid-cols-2">
           <div>
-            <DraftField
+            <NumberField
               label={`${each.title} in ${each.unit}`}
               hint={`${bandWords(each)}, read to ± ${each.uncertainty} ${each.unit}`}
-              inputMode="decimal"
               className="font-mono text-2xl"
-              value={each.value === null ? "" : String(each.value)}
+              value={each.value ?? undefined}
               disabled={job.closed}
-              onSave={(text) => save(each.id, text)}
+              onSave={(value) => void put({ target: `reading.${each.id}`, after: value === null ? null : { value } })}
             />
           </div>
           <div className="flex flex-col gap-1">

@@ -1,0 +1,50 @@
+import { TextField } from "@/ui/fields";
+import { useState } from "react";
+
+type Props = {
+  label: string;
+  hint?: string;
+  value: number | undefined;
+  disabled?: boolean;
+  className?: string;
+  onSave: (value: number | null) => void;
+};
+
+/** A number that is kept when it is left; what is none stays in the field and is said to be none. */
+export function NumberField({ label, hint, value, disabled, className, onSave }: Props) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [wrong, setWrong] = useState(false);
+  const leave = () => {
+    if (draft === null) return;
+    const number = draft.trim() === "" ? null : Number(draft.trim().replace(",", "."));
+    if (number !== null && !Number.isFinite(number)) {
+      setWrong(true);
+      return;
+    }
+    if (number !== (value ?? null)) onSave(number);
+    setDraft(null);
+  };
+  return (
+    <div>
+      <TextField
+        label={label}
+        hint={hint}
+        inputMode="decimal"
+        className={className}
+        autoComplete="off"
+        maxLength={40}
+        disabled={disabled}
+        aria-invalid={wrong}
+        value={draft ?? (value === undefined ? "" : String(value))}
+        onChange={(event) => (setDraft(event.target.value), setWrong(false))}
+        onBlur={leave}
+        onKeyDown={(event) => event.key === "Enter" && leave()}
+      />
+      {wrong && (
+        <p role="alert" className="font-semibold">
+          Not kept: give a number, such as 231.5.
+        </p>
+      )}
+    </div>
+  );
+}
