@@ -70,6 +70,8 @@ class AgainstAutomata(SimpleTestCase):
                 continue
             if any(dfa is None for pair in pairs for dfa in pair):
                 continue
+            if proof.endless:
+                continue
             equal = all(a == b for a, b in pairs)
             self.assertEqual(proof.verdict == "identical", equal, seed)
             met[equal] += 1

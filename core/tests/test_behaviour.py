@@ -21,6 +21,7 @@ from tests.tick_search import Plain, Settles, fewest_changes
 from twincore import behaviour, profile
 from twincore.behaviour.heading import Heading
 from twincore.behaviour.lockstep import in_lockstep
+from twincore.behaviour.simulate import run_values
 from twincore.behaviour.stepwise import step_for_step
 from twincore.behaviour.zones import ExactSearch
 from twincore.errors import DocumentError, EndlessLoopError, UndecidedError
@@ -119,8 +120,8 @@ class ProveAgainstTicks(SimpleTestCase):
     """The exact search against an explicit search in quarter seconds, on random pairs with timers of one to three seconds."""
 
     def test_fewest_changes_agree(self) -> None:
-        met = {"different": 0, "identical": 0}
-        for seed in range(2000, 2110):
+        met = {"different": 0, "identical": 0, "endless": 0}
+        for seed in range(2000, 2180):
             made = random_pair(seed)
             if made is None:
                 continue
@@ -133,9 +134,52 @@ class ProveAgainstTicks(SimpleTestCase):
             if expected == "large":
                 continue
             changes = proof.counter_case.changes if proof.counter_case else None
+            if expected == "endless":
+                self.assertEqual((proof.verdict, changes), ("not proved", None), seed)
+                self.check_ways_in(proof, twin)
+                met["endless"] += 1
+                continue
             self.assertEqual(changes, expected, (seed, proof.verdict, proof.method))
+            if changes is None:
+                self.assertEqual(proof.endless, (), seed)
             met["different" if changes is not None else "identical"] += 1
         self.assertGreater(min(met.values()), 12)
+
+    def check_ways_in(self, proof: behaviour.Proof, twin: behaviour.Twin) -> None:
+        """Each way to an endless loop, played on its board alone, ends in one."""
+        self.assertTrue(proof.endless)
+        for each in proof.endless:
+            index = [board.part_number for board in (twin.original, twin.replacement)].index(each.board)
+            board, last = (twin.original, twin.replacement)[index], each.steps[-1].at if each.steps else 0
+            with self.assertRaises(EndlessLoopError):
+                run_values(board, twin.values[index], twin.family, profile.Scenario("", each.steps, last + 100))
+
+    def test_a_counter_case_is_found_beside_an_endless_loop(self) -> None:
+        # a goes round at once; a second later, c alone tells the two apart
+        states = {
+            "s": {"go": [{"to": "r", "if": {"a": True}}, {"to": "t", "if": {"b": True}}]},
+            "r": {"go": [{"to": "s", "if": {"a": True}}]},
+            "t": {"on": ["x"], "go": [{"to": "s", "if": {"b": False}}]},
+        }
+        other = json.loads(json.dumps(states))
+        twin = twin_of(
+            small_family(),
+            [small_board({"start": "s", "states": states}), small_board({"start": "s", "states": other}, "S-2")],
+        )
+        proof = behaviour.prove(twin)
+        self.assertEqual(proof.verdict, "not proved")
+        self.assertEqual([each.board for each in proof.endless], ["S-1", "S-2"])
+        self.assertEqual([(each.states, len(each.steps)) for each in proof.endless], [(("r", "s"), 1)] * 2)
+        self.check_ways_in(proof, twin)
+        other["t"]["on"] = []
+        twin = twin_of(
+            small_family(),
+            [small_board({"start": "s", "states": states}), small_board({"start": "s", "states": other}, "S-2")],
+        )
+        proof = behaviour.prove(twin)
+        self.assertEqual((proof.verdict, proof.counter_case and proof.counter_case.changes), ("different", 1))
+        self.assertEqual([each.board for each in proof.endless], ["S-1", "S-2"])
+        self.assertEqual(proof.answer()["endless"][0]["states"], ["r", "s"])  # type: ignore[index]
 
     def test_cheap_tiers_never_claim_more_than_the_exact_one(self) -> None:
         claimed = 0
@@ -149,10 +193,12 @@ class ProveAgainstTicks(SimpleTestCase):
             if not any(claims):
                 continue
             try:
-                found = ExactSearch(pair, 20_000).run()
+                search = ExactSearch(pair, 20_000)
+                found = search.run()
             except EndlessLoopError:
-                self.assertFalse(claims[1], seed)  # lockstep never passes over a board that may not settle
+                self.assertFalse(any(claims), seed)
                 continue
+            self.assertFalse(search.loops, seed)  # no cheap proof passes over a board that may not settle
             self.assertEqual(found.nodes, [], seed)
             claimed += 1
         self.assertGreater(claimed, 30)

@@ -11,14 +11,25 @@ from hypothesis import strategies as st
 
 from tests.builders import demo_board, demo_family, encoded, record
 from twincore import profile
+from twincore.errors import DocumentError
 from twincore.profile import Board, Family, Value
-from twincore.settings import carry, chart_rows, copy_positions, cpsat, decode, eliminate, judge, unreadable_points
-from twincore.settings.problem import build_problem, deviation
+from twincore.settings import (
+    Decoded,
+    carry,
+    chart_rows,
+    copy_positions,
+    cpsat,
+    decode,
+    eliminate,
+    judge,
+    unreadable_points,
+)
+from twincore.settings.problem import DEVIATION, build_problem, deviation
 
 FUNCTIONS = [
-    {"id": "n1", "type": "number", "importance": "safety", "tolerance": {"below": 1, "above": 0.5}},
+    {"id": "n1", "type": "number", "importance": "safety", "tolerance": {"below": 1, "above": 0.5}, "safer": "lower"},
     {"id": "n2", "type": "count", "importance": "behaviour", "if_absent": 0},
-    {"id": "c1", "type": "choice", "choices": ["p", "q", "r"], "importance": "safety"},
+    {"id": "c1", "type": "choice", "choices": ["p", "q", "r"], "importance": "safety", "safer": ["q", "r", "p"]},
     {"id": "f1", "type": "flag", "importance": "comfort"},
 ]
 
@@ -140,10 +151,13 @@ class Carry(SimpleTestCase):
     def best_by_enumeration(self, original: Board, found: profile.Record, replacement: Board) -> Any:
         """The order of the criteria, written out again over every position of the replacement."""
         fam = family()
-        wanted = {n: d.values[0] for n, d in decode(original, found, fam).items() if d.decided}
+        decoded = decode(original, found, fam)
+        wanted = {n: d.values[0] for n, d in decoded.items() if d.decided}
+        still_open = {n: d.values for n, d in decoded.items() if not d.decided and d.values}
         for definition in fam.functions:
             if definition.id not in original.functions and definition.if_absent is not None:
                 wanted[definition.id] = definition.if_absent
+        safest = {"c1": "qrp", "n1": (0, Fraction(1, 10), 1, Fraction(3, 2), 2, 3, 7)}
         ranked = []
         for positions in all_positions(replacement):
             if any(p.locked and positions[n] != p.factory for n, p in replacement.points.items()):
@@ -152,16 +166,23 @@ class Carry(SimpleTestCase):
             if None in got.values():
                 continue
             misses, total = {True: 0, False: 0}, Fraction(0)
+            impossible, safer = {True: 0, False: 0}, 0
             for definition in fam.functions:
+                value = got.get(definition.id, definition.if_absent)
+                if possible := still_open.get(definition.id):
+                    if value is None or not any(definition.within(each, value) for each in possible):
+                        impossible[definition.importance == "safety"] += 1
+                    if order := safest.get(definition.id):
+                        safer += sum(value is None or order.index(each) < order.index(value) for each in possible)  # type: ignore[arg-type]
                 if definition.id not in wanted:
                     continue
-                value = got.get(definition.id, definition.if_absent)
                 if value is None or not definition.within(wanted[definition.id], value):
                     misses[definition.importance == "safety"] += 1
                 total += deviation(wanted[definition.id], value, definition)
             moved = sum(positions[n] != p.factory for n, p in replacement.points.items())
-            order = [p.domain.index(positions[n]) for n, p in replacement.points.items()]
-            ranked.append(((misses[True], misses[False], total, moved, order), positions))
+            places = [p.domain.index(positions[n]) for n, p in replacement.points.items()]
+            rank = (misses[True], impossible[True], misses[False], impossible[False], total, safer, moved, places)
+            ranked.append((rank, positions))
         return min(ranked, key=lambda each: each[0], default=None)
 
     def test_agrees_with_enumeration(self) -> None:
@@ -178,15 +199,20 @@ class Carry(SimpleTestCase):
             assert carried.record is not None
             self.assertEqual(carried.record.points, best[1], seed)
             self.assertEqual(
-                (carried.misses(True), carried.misses(False), carried.moved), (best[0][0], best[0][1], best[0][3])
+                (carried.misses(True), carried.misses(False), carried.moved), (best[0][0], best[0][2], best[0][6])
             )
 
     def test_two_exact_solvers_agree_on_larger_boards(self) -> None:
         for seed in range(6):
             rng = Random(seed)
             board = random_board(rng, "B", 14, 5, gaps=seed % 2 == 0)
-            wanted = {"n1": 2, "n2": 3, "c1": "q", "f1": True}
-            problem = build_problem(board, family(), wanted)  # type: ignore[arg-type]
+            wanted = {
+                "n1": Decoded((1, 2, 7)),
+                "n2": Decoded((3,)),
+                "c1": Decoded(("p", "r"), True),
+                "f1": Decoded((True,)),
+            }
+            problem = build_problem(board, family(), wanted)
             self.assertEqual(eliminate.solve(problem), cpsat.solve(problem), seed)
 
     def test_sums_beyond_64_bits_stay_exact(self) -> None:
@@ -210,8 +236,8 @@ class Carry(SimpleTestCase):
             "status": "current", "settings": [{"id": "S", "kind": "dip", "positions": 8, "factory": "00000000"}],
             "functions": tables,
         }))  # fmt: skip
-        problem = build_problem(board, wide, {f"n{p}": p for p in primes})
-        self.assertGreater(max(cost[2] for term in problem.terms for _, cost in term.cases), 2**64)
+        problem = build_problem(board, wide, {f"n{p}": Decoded((p,)) for p in primes})
+        self.assertGreater(max(cost[DEVIATION] for term in problem.terms for _, cost in term.cases), 2**64)
         self.assertEqual(eliminate.solve(problem), cpsat.solve(problem))
 
     def test_everything_reserved_is_said(self) -> None:
@@ -226,6 +252,31 @@ class Carry(SimpleTestCase):
         carried = carry(original, record(original, S1="010110"), replacement, family_)
         self.assertIsNone(carried.record)
         self.assertEqual(carried.why, ("trial",))
+
+    def test_what_is_still_possible_steers_and_the_safer_side_first(self) -> None:
+        # S1.4 is burnt: with S1.3 on, post-purge is 60 or 90 s, or reserved; nothing else would be one of the two
+        original, replacement = demo_board("TVH-2210-B"), demo_board("TVH-2214-A")
+        purge = {
+            row.id: row for row in carry(original, record(original, S1="01?110"), replacement, demo_family()).functions
+        }
+        post = purge["purge.post"]
+        self.assertEqual((post.verdict, post.possible, post.got), ("open", True, max(post.wanted.values)))
+        self.assertEqual(post.answer()["possible"], True)
+
+    def test_which_side_is_safer_must_fit_the_function(self) -> None:
+        for safer, place in (
+            ({"safer": "lower"}, 2),
+            ({"safer": ["p", "q"]}, 2),
+            ({"safer": [True, False]}, 0),
+            ({"safer": "up"}, 0),
+        ):
+            functions = [dict(each) for each in FUNCTIONS]
+            functions[place] |= safer
+            with self.subTest(safer), self.assertRaisesRegex(DocumentError, rf"functions\[{place}\].safer"):
+                profile.parse_family(encoded({
+                    "format": "worthy-twin/family", "version": 1, "id": "f", "inputs": [{"id": "power"}],
+                    "outputs": [{"id": "x"}], "functions": functions,
+                }))  # fmt: skip
 
     def test_demo_pair_worked_by_hand(self) -> None:
         # S1 010110: pre-purge 15, trial 10, post-purge 90, restart manual; SW1 is upside down, R1 counts 15 s a mark

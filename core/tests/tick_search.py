@@ -141,7 +141,10 @@ class Plain:
 def fewest_changes(
     family: dict[str, Any], boards: list[dict[str, Any]], values: list[dict[str, Any]], most: int = 200_000
 ) -> int | str | None:
-    """The fewest input changes to a difference, None where the boards are alike, "large" past `most` configurations."""
+    """The fewest input changes to a difference, None where the boards are alike, "large" past `most` configurations.
+
+    Nothing is followed from where a board never settles; "endless" where one was met and no difference.
+    """
     one, two = (Plain(b, v) for b, v in zip(boards, values, strict=True))
     names = [each["id"] for each in family["inputs"]]
     compared = {o["id"] for o in family["outputs"] if o.get("compare", True)}
@@ -150,6 +153,7 @@ def fewest_changes(
     first = (tuple(rest.values()), one.settle(one.start(), rest), two.settle(two.start(), rest))
     seen = {first: 0}
     queue = deque([(0, first)])
+    endless = False
     while queue:
         cost, here = queue.popleft()
         if seen[here] < cost:
@@ -159,10 +163,13 @@ def fewest_changes(
             return cost
         if len(seen) > most:
             return "large"
-        later = (here[0], one.tick(here[1], inputs), two.tick(here[2], inputs))
-        if seen.get(later, 10**9) > cost:
-            seen[later] = cost
-            queue.appendleft((cost, later))
+        try:
+            later = (here[0], one.tick(here[1], inputs), two.tick(here[2], inputs))
+            if seen.get(later, 10**9) > cost:
+                seen[later] = cost
+                queue.appendleft((cost, later))
+        except Settles:
+            endless = True
         for name in names:
             changed = inputs | {name: not inputs[name]}
             if any(all(changed[k] == v for k, v in combination.items()) for combination in never):
@@ -170,8 +177,12 @@ def fewest_changes(
             a, b = here[1], here[2]
             if name == "power":
                 a, b = one.power(a, changed), two.power(b, changed)
-            new = (tuple(changed.values()), one.settle(a, changed), two.settle(b, changed))
+            try:
+                new = (tuple(changed.values()), one.settle(a, changed), two.settle(b, changed))
+            except Settles:
+                endless = True
+                continue
             if seen.get(new, 10**9) > cost + 1:
                 seen[new] = cost + 1
                 queue.append((cost + 1, new))
-    return None
+    return "endless" if endless else None

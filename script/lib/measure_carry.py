@@ -64,7 +64,7 @@ def measure_settings(row: Row, median_ms: Median) -> None:
     )  # fmt: skip
     family, original, found, replacement = coupled(16, 4, 2)
     wanted = settings.wanted_functions(original, found, family)
-    problem = build_problem(replacement, family, {name: each.values[0] for name, each in wanted.items()})
+    problem = build_problem(replacement, family, wanted)
     mine = median_ms(lambda: eliminate.solve(problem), 20)
     assert eliminate.solve(problem) == cpsat.solve(problem)
     general = median_ms(lambda: cpsat.solve(problem), 3)

@@ -10,6 +10,7 @@ from bench.schemas import (
     ComparisonShown,
     CounterCaseShown,
     DisagreementShown,
+    EndlessShown,
     ExtraShown,
     OffsetShown,
     OffTableShown,
@@ -200,7 +201,9 @@ def _proof_shown(comparison: Comparison, record: Record) -> ProofShown:
     try:
         return proof_shown(comparison.proof(record), comparison)
     except TwinError as error:
-        return ProofShown(verdict="not proved", words=f"Not proved: {error}", offsets=[], told=[], explored=0)
+        return ProofShown(
+            verdict="not proved", words=f"Not proved: {error}", offsets=[], told=[], endless=[], explored=0
+        )
 
 
 def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
@@ -223,6 +226,13 @@ def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
         words=wording.verdict_words(proof, family),
         offsets=offsets,
         told=wording.counter_case_words(case, family, comparison.original, comparison.replacement) if case else [],
+        endless=[
+            EndlessShown(board=each.board, told=wording.endless_words(each, family, board))
+            for each in proof.endless
+            for board in [
+                comparison.original if each.board == comparison.original.part_number else comparison.replacement
+            ]
+        ],
         explored=proof.explored,
         counter_case=_case_shown(case, family) if case else None,
     )

@@ -1,6 +1,7 @@
 """Answers that are kept: first in this process, then in the database for every worker.
 
-A key names everything that an answer hangs on, the core's own source included: an answer cannot go stale.
+A key names everything that an answer hangs on, the source that shapes it included, the core's and the server's: an
+answer cannot go stale.
 """
 
 from collections.abc import Callable, Iterable
@@ -15,20 +16,28 @@ import twincore
 Answer = TypeVar("Answer")
 
 
-def _fingerprint() -> str:
-    """One word that changes when the core does."""
+SHAPING = (Path(next(iter(twincore.__path__))), Path(__file__).resolve().parents[1])
+"""The folders whose source shapes answers: the core, and every app of the server."""
+NOT_SHAPING = {"tests", "migrations", "static_root", "__pycache__"}
+
+
+def fingerprint_of(folders: Iterable[Path]) -> str:
+    """One word that changes when any source file or data file in these folders does."""
     digest = sha256()
-    for path in sorted(Path(next(iter(twincore.__path__))).rglob("*.py")):
-        digest.update(path.read_bytes())
+    for folder in folders:
+        for path in sorted(folder.rglob("*")):
+            inside = path.relative_to(folder)
+            if path.suffix in (".py", ".json") and not NOT_SHAPING.intersection(inside.parts):
+                digest.update(str(inside).encode() + b"\0" + path.read_bytes() + b"\0")
     return digest.hexdigest()[:12]
 
 
-CORE = _fingerprint()
+SOURCE = fingerprint_of(SHAPING)
 
 
 def kept(key: str, work: Callable[[], Answer]) -> Answer:
     """The answer kept under a key, or a new one that is kept from now on."""
-    full = f"{CORE}-{key}"
+    full = f"{SOURCE}-{key}"
     found: Answer | None = cache.get(full)
     if found is None:
         found = caches["answers"].get(full)
@@ -41,7 +50,7 @@ def kept(key: str, work: Callable[[], Answer]) -> Answer:
 
 def fetch(keys: Iterable[str]) -> None:
     """Bring the answers of many keys into this process with one query."""
-    wanted = [f"{CORE}-{key}" for key in keys]
+    wanted = [f"{SOURCE}-{key}" for key in keys]
     missing = [key for key in wanted if cache.get(key) is None]
     if missing:
         cache.set_many(caches["answers"].get_many(missing), timeout=None)

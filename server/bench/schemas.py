@@ -63,6 +63,13 @@ class CounterCaseShown(Schema):
     differing: list[str]
 
 
+class EndlessShown(Schema):
+    """A board that goes round without end, and how it gets there."""
+
+    board: str
+    told: list[str]
+
+
 class ProofShown(Schema):
     """A twin verdict with what it rests on."""
 
@@ -70,6 +77,7 @@ class ProofShown(Schema):
     words: str
     offsets: list[OffsetShown]
     told: list[str]
+    endless: list[EndlessShown]
     explored: int
     counter_case: CounterCaseShown | None = None
 

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from fractions import Fraction
 
 from bench.schools import School
-from twincore.behaviour import CounterCase, Proof
+from twincore.behaviour import CounterCase, Endless, Proof
 from twincore.profile import Board, Family, FunctionDef, Number, Step, Value
 from twincore.profile.values import as_number
 from twincore.settings import ByLearning, ByTable, CarriedFunction, Decoded
@@ -44,7 +44,10 @@ def difference_words(row: CarriedFunction, definition: FunctionDef) -> str:
     if row.verdict == "not on this board":
         return "not on this board"
     if row.verdict == "open" or not row.wanted.decided:
-        return "open"
+        if row.got is None or not row.wanted.values:
+            return "open"
+        still = "one of what is still possible" if row.possible else "none of what is still possible"
+        return f"would be {value_words(row.got, definition)}, {still}"
     wanted, got = row.wanted.values[0], row.got
     if not definition.numeric or got is None:
         return f"{value_words(got, definition)} instead of {value_words(wanted, definition)}"
@@ -118,9 +121,21 @@ def verdict_words(proof: Proof, family: Family) -> str:
             return f"Open: positions that could not be read, or mean nothing, leave undecided: {names}."
     if proof.missing:
         return f"Not proved: nobody has written down how {' and '.join(proof.missing)} behaves."
+    if proof.endless and proof.limit is None:
+        return "Not proved: no difference was found, but nothing is known past where a board goes round without end."
     return (
         f"Not proved: the search ended at its limit after {proof.explored:,} pairs of situations without a difference."
     )
+
+
+def endless_words(endless: Endless, family: Family, board: Board) -> list[str]:
+    """Where a board goes round without end, and how it gets there, told step by step."""
+    titles = board.behaviour.state_titles(endless.states) if board.behaviour else list(endless.states)
+    return [
+        *step_words(endless.steps, family),
+        f"Then {endless.board} goes round without end: {', '.join(titles)}, and again. Its profile is wrong there, or these "
+        "inputs cannot come together.",
+    ]
 
 
 def school_words(school: School, family: Family) -> list[str]:

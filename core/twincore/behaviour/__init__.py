@@ -2,13 +2,14 @@
 
 from twincore.behaviour.drafting import Draft, draft_behaviour, drafted_board
 from twincore.behaviour.functions import Offset
-from twincore.behaviour.prove import CounterCase, Proof, Twin, make_twin, prove
+from twincore.behaviour.prove import CounterCase, Endless, Proof, Twin, make_twin, prove
 from twincore.behaviour.simulate import Shown, run_board, simulate
 from twincore.behaviour.traces import TraceChecked, TraceEvent, check_trace
 
 __all__ = [
     "CounterCase",
     "Draft",
+    "Endless",
     "Offset",
     "Proof",
     "Shown",

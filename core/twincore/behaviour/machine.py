@@ -152,6 +152,14 @@ class Side:
         return kept, tuple(n if survives else 0 for n, survives in zip(counters, self.counters, strict=True))
 
 
+def ring_of(names: Sequence[str]) -> tuple[str, ...]:
+    """The states that come round and round at the end of a series of them; the last few where none do."""
+    for length in range(1, len(names) // 2 + 1):
+        if names[-length:] == names[-2 * length : -length]:
+            return tuple(names[-length:])
+    return tuple(names[-6:])
+
+
 def time_unit(times: list[Number]) -> int:
     """The number of units in a second, so that every time is a whole number of them."""
     return lcm(1, *(Fraction(time).denominator for time in times))

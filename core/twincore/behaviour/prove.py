@@ -9,9 +9,9 @@ from twincore.behaviour.lockstep import in_lockstep
 from twincore.behaviour.machine import behaviour_times, compile_side, time_unit
 from twincore.behaviour.pair import Pair, build_pair
 from twincore.behaviour.simulate import Shown, play, rest_mask
-from twincore.behaviour.stepwise import step_for_step
+from twincore.behaviour.stepwise import may_go_round, step_for_step
 from twincore.behaviour.timing import earliest_times
-from twincore.behaviour.zones import ExactSearch, Found, Node, distances_of, events_of
+from twincore.behaviour.zones import ExactSearch, Found, Loop, Node, distances_of, events_of
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, Number, Record, Scenario, Step, Value
 from twincore.profile.values import tidy
@@ -42,6 +42,15 @@ class CounterCase:
 
 
 @dataclass(frozen=True, slots=True)
+class Endless:
+    """A board that goes round without end for certain inputs: through which states, and a shortest way there."""
+
+    board: str
+    states: tuple[str, ...]
+    steps: tuple[Step, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class Proof:
     """The verdict of a twin check, with what it rests on."""
 
@@ -53,6 +62,7 @@ class Proof:
     explored: int = 0
     limit: int | None = None
     method: str = ""
+    endless: tuple[Endless, ...] = ()
 
     def answer(self) -> dict[str, object]:
         """As the command line writes it."""
@@ -64,7 +74,7 @@ class Proof:
             found["counter_case"] = {
                 "changes": case.changes,
                 "fewest": case.fewest,
-                "steps": [{"at": step.at, "set": dict(step.set)} for step in case.steps],
+                "steps": _written(case.steps),
                 "at": case.at,
                 "original": list(case.original),
                 "replacement": list(case.replacement),
@@ -73,11 +83,20 @@ class Proof:
             found["functions"] = list(self.functions)
         if self.missing:
             found["missing"] = list(self.missing)
+        if self.endless:
+            found["endless"] = [
+                {"board": each.board, "states": list(each.states), "steps": _written(each.steps)}
+                for each in self.endless
+            ]
         if self.explored:
             found["explored"] = self.explored
         if self.limit is not None:
             found["limit"] = self.limit
         return found
+
+
+def _written(steps: tuple[Step, ...]) -> list[dict[str, object]]:
+    return [{"at": step.at, "set": dict(step.set)} for step in steps]
 
 
 @dataclass(frozen=True, slots=True)
@@ -147,7 +166,8 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
     """The verdict on two boards: identical, within tolerance, different, open or not proved.
 
     Exact over dense time. `limit` bounds the search in arrivals at a settled pair; beyond it the verdict is `not proved`, or `different`
-    with a counter-case that may not be the shortest. Raises EndlessLoopError where a board is found never to settle.
+    with a counter-case that may not be the shortest. Where a board goes round without end nothing is followed, and
+    without a counter-case elsewhere the verdict is `not proved`. Raises EndlessLoopError where it does so at rest.
     """
     if twin.missing:
         return Proof("not proved", twin.offsets, missing=twin.missing)
@@ -160,27 +180,52 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
         proved, looked_at = cheap_proof(pair)
         if proved:
             return Proof(alike, twin.offsets, explored=looked_at, method=method)
-    found = _search(pair, limit)
+    found, loops = _search(pair, limit)
+    endless = _endless(pair, loops, twin, unit)
     if found.nodes:
         case = _earliest_case(found.nodes, found.closed, pair, twin, unit)
-        return Proof("different", twin.offsets, case, explored=found.explored, method="zones")
-    if not found.closed:
-        return Proof("not proved", twin.offsets, explored=found.explored, limit=limit, method="zones")
-    return Proof(alike, twin.offsets, explored=found.explored, method="zones")
+        verdict = "different"
+    else:
+        case = None
+        verdict = alike if found.closed and not endless else "not proved"
+    return Proof(
+        verdict, twin.offsets, case, explored=found.explored, method="zones", endless=endless,
+        limit=None if found.nodes or found.closed else limit,
+    )  # fmt: skip
 
 
-def _search(pair: Pair, limit: int) -> Found:
+def _search(pair: Pair, limit: int) -> tuple[Found, dict[int, Loop]]:
     """The exact search: plainly at first, then with a heading, and where that meets its limit, for any difference at all."""
-    found = ExactSearch(pair, min(limit, PLAIN)).run()
+    plain = ExactSearch(pair, min(limit, PLAIN))
+    found = plain.run()
     if found.closed or limit <= PLAIN:
-        return found
+        return found, plain.loops
     heading = Heading(pair)
     ahead = heading.changes_ahead if heading.useful else None
-    found = ExactSearch(pair, limit, ahead).run()
+    headed = ExactSearch(pair, limit, ahead)
+    found = headed.run()
+    loops = headed.loops | plain.loops
     if found.nodes or found.closed or ahead is None:
-        return found
+        return found, loops
     hasty = ExactSearch(pair, limit // 2, ahead, weight=4).run()
-    return hasty if hasty.nodes else found
+    return (hasty if hasty.nodes else found), loops
+
+
+def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int) -> tuple[Endless, ...]:
+    """Where each board goes round without end.
+
+    One that may is looked at by itself too: the search of the two stops where either does, or at a difference.
+    """
+    found = []
+    for index, side in enumerate(pair.sides):
+        loop = met.get(index)
+        if may_go_round(side):
+            alone = ExactSearch(build_pair(side, side, twin.family, pair.rest), PLAIN)
+            alone.run(until_loop=True)
+            loop = alone.loops.get(0, loop)
+        if loop is not None:
+            found.append(Endless(side.part_number, loop.states, _timed(loop.node, pair, unit)[0]))
+    return tuple(found)
 
 
 def _earliest_case(nodes: list[Node], fewest: bool, pair: Pair, twin: Twin, unit: int) -> CounterCase:
@@ -189,7 +234,14 @@ def _earliest_case(nodes: list[Node], fewest: bool, pair: Pair, twin: Twin, unit
 
 
 def _counter_case(node: Node, fewest: bool, pair: Pair, twin: Twin, unit: int) -> CounterCase:
-    """Times for the way to a node, checked by simulating both boards over it."""
+    """The way to a node, checked by simulating both boards over it."""
+    steps, at = _timed(node, pair, unit)
+    shown = _shown_at_end(twin, Scenario("", steps, at))
+    return CounterCase(node.changes, fewest, steps, at, shown[0].on, shown[1].on, shown[0].states, shown[1].states)
+
+
+def _timed(node: Node, pair: Pair, unit: int) -> tuple[tuple[Step, ...], Number]:
+    """The input changes on the way to a node at their earliest times, and the time of arrival, in seconds."""
     way = events_of(node)
     times = earliest_times(len(way), distances_of(way))
     if times is None:
@@ -200,11 +252,7 @@ def _counter_case(node: Node, fewest: bool, pair: Pair, twin: Twin, unit: int) -
         if event.changed:
             name = names[event.changed.bit_length() - 1]
             steps.append(Step(tidy(time / unit), ((name, bool(event.inputs & event.changed)),)))
-    at = tidy(times[-1] / unit)
-    shown = _shown_at_end(twin, Scenario("", tuple(steps), at))
-    return CounterCase(
-        node.changes, fewest, tuple(steps), at, shown[0].on, shown[1].on, shown[0].states, shown[1].states
-    )
+    return tuple(steps), tidy(times[-1] / unit)
 
 
 def _shown_at_end(twin: Twin, scenario: Scenario) -> tuple[Shown, Shown]:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from twincore.behaviour.functions import function_values, undecided
-from twincore.behaviour.machine import MOST_TRANSITIONS, Arrow, Side, behaviour_times, compile_side, time_unit
+from twincore.behaviour.machine import MOST_TRANSITIONS, Arrow, Side, behaviour_times, compile_side, ring_of, time_unit
 from twincore.errors import EndlessLoopError, LimitError, TwinError, UndecidedError
 from twincore.profile import Board, Family, Number, Record, Scenario, Value
 from twincore.profile.values import tidy
@@ -124,7 +124,7 @@ class _Run:
             machine, arrow = step
             if len(taken) >= MOST_TRANSITIONS:
                 inputs = {name: bool(self.inputs >> i & 1) for i, name in enumerate(self.side.inputs)}
-                raise EndlessLoopError(self.side.part_number, taken[-6:], inputs)
+                raise EndlessLoopError(self.side.part_number, ring_of(taken), inputs)
             self.states = (*self.states[:machine], arrow.target, *self.states[machine + 1 :])
             self.counters = self.side.count(self.counters, arrow)
             for slot in (machine, *arrow.resets):

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 
 from twincore.behaviour import zone as z
-from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow
+from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow, ring_of
 from twincore.behaviour.pair import Pair
 from twincore.behaviour.timing import Distance
 from twincore.errors import EndlessLoopError
@@ -51,6 +51,15 @@ class Found:
     explored: int
 
 
+@dataclass(frozen=True, slots=True)
+class Loop:
+    """A board that goes round without end: which of the two, the states it goes through, and the way there."""
+
+    side: int
+    states: tuple[str, ...]
+    node: Node
+
+
 @dataclass(slots=True)
 class _Draft:
     """A pair of configurations while it settles at one instant."""
@@ -77,19 +86,25 @@ class ExactSearch:
 
     `ahead` gives a lower bound on the input changes that a node still needs; nodes with the least changes so far plus
     bound come first, so that the first difference has the fewest changes. With a `weight` above 1 the bound counts more
-    than it is sure of: a difference is found sooner, and need not have the fewest.
+    than it is sure of: a difference is found sooner, and need not have the fewest. Nothing is followed from where a
+    board goes round without end; `loops` has the first of each board that was met.
     """
 
     def __init__(self, pair: Pair, limit: int, ahead: Callable[[Node], int] | None = None, weight: int = 1) -> None:
         self.pair, self.limit, self.ahead, self.weight = pair, limit, ahead, weight
         self.explored = 0
+        self.loops: dict[int, Loop] = {}
         self._known: dict[object, list[tuple[z.Zone, int]]] = {}
         self._waiting: dict[int, deque[Node]] = {}
 
-    def run(self) -> Found:
-        """The first difference by number of input changes, if there is one within the limit."""
+    def run(self, until_loop: bool = False) -> Found:
+        """The first difference by number of input changes, if there is one within the limit.
+
+        With `until_loop`, the search ends where a board goes round without end. Raises EndlessLoopError where one does
+        so with power on and the inputs at rest.
+        """
         self._queue(self._start())
-        while self._waiting:
+        while self._waiting and not (until_loop and self.loops):
             rank = min(self._waiting)
             level = self._waiting[rank]
             node = level.popleft()
@@ -216,9 +231,23 @@ class ExactSearch:
                 arrow = self._next_arrow(draft, size, waiting)
                 if arrow is None:
                     draft.side, draft.taken, draft.names = draft.side + 1, 0, []
-                else:
+                elif draft.taken < MOST_TRANSITIONS:
                     self._take(draft, *arrow)
-            yield self._arrive(draft, size, born, parent, bit, powered)
+                else:
+                    self._check_rest(draft, parent)
+                    if draft.side not in self.loops:
+                        here = self._arrive(draft, size, born, parent, bit, False)
+                        self.loops[draft.side] = Loop(draft.side, ring_of(draft.names), here)
+                    break
+            else:
+                yield self._arrive(draft, size, born, parent, bit, powered)
+
+    def _check_rest(self, draft: _Draft, parent: Node | None) -> None:
+        """Refuse a board that does not even settle at rest."""
+        if parent is None:
+            side = self.pair.sides[draft.side]
+            inputs = {name: bool(draft.inputs >> n & 1) for n, name in enumerate(side.inputs)}
+            raise EndlessLoopError(side.part_number, ring_of(draft.names), inputs)
 
     def _next_arrow(self, draft: _Draft, size: int, waiting: list[_Draft]) -> tuple[int, Arrow] | None:
         i = draft.side
@@ -245,9 +274,6 @@ class ExactSearch:
     def _take(self, draft: _Draft, machine: int, arrow: Arrow) -> None:
         i = draft.side
         side = self.pair.sides[i]
-        if draft.taken >= MOST_TRANSITIONS:
-            inputs = {name: bool(draft.inputs >> n & 1) for n, name in enumerate(side.inputs)}
-            raise EndlessLoopError(side.part_number, draft.names[-6:], inputs)
         states = draft.states[i]
         draft.states[i] = (*states[:machine], arrow.target, *states[machine + 1 :])
         draft.counters[i] = side.count(draft.counters[i], arrow)

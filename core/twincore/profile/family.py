@@ -24,6 +24,8 @@ class FunctionDef:
     below: Number
     above: Number
     if_absent: Value | None
+    safer: tuple[Value, ...] | str | None = None
+    """Which side is the safer one where nobody can tell: "lower", "higher", or every choice with the safest first."""
 
     @property
     def numeric(self) -> bool:
@@ -55,6 +57,18 @@ class FunctionDef:
             case "duration":
                 return is_number(value) and value >= 0
         return is_number(value)
+
+    def is_safer(self, one: Value, other: Value) -> bool:
+        """Whether one value lies on the safer side of another; never, where the family does not say which side that is."""
+        match self.safer:
+            case None:
+                return False
+            case "lower":
+                return as_number(one) < as_number(other)
+            case "higher":
+                return as_number(one) > as_number(other)
+        assert isinstance(self.safer, tuple)  # checked when the family was read
+        return self.safer.index(one) < self.safer.index(other)
 
     def within(self, original: Value, replacement: Value) -> bool:
         """Whether the replacement's value is the original's, or lies within tolerance of it."""
@@ -164,6 +178,7 @@ def _function(node: dict[str, Any], place: str, faults: FaultList) -> FunctionDe
         below=tolerance.get("below", 0),
         above=tolerance.get("above", 0),
         if_absent=node.get("if_absent"),
+        safer=_safer(node.get("safer")),
     )
     if (function.type == "choice") != bool(function.choices):
         expected = "a list of choices" if function.type == "choice" else "no choices, for the type is not choice"
@@ -172,6 +187,25 @@ def _function(node: dict[str, Any], place: str, faults: FaultList) -> FunctionDe
         faults.add(f"{place}.if_absent", f"expected {function.wanted_value()}")
     if tolerance and not function.numeric:
         faults.add(f"{place}.tolerance", "expected no tolerance, for the values are not numbers")
+    _check_safer(function, f"{place}.safer", faults)
     if function.type == "duration" and function.unit != "s":
         faults.add(f"{place}.unit", 'expected "s", for durations are in seconds')
     return function
+
+
+def _safer(node: Any) -> tuple[Value, ...] | str | None:
+    return tuple(node) if isinstance(node, list) else node
+
+
+def _check_safer(function: FunctionDef, place: str, faults: FaultList) -> None:
+    if function.safer is None:
+        return
+    if function.numeric:
+        if function.safer not in ("lower", "higher"):
+            faults.add(place, 'expected "lower" or "higher", for the values are numbers')
+        return
+    wanted: tuple[Value, ...] = function.choices if function.type == "choice" else (True, False)
+    listed = function.safer if isinstance(function.safer, tuple) else ()
+    if len(listed) != len(wanted) or set(map(str, listed)) != set(map(str, wanted)):
+        named = known([str(each).lower() if isinstance(each, bool) else str(each) for each in wanted])
+        faults.add(place, f"expected every value once, the safest first ({named})")

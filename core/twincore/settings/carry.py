@@ -10,7 +10,7 @@ from twincore.profile import Board, Family, FunctionDef, Record, Value
 from twincore.settings import eliminate
 from twincore.settings.acting import at_rest
 from twincore.settings.decode import Decoded, decode
-from twincore.settings.problem import Problem, build_problem
+from twincore.settings.problem import Problem, build_problem, still_possible
 
 NO_WISHES: Mapping[str, Value] = MappingProxyType({})
 LARGEST_ELIMINATION = 600_000
@@ -26,11 +26,14 @@ class CarriedFunction:
     got: Value | None
     verdict: str
     importance: str
+    possible: bool | None = None
+    """Of an open function: whether what is got is, within tolerance, one of what is still possible."""
 
     def answer(self) -> dict[str, Any]:
         """As the command line writes it."""
         wanted = self.wanted.values[0] if self.wanted.decided else self.wanted.answer()
-        return {"id": self.id, "wanted": wanted, "got": self.got, "verdict": self.verdict}
+        answer = {"id": self.id, "wanted": wanted, "got": self.got, "verdict": self.verdict}
+        return answer if self.possible is None else answer | {"possible": self.possible}
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,12 +57,13 @@ def carry(
 ) -> Carried:
     """The best positions of a replacement for an original as found; `wishes` are functions wanted otherwise.
 
-    Exact and deterministic: fewest safety functions out of tolerance, fewest others, least sum of relative
-    deviations, fewest points moved from factory, first in order. Locked points stay, reserved ones are avoided.
+    Exact and deterministic: fewest safety functions out of tolerance, then fewest open safety functions out of all that
+    is still possible, the same of other functions, least sum of relative deviations, fewest possible values that are
+    safer than the one got, fewest points moved from factory, first in order. Locked points stay, reserved ones are avoided.
     Raises LimitError where no optimum could be proved.
     """
     wanted = wanted_functions(original, found, family, wishes)
-    problem = build_problem(replacement, family, {name: d.values[0] for name, d in wanted.items() if d.decided})
+    problem = build_problem(replacement, family, wanted)
     positions = _solve(problem)
     if positions is None:
         return Carried(None, (), 0, _reserved_everywhere(problem))
@@ -118,7 +122,8 @@ def _judge_one(definition: FunctionDef, wanted: Decoded, got: Decoded | None) ->
         verdict = "same" if value == wanted.values[0] else "within tolerance"
     else:
         verdict = "off"
-    return CarriedFunction(definition.id, wanted, value, verdict, definition.importance)
+    possible = value is not None and still_possible(wanted, value, definition) if verdict == "open" else None
+    return CarriedFunction(definition.id, wanted, value, verdict, definition.importance, possible)
 
 
 def _solve(problem: Problem) -> dict[str, Value] | None:

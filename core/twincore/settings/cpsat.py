@@ -10,7 +10,7 @@ from ortools.sat.python import cp_model
 
 from twincore.errors import LimitError
 from twincore.profile import Value
-from twincore.settings.problem import Problem
+from twincore.settings.problem import DEVIATION, Cost, Problem
 
 DIGIT = 2**40
 TIE_BITS = 32
@@ -27,7 +27,7 @@ def solve(problem: Problem) -> dict[str, Value] | None:
     for literals in at.values():
         model.add_exactly_one(literals)
     position = {name: {value: i for i, value in enumerate(domain)} for name, domain in problem.domains.items()}
-    costs: list[tuple[cp_model.IntVar, tuple[int, int, int]]] = []
+    costs: list[tuple[cp_model.IntVar, Cost]] = []
     for term in problem.terms:
         holding = []
         for when, cost in term.cases:
@@ -46,9 +46,9 @@ def solve(problem: Problem) -> dict[str, Value] | None:
         if value != problem.factory[name]
     ]
     stages = [
-        sum(holds * cost[0] for holds, cost in costs),
-        sum(holds * cost[1] for holds, cost in costs),
-        *_digits(model, [(holds, cost[2]) for holds, cost in costs]),
+        *(sum(holds * cost[index] for holds, cost in costs) for index in range(DEVIATION)),
+        *_digits(model, [(holds, cost[DEVIATION]) for holds, cost in costs]),
+        sum(holds * cost[DEVIATION + 1] for holds, cost in costs),
         sum(moved),
         *_tie_stages(at),
     ]

@@ -8,7 +8,7 @@ from itertools import product
 from math import prod
 
 from twincore.profile import Value
-from twincore.settings.problem import Problem
+from twincore.settings.problem import FREE, Problem
 
 Assignment = dict[str, Value]
 Factor = tuple[tuple[str, ...], dict[tuple[int, ...], int]]
@@ -77,9 +77,7 @@ def _factors(problem: Problem) -> list[Factor]:
         tie_weight[name] = weight
         weight *= len(problem.domains[name])
     moved = weight
-    dev = moved * (len(names) + 1)
-    other = dev * (sum(max((cost[2] for _, cost in term.cases), default=0) for term in problem.terms) + 1)
-    safety = other * (len(problem.terms) + 1)
+    weights = _weights(problem, moved * (len(names) + 1))
     factors: list[Factor] = [
         (
             (name,),
@@ -94,7 +92,7 @@ def _factors(problem: Problem) -> list[Factor]:
     for term in problem.terms:
         table: dict[tuple[int, ...], int] = {}
         for when, cost in term.cases:
-            packed = cost[0] * safety + cost[1] * other + cost[2] * dev
+            packed = sum(each * weight for each, weight in zip(cost, weights, strict=True))
             choices = [
                 range(len(problem.domains[name]))
                 if name not in when
@@ -107,6 +105,15 @@ def _factors(problem: Problem) -> list[Factor]:
                 table[key] = packed
         factors.append((term.scope, table))
     return factors
+
+
+def _weights(problem: Problem, least: int) -> list[int]:
+    """What one unit of each criterion weighs: more than all that comes after it can add up to."""
+    weights: list[int] = []
+    for index in reversed(range(len(FREE))):
+        weights.append(least)
+        least *= sum(max((cost[index] for _, cost in term.cases), default=0) for term in problem.terms) + 1
+    return weights[::-1]
 
 
 def _order(problem: Problem) -> list[str]:

@@ -1,10 +1,11 @@
 """Carry-over as a problem of least cost over points with finite domains.
 
-The order of the criteria (safety misses, other misses, sum of relative deviations, points moved, first in order)
-is kept exactly: each cost is a tuple of integers compared from the left, the deviations scaled by their common
-denominator.
+The order of the criteria is kept exactly: each cost is a tuple of integers compared from the left, the deviations
+scaled by their common denominator; then come points moved, and first in order. A function that unreadable positions
+leave open is no miss, but what is still possible steers it.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 from math import lcm
@@ -12,9 +13,14 @@ from math import lcm
 from twincore.profile import Board, Family, FunctionDef, FunctionMap, Point, Value
 from twincore.profile.values import as_number
 from twincore.settings.acting import acts_of
+from twincore.settings.decode import Decoded
 
-Cost = tuple[int, int, int]
-"""Safety misses, other misses, scaled deviation."""
+Cost = tuple[int, int, int, int, int, int]
+"""Safety misses, open safety functions that miss all that is possible, the same of other functions, scaled deviation,
+values still possible that are safer than the one got."""
+FREE: Cost = (0, 0, 0, 0, 0, 0)
+DEVIATION = 4
+"""Where the scaled deviation stands, which alone can be large."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,7 +52,7 @@ def deviation(wanted: Value, got: Value | None, definition: FunctionDef) -> Frac
     return abs(as_number(got) - aim) / (abs(aim) or 1)
 
 
-def build_problem(replacement: Board, family: Family, wanted: dict[str, Value]) -> Problem:
+def build_problem(replacement: Board, family: Family, wanted: Mapping[str, Decoded]) -> Problem:
     """The problem of setting a replacement so that its functions come closest to the values wanted."""
     raw: list[tuple[FunctionMap, FunctionDef, list[tuple[dict[str, Value], Value]]]] = []
     for name, function in replacement.functions.items():
@@ -60,7 +66,10 @@ def build_problem(replacement: Board, family: Family, wanted: dict[str, Value]) 
             cases = [({point: p}, function.read(p, definition.numeric)) for p in replacement.points[point].domain]
         raw.append((function, definition, cases))
     denominators = {
-        deviation(wanted[f.id], value, d).denominator for f, d, cases in raw if f.id in wanted for _, value in cases
+        deviation(aim.values[0], value, d).denominator
+        for f, d, cases in raw
+        if (aim := wanted.get(f.id)) and aim.decided
+        for _, value in cases
     }
     scale = lcm(1, *denominators)
     acting = {(act.point, act.when) for act in acts_of(replacement)}
@@ -82,9 +91,18 @@ def _allowed(point: Point, acting: set[tuple[str, Value]]) -> tuple[Value, ...]:
     return tuple(value for value in point.domain if (point.id, value) not in acting)
 
 
-def _cost(wanted: Value | None, got: Value, definition: FunctionDef, scale: int) -> Cost:
-    if wanted is None:
-        return (0, 0, 0)
-    miss = 0 if definition.within(wanted, got) else 1
+def _cost(wanted: Decoded | None, got: Value, definition: FunctionDef, scale: int) -> Cost:
+    if wanted is None or not wanted.values:
+        return FREE
+    miss = 0 if still_possible(wanted, got, definition) else 1
     safety = definition.importance == "safety"
-    return (miss if safety else 0, 0 if safety else miss, int(deviation(wanted, got, definition) * scale))
+    if wanted.decided:
+        scaled = int(deviation(wanted.values[0], got, definition) * scale)
+        return (miss, 0, 0, 0, scaled, 0) if safety else (0, 0, miss, 0, scaled, 0)
+    safer = sum(definition.is_safer(value, got) for value in wanted.values)
+    return (0, miss, 0, 0, 0, safer) if safety else (0, 0, 0, miss, 0, safer)
+
+
+def still_possible(wanted: Decoded, got: Value, definition: FunctionDef) -> bool:
+    """Whether a value is, within tolerance, one of those that the original may have."""
+    return any(definition.within(value, got) for value in wanted.values)

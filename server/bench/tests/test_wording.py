@@ -7,7 +7,7 @@ from bench.scenarios import checked_scenario
 from bench.schemas import ScenarioGiven
 from config.errors import Faulty
 from tests.builders import demo_board, demo_family, record
-from twincore.behaviour import Proof, make_twin, prove
+from twincore.behaviour import Endless, Proof, make_twin, prove
 from twincore.profile import Step, Value
 from twincore.settings import CarriedFunction, Decoded
 
@@ -28,6 +28,12 @@ class Words(SimpleTestCase):
         self.assertEqual(self.row("trial", 7, 7, "same"), "")
         self.assertEqual(self.row("trial", 7, None, "not on this board"), "not on this board")
         self.assertEqual(self.row("trial", 7, None, "open"), "open")
+        definition = demo_family().function("trial")
+        assert definition
+        for possible, words in ((True, "one"), (False, "none")):
+            row = CarriedFunction("trial", Decoded((7, 10)), 7, "open", "safety", possible)
+            told = f"would be 7 s, {words} of what is still possible"
+            self.assertEqual(wording.difference_words(row, definition), told)
 
     def test_what_a_function_stands_at(self) -> None:
         definition = demo_family().function("trial")
@@ -55,6 +61,12 @@ class Words(SimpleTestCase):
         self.assertIn("how OFN-K2 behaves", wording.verdict_words(unknown, family))
         limited = Proof("not proved", (), explored=60_000, limit=60_000)
         self.assertIn("60,000 pairs", wording.verdict_words(limited, family))
+        endless = Endless("TVH-2210-B", ("standby", "purge"), (Step(1, (("call", True),)),))
+        round_and_round = Proof("not proved", (), endless=(endless,))
+        self.assertIn("goes round without end", wording.verdict_words(round_and_round, family))
+        told = wording.endless_words(endless, family, board)
+        self.assertEqual(told[0], "At 1 s: Call for heat begins.")
+        self.assertIn("TVH-2210-B goes round without end: ", told[1])
 
 
 class Scenarios(SimpleTestCase):

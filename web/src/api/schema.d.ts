@@ -2886,6 +2886,16 @@ export interface components {
             decided: string;
         };
         /**
+         * EndlessShown
+         * @description A board that goes round without end, and how it gets there.
+         */
+        EndlessShown: {
+            /** Board */
+            board: string;
+            /** Told */
+            told: string[];
+        };
+        /**
          * ExtraShown
          * @description A function that only the replacement has.
          */
@@ -2944,6 +2954,8 @@ export interface components {
             offsets: components["schemas"]["OffsetShown"][];
             /** Told */
             told: string[];
+            /** Endless */
+            endless: components["schemas"]["EndlessShown"][];
             /** Explored */
             explored: number;
             counter_case?: components["schemas"]["CounterCaseShown"] | null;

@@ -73,7 +73,7 @@ export function CarryTable({ rows, copied, reasons = {}, onReason, readOnly }: P
 
 /** Whether copying would make a function something else than what is wanted. */
 export function differs(row: Schemas["SchoolRow"] | undefined): boolean {
-  return row !== undefined && row.difference !== "" && row.difference !== "open";
+  return row !== undefined && row.difference !== "" && row.value !== "open";
 }
 
 function Points({

@@ -26,6 +26,16 @@ export function ProofPanel({ proof }: { proof: Schemas["ProofShown"] }) {
           ))}
         </ol>
       )}
+      {proof.endless.map((each) => (
+        <details key={each.board}>
+          <summary className="min-h-11 content-center">{each.board} never comes to rest for certain inputs</summary>
+          <ol className="list-decimal pl-6">
+            {each.told.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ol>
+        </details>
+      ))}
     </div>
   );
 }

@@ -53,7 +53,7 @@ export function SchoolsPanel({ job, put, comparison }: StepProps & { comparison:
                     return (
                       <td key={school.id} className={`py-1.5 pr-3 ${said?.missed ? "font-semibold" : ""}`}>
                         {said?.value ?? "–"}
-                        {said?.difference && said.difference !== "open" && (
+                        {said?.difference && said.value !== "open" && (
                           <span className="block text-sm">{said.difference}</span>
                         )}
                       </td>
