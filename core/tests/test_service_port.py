@@ -1,4 +1,4 @@
-from typing import Any
+from typing import Any, ClassVar
 
 from django.test import SimpleTestCase
 from hypothesis import given
@@ -7,7 +7,14 @@ from hypothesis import strategies as st
 from tests.builders import demo_board, encoded, record, small_board
 from twincore import profile
 from twincore.errors import DocumentError
-from twincore.service_port import crc16_modbus, identity_words, port_map, read_registers, registers_of
+from twincore.service_port import (
+    crc16_modbus,
+    identity_words,
+    port_map,
+    read_registers,
+    registers_of,
+    registers_to_write,
+)
 
 
 class Registers(SimpleTestCase):
@@ -56,3 +63,54 @@ class Registers(SimpleTestCase):
                           "service_port.registers[1].gives", "service_port.registers[1].at"])  # fmt: skip
         with self.assertRaises(ValueError):
             read_registers(demo_board("OFN-U3"), {})
+
+
+class EveryKind(SimpleTestCase):
+    """Elements of every kind and width, written into registers and read back."""
+
+    SETTINGS: ClassVar[list[dict[str, Any]]] = [
+        {"id": "key", "kind": "code", "places": 2, "symbols": "0123456789", "factory": "00"},
+        {"id": "long", "kind": "code", "places": 6, "symbols": "0123456789", "factory": "000000"},
+        {"id": "hex", "kind": "code", "places": 3, "symbols": "0123456789ABCDEF", "factory": "000"},
+        {"id": "S1", "kind": "dip", "positions": 20, "factory": "0" * 20},
+        {"id": "T1", "kind": "parameter", "min": -30, "max": 60, "step": 0.5, "factory": 0},
+        {"id": "P1", "kind": "parameter", "min": 0, "max": 90000, "step": 1, "factory": 0},
+        {"id": "R1", "kind": "rotary", "values": ["A", "B", "C"], "factory": "A"},
+    ]  # fmt: skip
+    AT: ClassVar[dict[str, int]] = {"key": 1, "long": 2, "hex": 4, "S1": 5, "T1": 7, "P1": 8, "R1": 10}
+
+    def board(self, **moved: int) -> profile.Board:
+        registers = [
+            {"at": at, "gives": name, "write": True, **({"scale": 0.5} if name == "T1" else {})}
+            for name, at in (self.AT | moved).items()
+        ]
+        port = {"kind": "modbus-tcp", "registers": registers, "sum_at": 20}
+        return profile.parse_board(encoded({**small_board(None, service_port=port), "settings": self.SETTINGS}))
+
+    def test_a_code_is_the_number_that_its_places_spell(self) -> None:
+        board = self.board()
+        stood = record(board, key="47", long="123456", hex="0A1", S1="1" + "0" * 18 + "1", T1=-0.5, P1=70000, R1="C")
+        held = registers_of(board, stood, {}, 0, 0)
+        # by hand: 123456 is 1 × 65536 + 57920; bit 19 of the bank is in the high word; −0.5 over 0.5 is −1
+        expected = {1: 47, 2: 1, 3: 57920, 4: 0x0A1, 5: 8, 6: 1, 7: 0xFFFF, 8: 1, 9: 4464, 10: 2}
+        self.assertEqual({at: held[at] for at in expected}, expected)
+        self.assertEqual(registers_to_write(board, stood), expected)
+
+    @given(st.data())
+    def test_whatever_is_set_reads_back_as_it_was_set(self, data: st.DataObject) -> None:
+        board = self.board()
+        points = {name: data.draw(st.sampled_from(point.domain)) for name, point in board.points.items()}
+        held = registers_of(board, profile.Record(board.part_number, points), {}, 0, 0)
+        read = read_registers(board, held)
+        self.assertEqual(read.positions, profile.written_positions(board, points))
+        self.assertEqual((read.unreadable, read.sum_agrees), ((), True))
+
+    def test_a_number_beyond_every_position_is_unreadable(self) -> None:
+        read = read_registers(self.board(), {1: 100, 4: 0x1000, 5: 16, 6: 0, 7: 1000, 10: 3})
+        self.assertEqual((read.positions, sorted(read.unreadable)), ({}, sorted(self.AT)))
+
+    def test_registers_that_overlap_are_refused(self) -> None:
+        with self.assertRaises(DocumentError) as caught:
+            self.board(long=0)
+        self.assertEqual([fault.place for fault in caught.exception.faults], ["service_port.registers[1].at"])
+        self.assertIn("2 registers of its own", str(caught.exception))

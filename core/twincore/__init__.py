@@ -1,1 +1,4 @@
-"""The core of Worthy Twin: computes and judges replacement boards, knows nothing of the web or the disk."""
+"""The rules and computations of Worthy Twin: no interface code, no clock, no disk."""
+
+VERSION = "0.5.0"
+"""Of the whole product; the changelog begins with it."""

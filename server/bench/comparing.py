@@ -28,6 +28,7 @@ from twincore.settings import (
     read_angle,
     wanted_functions,
 )
+from twincore.settings import School as SchoolName
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,8 +42,8 @@ class Comparison:
     plan: dict[str, Any] | None = None
     wishes: dict[str, Any] = field(default_factory=dict)
     facts: dict[str, Any] = field(default_factory=dict)
-    school: str | None = None
-    decisions: dict[str, str] = field(default_factory=dict)
+    school: SchoolName | None = None
+    decisions: dict[str, SchoolName] = field(default_factory=dict)
     """Which school a person follows for a function."""
     angles: dict[str, Any] = field(default_factory=dict)
     """Trimmers read by angle: degrees, and how well."""

@@ -19,6 +19,7 @@ from bench.schemas import (
     ProofShown,
     RowShown,
     SchoolRow,
+    SchoolSays,
     SchoolShown,
     ShownAt,
     StepShown,
@@ -119,7 +120,10 @@ def disagreements_shown(comparison: Comparison) -> list[DisagreementShown]:
                 id=name,
                 title=definition.title,
                 found=wording.decoded_words(as_found[name], definition) if name in as_found else "",
-                says={school: wording.value_words(value, definition) for school, value in said.items()},
+                says=[
+                    SchoolSays(school=school, value=wording.value_words(value, definition))
+                    for school, value in said.items()
+                ],
                 decided=comparison.decisions.get(name, comparison.school or ""),
             )
         )

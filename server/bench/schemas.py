@@ -1,7 +1,12 @@
 """What the API shows of a pair of boards."""
 
+from typing import Literal
+
 from ninja import Field, Schema
 
+from twincore.settings import School
+
+Scalar = str | bool | int | float
 Positions = dict[str, str | int | float]
 
 
@@ -102,12 +107,19 @@ class SchoolRow(Schema):
 class SchoolShown(Schema):
     """One school: its positions, what it rests on, and what the machine would do. `counts` where it may be followed."""
 
-    id: str
+    id: School
     counts: bool
     positions: Positions | None
     says: list[str]
     functions: list[SchoolRow]
     proof: ProofShown | None
+
+
+class SchoolSays(Schema):
+    """What a school would make of one function."""
+
+    school: School
+    value: str
 
 
 class DisagreementShown(Schema):
@@ -116,8 +128,8 @@ class DisagreementShown(Schema):
     id: str
     title: str
     found: str
-    says: dict[str, str]
-    decided: str
+    says: list[SchoolSays]
+    decided: School | Literal[""]
 
 
 class OffTableShown(Schema):

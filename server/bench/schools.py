@@ -14,13 +14,14 @@ from twincore.settings import (
     set_by_learning,
     set_by_table,
 )
+from twincore.settings import School as SchoolName
 
 
 @dataclass(frozen=True, slots=True)
 class School:
     """What one school sets: `record` None where it says nothing here, and `counts` where somebody might follow it."""
 
-    id: str
+    id: SchoolName
     record: Record | None
     counts: bool
     without_place: tuple[str, ...] = ()
@@ -60,9 +61,9 @@ def values_of(school: School, replacement: Board, family: Family) -> dict[str, D
 
 def disagreements(
     schools: list[School], wanted: Mapping[str, Decoded], replacement: Board, family: Family
-) -> dict[str, dict[str, Value]]:
+) -> dict[str, dict[SchoolName, Value]]:
     """Functions for which schools that count give values that are not the same within tolerance, with each value."""
-    found: dict[str, dict[str, Value]] = {}
+    found: dict[str, dict[SchoolName, Value]] = {}
     values = {s.id: values_of(s, replacement, family) for s in schools if s.counts and s.record}
     for definition in family.functions:
         said = {

@@ -9,33 +9,27 @@ from django.db import transaction
 from django.db.models import Max
 
 from config.errors import Changed, Faulty, NotThere, Refused
-from jobs.confirming import conclude, confirmation
-from jobs.finish.chaining import attachment_of, chain, close
+from jobs.confirming import confirmation, settles
+from jobs.finish.chaining import attachment_of, chain, closed_as
 from jobs.finish.feedback import count_outcome
-from jobs.front import ruling_out
-from jobs.front.choosing import alternatives
+from jobs.given import Given
 from jobs.models import Entry, Job
-from jobs.state import (
-    AFTER_CLOSING,
-    NAMED,
-    SINGLE,
-    STEPS,
+from jobs.steps import waiting_words
+from jobs.targets import brings, declared, value_of
+from people.access import depot_of
+from people.models import Depot, Person
+from twincore.job import (
+    TARGETS,
+    EntryMade,
+    Target,
+    as_said,
     changed,
-    done,
+    current,
     empty_state,
     step_in_hand,
     target_waits_for,
     value_at,
 )
-from jobs.steps import waiting_words
-from jobs.targets import value_of
-from jobs.work import holding, recording
-from people.access import depot_of
-from people.models import Depot, Person
-from twincore.rule_out import UNKNOWN
-
-MOST_ALTERNATIVES = 12
-"""Candidates kept with a choice, best first."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,6 +42,16 @@ class NewEntry:
     after: Any
     reason: str = ""
     read_how: str = ""
+    maker: str = ""
+    """The username of who made it, where the client says so."""
+    upon: UUID | None = None
+    """The maker's own entry at this target that this one follows; what the server made of that one is nobody else's change."""
+
+
+class NotTheMaker(Refused):
+    """An entry that another person made and left on the device."""
+
+    status, title = 403, "Made by somebody else"
 
 
 def machine_key(machine: str) -> str:
@@ -79,30 +83,55 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     Raises NotThere, Refused (closed, waiting, not possible), Faulty (a value that is none), Changed (somebody else
     changed the same thing since the client looked).
     """
+    if new.maker and new.maker != person.username:
+        raise NotTheMaker("Another person made this entry. It waits on the device until that person signs in again.")
     job = locked_job(person, job_id)
     if there := Entry.objects.filter(pk=new.id).first():
         if there.job_id != job.pk or there.target != new.target:
             raise Refused("This entry's id is in use. Load the page again.")
         return job
-    _check_target(new.target)
+    target = declared(new.target)
     check_open(job, new.target)
+    job.state = current(job.state)
     _check_unchanged(job, new)
-    job.state = empty_state() | job.state
     if waiting := target_waits_for(job.state, new.target, new.read_how):
         raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
     before = value_at(job.state, new.target)
-    after = _applied(job, new, person, now)
-    job.entry_count += 1
+    made = _made(job, target, new, Given(person, now, new.reason, new.read_how))
+    job.state = changed(job.state, made)
+    if made.adds.get("closed_as"):
+        job.closed_at = now
+    if target is not None and target.kind == "feedback":
+        count_outcome(job, now)
+    job.entry_count = made.number
     entry = Entry(
-        id=new.id, job=job, number=job.entry_count, at=now, by=person, by_name=person.shown_name, target=new.target,
-        before=before, after=after, reason=new.reason.strip(), read_how=new.read_how,
-        attachment=attachment_of(job, new.target, after),
+        id=new.id, job=job, number=made.number, at=now, by=person, by_name=made.by, target=new.target,
+        before=before, after=made.after, adds=made.adds or None, reason=made.reason, read_how=new.read_how,
+        attachment=attachment_of(job, new.target, made.after),
     )  # fmt: skip
     chain(job, entry)
     entry.save(force_insert=True)
     job.step, job.changed_at = step_in_hand(job.state), now
     job.save()
     return job
+
+
+def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> EntryMade:
+    """The entry as it is kept, checked, with what it brings along."""
+    name = new.target.partition(".")[2]
+    value: Any
+    if target is None:
+        value = confirmation(job, name, new.after)
+        adds = None if value is None else settles(job, name, value, given)
+    else:
+        value = value_of(job, target, name, new.after, given)
+        adds = brings(job, target, name, value, given)
+        if target.kind == "signed" and value is not None and value["ok"]:
+            adds = {"closed_as": closed_as(job)}
+    return EntryMade(
+        job.entry_count + 1, given.now, given.person.shown_name, new.target, value, new.reason.strip(), new.read_how,
+        adds or {},
+    )  # fmt: skip
 
 
 def locked_job(person: Person, job_id: UUID) -> Job:
@@ -117,10 +146,10 @@ def locked_job(person: Person, job_id: UUID) -> Job:
 
 def check_open(job: Job, target: str) -> None:
     """Refuse what would change a job that is closed, handed over, or only kept here for another depot."""
-    kind = target.partition(".")[0]
+    declared_here = TARGETS.get(target.partition(".")[0])
     if job.origin is not None:
         raise Refused("This job was brought from another depot as it stood there. Open a new job for further work.")
-    if kind in AFTER_CLOSING:
+    if declared_here is not None and declared_here.later:
         if job.closed_at is None:
             raise Refused("This is said of a job that is closed. As long as it is open, change what is wrong.")
         return
@@ -133,18 +162,13 @@ def check_open(job: Job, target: str) -> None:
         raise Refused("This job is handed over and waits for a second person. Take the hand-over back to change it.")
 
 
-def _check_target(target: str) -> None:
-    kind, _, name = target.partition(".")
-    known = name == "" if kind in SINGLE else bool(name) and (kind in NAMED or (kind == "confirmed" and name in STEPS))
-    if not known:
-        raise Faulty(f"There is nothing called {target} in a job.")
-
-
 def _check_unchanged(job: Job, new: NewEntry) -> None:
     now_there = value_at(job.state, new.target)
-    if now_there == new.before or now_there == new.after:
+    if now_there in (as_said(new.before), as_said(new.after)):
         return
     last = job.entries.filter(target=new.target).first()
+    if last is not None and new.upon is not None and new.upon in (last.pk, last.known_as):
+        return
     changes = [] if last is None else [
         {"target": last.target, "before": last.before, "after": last.after, "by": last.by_name, "at": last.at.isoformat()}
     ]  # fmt: skip
@@ -159,75 +183,3 @@ def _words(value: Any) -> str:
         told = [str(each) for each in value.values() if each not in (None, "", False)]
         value = ", ".join(told) or "confirmed"
     return "nothing" if value is None else str(value)
-
-
-def _applied(job: Job, new: NewEntry, person: Person, now: datetime) -> Any:
-    """Change the job's state; the value as a client sees it."""
-    kind, _, name = new.target.partition(".")
-    if kind == "confirmed":
-        value = confirmation(job, name, new.after, person, now)
-    else:
-        value = value_of(job, new.target, new.after, new, person, now)
-    if kind == "test" and value is not None and value.get("result") not in UNKNOWN:
-        _check_power(job, name)
-    job.state = changed(job.state, new.target, value, new.read_how)
-    if kind == "replacement" and value is not None:
-        job.state["choice"] = _choice(job, new.reason.strip(), person, now)
-    if kind == "confirmed" and value is not None:
-        conclude(job, name, value, now)
-    if kind == "signed" and value is not None and value["ok"]:
-        close(job, now)
-    if kind == "feedback":
-        count_outcome(job, now)
-    _follow(job, kind, name, value)
-    return value_at(job.state, new.target)
-
-
-def _check_power(job: Job, test: str) -> None:
-    """A test on a dead machine waits for the hold points."""
-    if ruling_out.risk_of(job, test) == "dead" and not done(job.state, "make_safe"):
-        raise Refused(
-            "This test needs the machine dead. Make safe comes first: its hold points hold, or were skipped with a reason.",
-            waits_for=["make_safe"],
-        )
-
-
-def _follow(job: Job, kind: str, name: str, value: Any) -> None:
-    """What an entry brings with it: what a board tells only while it lives, the supply off or back, a mark by angle."""
-    state = job.state
-    if kind == "original" and job.original_revision_id is not None:
-        board = recording.original_of(job)[1]
-        state["powered"] = recording.powered_elements(board)
-        state["remembered"] = [each["id"] for each in recording.remembered(board)]
-        if done(state, "make_safe") and holding.unsettled(job):
-            del state["confirmed"]["make_safe"]
-    if kind == "hold" and value is not None and state.get("energised") is not None:
-        # somebody goes back to dead work: what was found in order before is looked at again
-        job.state = state = changed(state, "energised", None)
-    if kind == "hold" and any(each.id == name and each.kind == "isolate" for each in holding.points_of(job)):
-        job.state = state if value is not None else changed(state, "power", "on")
-        job.state["power"] = "on" if value is None or value.get("skipped") else "off"
-    if (
-        kind == "test"
-        and value is not None
-        and value.get("result") not in UNKNOWN
-        and ruling_out.risk_of(job, name) != "dead"
-    ):
-        job.state = changed(state, "power", "on")
-    if kind == "angle" and value is not None:
-        state["found"][name], state["how"][name] = value["nearest"], "by angle"
-
-
-def _choice(job: Job, reason: str, person: Person, now: datetime) -> dict[str, Any]:
-    """The choice with the alternatives as they stand now. Refuses a board that does not fit without a reason."""
-    stood = alternatives(job, now)
-    chosen = next((each for each in stood if each["part_number"] == job.state["replacement"]), None)
-    if chosen is not None and chosen["verdict"] == "no" and not reason:
-        raise Faulty(f"{chosen['part_number']} does not fit as it is judged. Say why it is taken all the same.")
-    return {
-        "reason": reason,
-        "by": person.shown_name,
-        "at": now.isoformat(timespec="seconds"),
-        "verdict": chosen["verdict"] if chosen else "to check",
-        "alternatives": stood[:MOST_ALTERNATIVES],
-    }

@@ -26,15 +26,16 @@ from jobs.schemas import (
     FactShown,
     JobLine,
     JobSearch,
+    JobSheet,
     JobShown,
     NewJob,
     SkippedShown,
 )
 from jobs.sheet import sheet_document, sheet_pdf
-from jobs.state import NAMED, SINGLE, empty_state, uncleared_causes, value_at
 from jobs.steps import steps_of
 from jobs.work.holding import skipped
 from people.access import person_of
+from twincore.job import current, uncleared_causes
 from twincore.profile.values import plain
 
 router = Router(tags=["jobs"])
@@ -54,65 +55,23 @@ def _line(job: Job) -> dict[str, Any]:
     }
 
 
-def _shown(job: Job) -> JobShown:
-    state = empty_state() | job.state
-    return JobShown(
-        **_line(job),
-        opened_at=job.opened_at,
-        opened_by=job.opened_by.shown_name,
-        closed_at=job.closed_at,
-        family=job.family_revision.family_id if job.family_revision else None,
-        original_board=_ref(job.original_revision),
-        replacement_board=_ref(job.replacement_revision),
-        facts={name: FactShown(value=plain(f.value), source=f.source) for name, f in facts_of(job).items()},
-        serial=state["serial"],
-        symptoms=state["symptoms"],
-        report=state["report"],
-        tests={name: value_at(state, f"test.{name}") for name in state["tests"]},
-        causes={name: value_at(state, f"cause.{name}") for name in state["causes"]},
-        plates=state["plates"],
-        entered=state["facts"],
-        revisions=state["revisions"],
-        features=state["features"],
-        wishes=state["wishes"],
-        costs=state["costs"],
-        choice=state["choice"],
-        uncleared=uncleared_causes(state),
-        found=state["found"],
-        how=state["how"],
-        overrides=state["overrides"],
-        reasons=state["reasons"],
-        left=state["left"],
-        verdict=state["verdict"],
-        steps=steps_of(job),
-        entry_count=job.entry_count,
-        run_count=len(state["runs"]),
-        origin=job.origin,
-        skipped=[SkippedShown(**each) for each in skipped(job)],
-        **{name: _sent(state, name) for name in WORK},
-    )
-
-
-WORK = (
-    "power", "answers", "school", "order", "powered", "remembered", "holds", "angles", "blind", "kept", "traces",
-    "pictures", "wires", "plugs", "settled", "removed", "moving", "temporary", "decisions", "ticked", "rejudged",
-    "kit", "readbacks", "looks", "reentered", "energised", "learned", "readings", "forced", "defects", "numbered", "spent",
-    "old_board", "signed", "corrections", "feedback",
-)  # fmt: skip
-"""What the middle and the end of a job keep, shown as it is kept."""
-
-
-def _sent(state: dict[str, Any], name: str) -> Any:
-    """A part of the state; `seen` of each named value is what a client sends back as `before`."""
-    kind = next((kind for kind, (key, _) in NAMED.items() if key == name), None)
-    if kind is None and isinstance(state[name], dict) and name in SINGLE:
-        return {**state[name], "seen": value_at(state, name)}
-    if kind is None or not isinstance(state[name], dict):
-        return state[name]
-    return {
-        each: {**value, "seen": value_at(state, f"{kind}.{each}")} if isinstance(value, dict) else value
-        for each, value in state[name].items()
+def _shown(job: Job) -> JobSheet:
+    state = current(job.state)
+    follows = {
+        "opened_at": job.opened_at,
+        "opened_by": job.opened_by.shown_name,
+        "closed_at": job.closed_at,
+        "original_board": _ref(job.original_revision),
+        "replacement_board": _ref(job.replacement_revision),
+        "known_facts": {n: FactShown(value=plain(f.value), source=f.source) for n, f in facts_of(job).items()},
+        "uncleared": uncleared_causes(state),
+        "steps": steps_of(job),
+        "entry_count": job.entry_count,
+        "run_count": len(state["runs"]),
+        "origin": job.origin,
+        "skipped": [SkippedShown(**each) for each in skipped(job)],
     }
+    return JobShown.model_validate({**state, **_line(job), **follows})
 
 
 def _ref(revision: BoardRevision | None) -> BoardRef | None:
@@ -144,7 +103,7 @@ def list_jobs(request: HttpRequest, search: Query[JobSearch]) -> dict[str, Any]:
 
 
 @router.post("/jobs", response=JobShown)
-def open_job(request: HttpRequest, given: NewJob) -> JobShown:
+def open_job(request: HttpRequest, given: NewJob) -> JobSheet:
     """Open a job."""
     person = person_of(request)
     job = actions.open_job(person, given.id, given.machine, given.complaint, timezone.now())
@@ -152,13 +111,13 @@ def open_job(request: HttpRequest, given: NewJob) -> JobShown:
 
 
 @router.get("/jobs/{job_id}", response=JobShown)
-def show_job(request: HttpRequest, job_id: UUID) -> JobShown:
+def show_job(request: HttpRequest, job_id: UUID) -> JobSheet:
     """A job's sheet."""
     return _shown(queries.job(person_of(request), job_id))
 
 
 @router.post("/jobs/{job_id}/entries", response=JobShown)
-def add_entry(request: HttpRequest, job_id: UUID, given: EntryGiven) -> JobShown:
+def add_entry(request: HttpRequest, job_id: UUID, given: EntryGiven) -> JobSheet:
     """Add one entry; sending the same one again changes nothing."""
     person = person_of(request)
     actions.add_entry(person, job_id, actions.NewEntry(**given.dict()), timezone.now())

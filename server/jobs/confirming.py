@@ -1,50 +1,65 @@
 """Confirmations: what each step checks before it is done, and what its confirmation settles."""
 
-from datetime import datetime
 from typing import Any
 
 from bench.comparison_view import disagreements_shown
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
-from jobs.finish.chaining import close
+from jobs.finish.chaining import closed_as
 from jobs.finish.fitting import as_left, fitting_of_job, left_record, missing_powered
 from jobs.finish.handing import check_handed
 from jobs.finish.proving import check_proved
 from jobs.front.choosing import rejudged
 from jobs.front.ruling_out import check_end
+from jobs.given import Given
 from jobs.models import Job
-from jobs.targets import text_of
 from jobs.work.holding import check_all_hold
 from jobs.work.recording import missing_of
-from people.models import Person
+from twincore.errors import DocumentError
+from twincore.job import ConfirmedSaid, checked
 
 IN_REGISTER = ("identical", "within tolerance")
 
 
-def confirmation(job: Job, step: str, after: Any, person: Person, now: datetime) -> dict[str, Any] | None:
-    """A step's confirmation as it is kept; None takes it back. Refuses what the step does not allow yet."""
+def confirmation(job: Job, step: str, after: Any) -> ConfirmedSaid | None:
+    """A step's confirmation; None takes it back. Refuses what the step does not allow yet."""
     if after is None:
         return None
-    keys = {"note", "end"} if step == "rule_out" else {"note"}
-    if not isinstance(after, dict) or not {"note"} <= set(after) <= keys:
-        raise Faulty('Expected {"note": text}.')
-    note = text_of(after["note"]) or ""
+    try:
+        said: ConfirmedSaid = checked(ConfirmedSaid, after)
+    except DocumentError as error:
+        raise Faulty('Expected {"note": text}.', error.faults) from error
     if step in ("recognise", "choose"):
         raise Refused("This step is done by choosing a board.")
     if step == "rule_out":
-        end = after.get("end", "condemned")
-        check_end(job, end, note)
-        return {"note": note, "end": end, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
+        end = said.get("end", "condemned")
+        check_end(job, end, said["note"])
+        return {"note": said["note"], "end": end}
+    if "end" in said:
+        raise Faulty('Expected {"note": text}.')
     checks = {
         "make_safe": _check_holds, "record": _check_record, "carry_over": _check_plan, "fit": _check_fitted,
         "prove": _check_verdict, "hand_over": check_handed,
     }  # fmt: skip
-    checks[step](job, note)
-    if step == "hand_over":
-        return {
-            "note": note, "by": person.shown_name, "by_id": person.pk, "at": now.isoformat(timespec="seconds"),
-        }  # fmt: skip
-    return {"note": note, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
+    checks[step](job, said["note"])
+    return said
+
+
+def settles(job: Job, step: str, said: ConfirmedSaid, given: Given) -> dict[str, Any] | None:
+    """What a confirmation settles besides itself: what it brings along into the record."""
+    match step:
+        case "record":
+            return {"rejudged": rejudged(job, given.now)}
+        case "fit":
+            return {"left": as_left(job)}
+        case "prove":
+            return {"verdict": comparison_of(job).proof(left_record(job)).verdict}
+        case "hand_over":
+            closing = {} if job.depot.second_person else {"closed_as": closed_as(job)}
+            return {"by_id": given.person.pk, **closing}
+        case "rule_out" if said.get("end") == "cleared":
+            return {"closed_as": closed_as(job)}
+    return None
 
 
 def _check_holds(job: Job, note: str) -> None:
@@ -94,15 +109,3 @@ def _check_verdict(job: Job, note: str) -> None:
     if verdict not in IN_REGISTER and not note:
         raise Refused(f"The twin check says: {verdict}. Give a reason for going on, or choose another replacement.")
     check_proved(job, note)
-
-
-def conclude(job: Job, step: str, value: dict[str, Any], now: datetime) -> None:
-    """What a confirmation settles besides itself."""
-    if step == "fit":
-        job.state["left"] = as_left(job)
-    elif step == "prove":
-        job.state["verdict"] = comparison_of(job).proof(left_record(job)).verdict
-    elif step == "record":
-        job.state["rejudged"] = rejudged(job, now)
-    elif (step == "hand_over" and not job.depot.second_person) or (step == "rule_out" and value["end"] == "cleared"):
-        close(job, now)

@@ -11,9 +11,9 @@ from django.db import transaction
 from catalogue.actions import load_document
 from jobs.actions import NewEntry, add_entry, open_job
 from jobs.models import Job
-from jobs.state import value_at
 from people.models import Depot, Person
 from references.actions import load_statements
+from twincore.job import value_at
 from twincore.profile import open_document
 from twincore.profile.values import plain
 

@@ -1,15 +1,25 @@
 """What an entry says besides its value."""
 
-from typing import Protocol
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import datetime
+from typing import TYPE_CHECKING, Any
+
+from people.models import Person
+
+if TYPE_CHECKING:
+    from jobs.models import Job
 
 
-class Given(Protocol):
-    """Why, and how it was read."""
+@dataclass(frozen=True, slots=True)
+class Given:
+    """Who says it and when, why, and how it was read."""
 
-    @property
-    def reason(self) -> str:
-        """Why."""
+    person: Person
+    now: datetime
+    reason: str = ""
+    read_how: str = ""
 
-    @property
-    def read_how(self) -> str:
-        """How it was read."""
+
+Check = Callable[["Job", str, Any, Given], Any]
+"""A target's own rule: from a value in its declared form, what is said. Raises Faulty or Refused."""

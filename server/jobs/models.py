@@ -89,6 +89,7 @@ class Entry(models.Model):
     after = models.JSONField(null=True)
     reason = models.CharField(max_length=2000, blank=True)
     read_how = models.CharField(max_length=40, blank=True)
+    adds = models.JSONField(null=True, help_text="What it brings along from data that no entry holds.")
     attachment = models.CharField(max_length=64, blank=True, help_text="The digest of what the entry brings along.")
     digest = models.CharField(max_length=64)
 

@@ -6,8 +6,8 @@ from django.db.models import Q, QuerySet
 
 from config.errors import NotThere
 from jobs.models import Entry, Job
-from jobs.state import empty_state
 from people.models import Person
+from twincore.job import current
 
 
 def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
@@ -41,7 +41,7 @@ def job(person: Person, job_id: UUID) -> Job:
     if found is None:
         raise NotThere("Your depot has no such job.")
     # a job of an earlier version keeps nothing of what came later
-    found.state = empty_state() | found.state
+    found.state = current(found.state)
     return found
 
 

@@ -1,17 +1,18 @@
 """What the API shows and takes of jobs."""
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any, get_type_hints
 from uuid import UUID
 
 from ninja import Field, Schema
+from pydantic import SkipValidation, create_model
 
-from bench.schemas import Positions
 from config.paging import Paging
+from twincore.job import Need, Standing, Step
+from twincore.job.state import State
 
-Scalar = str | bool | int | float
 EntryValue = Any
-"""What stands at a target; each target's own rule says what that may be."""
+"""What stands at a target: `EntryValues` says, target by target, what that may be."""
 
 
 class JobLine(Schema):
@@ -31,11 +32,11 @@ class JobLine(Schema):
 class StepState(Schema):
     """One of the nine steps: done, open or waiting, with its one line of result."""
 
-    id: str
+    id: Step
     name: str
-    state: str
+    state: Standing
     result: str
-    waits_for: list[str]
+    waits_for: list[Need]
     note: str | None
     end: str | None
     by: str
@@ -58,28 +59,6 @@ class FactShown(Schema):
     source: str
 
 
-class Alternative(Schema):
-    """A candidate as it stood when the choice was made."""
-
-    part_number: str
-    verdict: str
-    closeness: str
-    minutes: float
-    price: float | None
-    days: float | None
-    cells: dict[str, str]
-
-
-class ChoiceShown(Schema):
-    """The choice with its reason and the alternatives as they stood then."""
-
-    reason: str
-    by: str
-    at: datetime
-    verdict: str
-    alternatives: list[Alternative]
-
-
 class SkippedShown(Schema):
     """A hold point that was skipped, with its reason: shown on every later page."""
 
@@ -90,92 +69,33 @@ class SkippedShown(Schema):
     at: datetime
 
 
-class ChangedStanding(Schema):
-    """A candidate that stands otherwise since the record is complete."""
-
-    board: str
-    what: str
-    was: str
-    now: str
-
-
-class RejudgedShown(Schema):
-    """Why the choice is open again."""
-
-    at: datetime
-    changes: list[ChangedStanding]
-
-
-class JobShown(JobLine):
-    """A job's sheet."""
+class JobSheet(JobLine):
+    """A job's sheet: what follows from its entries; JobShown adds what they add up to, part by part."""
 
     opened_at: datetime
     opened_by: str
     closed_at: datetime | None
-    family: str | None
     original_board: BoardRef | None
     replacement_board: BoardRef | None
-    facts: dict[str, FactShown]
-    serial: str | None
-    symptoms: dict[str, str]
-    report: dict[str, str]
-    tests: dict[str, dict[str, Scalar | None]]
-    causes: dict[str, dict[str, Scalar | None]]
-    plates: dict[str, dict[str, str]]
-    entered: dict[str, FactShown]
-    revisions: dict[str, str]
-    features: dict[str, str]
-    wishes: dict[str, str | bool | int | float]
-    costs: dict[str, float]
-    choice: ChoiceShown | None
+    known_facts: dict[str, FactShown]
     uncleared: list[str]
-    found: Positions
-    how: dict[str, str]
-    overrides: Positions
-    reasons: dict[str, str]
-    left: Positions | None
-    verdict: str | None
     steps: list[StepState]
     entry_count: int
-    power: str
-    answers: str | None
-    school: str | None
-    order: str | None
-    powered: list[str]
-    remembered: list[str]
-    holds: dict[str, dict[str, Any]]
-    skipped: list[SkippedShown]
-    angles: dict[str, dict[str, Any]]
-    blind: dict[str, dict[str, Any]]
-    kept: dict[str, str]
-    traces: dict[str, dict[str, Any]]
-    pictures: dict[str, dict[str, Any]]
-    wires: dict[str, dict[str, Any]]
-    plugs: dict[str, str]
-    settled: dict[str, dict[str, Any]]
-    removed: dict[str, dict[str, Any]]
-    moving: dict[str, str]
-    temporary: dict[str, dict[str, Any]]
-    decisions: dict[str, str]
-    ticked: dict[str, bool]
-    rejudged: RejudgedShown | None
-    kit: dict[str, int]
-    readbacks: dict[str, dict[str, Any]]
-    looks: dict[str, bool]
-    reentered: dict[str, str]
-    energised: dict[str, Any] | None
-    learned: dict[str, Any] | None
     run_count: int
-    readings: dict[str, dict[str, Any]]
-    forced: dict[str, dict[str, Any]]
-    defects: dict[str, dict[str, Any]]
-    numbered: dict[str, dict[str, Any]]
-    spent: dict[str, float]
-    old_board: dict[str, Any] | None
-    signed: dict[str, Any] | None
-    corrections: dict[str, dict[str, Any]]
-    feedback: dict[str, dict[str, Any]]
+    skipped: list[SkippedShown]
     origin: dict[str, Any] | None
+
+
+KEPT_BACK = ("version", "runs", "refused", "confirmed", "closed_as", *JobLine.model_fields)
+"""Parts of the state that the sheet shows otherwise, or in a part of its own."""
+PARTS: dict[str, Any] = {
+    name: (Annotated[part, SkipValidation], ...)  # it was checked when it was entered
+    for name, part in get_type_hints(State, include_extras=True).items()
+    if name not in KEPT_BACK
+}
+JobShown: type[JobSheet] = create_model(
+    "JobShown", __base__=JobSheet, __doc__="A job's sheet, each part of its state as the core declares it.", **PARTS
+)
 
 
 class EntryShown(Schema):
@@ -209,6 +129,8 @@ class EntryGiven(Schema):
     after: EntryValue = None
     reason: str = Field("", max_length=2000)
     read_how: str = Field("", max_length=40)
+    upon: UUID | None = Field(None, description="The maker's own entry at this target that this one follows.")
+    maker: str = Field("", max_length=150, description="The username of who made it; nobody else may send it.")
 
 
 class JobSearch(Paging):

@@ -23,11 +23,11 @@ from jobs.front.facts import facts_of
 from jobs.front.fit_words import FitWords
 from jobs.front.rule_out_view import rule_out_shown
 from jobs.models import Job, Picture
-from jobs.state import done, empty_state
 from jobs.steps import steps_of
 from jobs.work.holding import holds_told, skipped
 from jobs.work.record_view import findings_shown
 from jobs.work.recording import findings_of, original_of, remembered
+from twincore.job import current, done
 from twincore.profile import dump
 from twincore.profile.document import jsonable
 from twincore.profile.values import plain
@@ -42,7 +42,7 @@ def sheet_document(job: Job) -> str:
     comparison = _comparison(job)
     proof = comparison.proof if comparison else None
     document = record_document(job)
-    state = empty_state() | job.state
+    state = current(job.state)
     derived: dict[str, Any] = {
         "facts": [{"id": name, "value": fact.value, "source": fact.source} for name, fact in facts_of(job).items()],
         "rule_out": _rule_out(job),
@@ -159,7 +159,7 @@ def _comparison(job: Job) -> ComparisonShown | None:
 def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
     """The job sheet as a PDF for the office, A4 or letter."""
     comparison = _comparison(job)
-    job.state = empty_state() | job.state
+    job.state = current(job.state)
     state = job.state
     fitted = state["left"] is not None
     runs = _runs(job)

@@ -5,7 +5,7 @@ from typing import Any
 
 from jobs.models import Job
 from jobs.schemas import StepState
-from jobs.state import STEPS, State, done, settled, waiting_for
+from twincore.job import STEPS, State, Step, settled, standing, waiting_for
 
 NAMES = {
     "rule_out": "Rule out", "recognise": "Recognise", "choose": "Choose", "make_safe": "Make safe", "record": "Record",
@@ -29,30 +29,20 @@ def steps_of(job: Job) -> list[StepState]:
     return [_step(job, step) for step in STEPS]
 
 
-def _step(job: Job, step: str) -> StepState:
-    waiting = waiting_for(job.state, step)
+def _step(job: Job, step: Step) -> StepState:
     finished = settled(job.state, step)
     confirmed = job.state["confirmed"].get(step)
     return StepState(
         id=step,
         name=NAMES[step],
-        state="done"
-        if finished and not (step == "hand_over" and job.closed_at is None)
-        else "open"
-        if not waiting or _partly_open(job.state, step)
-        else "waiting",
+        state=standing(job.state, step, job.closed_at is not None),
         result=_result(job, step, confirmed) if finished else "",
-        waits_for=waiting,
+        waits_for=waiting_for(job.state, step),
         note=confirmed["note"] if confirmed else None,
         end=confirmed.get("end") if confirmed else None,
         by=confirmed["by"] if confirmed else "",
         at=datetime.fromisoformat(confirmed["at"]) if confirmed else None,
     )
-
-
-def _partly_open(state: State, step: str) -> bool:
-    """Of the record, what needs power comes before the machine is dead."""
-    return step == "record" and done(state, "recognise")
 
 
 def _result(job: Job, step: str, confirmed: dict[str, Any] | None) -> str:

@@ -36,8 +36,9 @@ class SignIn(Schema):
 
 
 class Me(Schema):
-    """The person who is signed in."""
+    """The person who is signed in; `username` names this person and nobody else."""
 
+    username: str
     name: str
     role: str
     depot: str
@@ -52,7 +53,10 @@ class Token(Schema):
 
 def _shown(person: Person) -> Me:
     depot = person.depot.name if person.depot else ""
-    return Me(name=person.shown_name, role=person.role, depot=depot, keeps_catalogue=person.keeps_catalogue)
+    return Me(
+        username=person.username, name=person.shown_name, role=person.role, depot=depot,
+        keeps_catalogue=person.keeps_catalogue,
+    )  # fmt: skip
 
 
 class Policies(Schema):

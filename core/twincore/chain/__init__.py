@@ -2,6 +2,7 @@
 
 from twincore.chain.links import chained, first_link, link, seal_of
 from twincore.chain.package import (
+    LARGEST_FILE,
     LARGEST_PACKAGE,
     Package,
     PackageFile,
@@ -12,6 +13,7 @@ from twincore.chain.package import (
 )
 
 __all__ = [
+    "LARGEST_FILE",
     "LARGEST_PACKAGE",
     "Package",
     "PackageFile",

@@ -10,7 +10,7 @@ from hashlib import sha256
 from typing import Any
 
 ENTRY_KEYS = ("id", "number", "at", "by", "target", "before", "after", "reason", "read_how", "attachment")
-"""What of an entry its digest covers."""
+"""What of an entry its digest covers; and, where it brings anything along, `adds`."""
 
 
 def first_link(job: str) -> str:
@@ -20,7 +20,8 @@ def first_link(job: str) -> str:
 
 def link(previous: str, entry: Mapping[str, Any]) -> str:
     """The digest of an entry, 64 hexadecimal digits; `attachment` is the digest of what the entry brings, or empty."""
-    return _digest([previous, *(entry.get(key, "") for key in ENTRY_KEYS)])
+    brought = [entry["adds"]] if entry.get("adds") is not None else []
+    return _digest([previous, *(entry.get(key, "") for key in ENTRY_KEYS), *brought])
 
 
 def chained(job: str, entries: Iterable[Mapping[str, Any]]) -> list[str]:

@@ -46,11 +46,11 @@ def read_facts(name: str) -> dict[str, Any]:
     return named(name, lambda: profile.parse_facts(read(name)))
 
 
-def read(name: str) -> bytes:
+def read(name: str, largest: int = profile.LARGEST_BYTES) -> bytes:
     """A file's bytes; one more than is allowed, so that too large a file is found out."""
     try:
         with Path(name).open("rb") as file:
-            return file.read(profile.LARGEST_BYTES + 1)
+            return file.read(largest + 1)
     except OSError as error:
         raise InputError(f"{name}: expected a file that can be read: {error.strerror}") from error
 

@@ -1,11 +1,12 @@
-"""The calls about a job that is done: verify its package, and judge a run that was measured on the machine."""
+"""The calls about a job: play it again, verify its package, and judge a run that was measured on the machine."""
 
 import argparse
+import zipfile
 from functools import partial
 from pathlib import Path
 from typing import Any
 
-from twincore import chain, profile, proving
+from twincore import chain, job, profile, proving
 from twincore.behaviour import make_twin
 from twincore.cli.files import InputError, named, read, read_board, read_family, read_record
 from twincore.profile.values import plain
@@ -13,7 +14,12 @@ from twincore.profile.values import plain
 
 def add_calls(calls: Any) -> None:
     """Add these calls to the command line."""
-    verify = calls.add_parser("verify", help="whether the package of a job is as it was written")
+    played = calls.add_parser("job", help="a job played again from its entries: its sheet")
+    played.add_argument("job", metavar="JOB.json|ZIP")
+    played.set_defaults(call=_job)
+    verify = calls.add_parser(
+        "verify", help="whether the package of a job is as it was written, and follows from its entries"
+    )
     verify.add_argument("package", metavar="JOB.zip")
     verify.add_argument(
         "--seal", default="", metavar="DIGITS", help="the seal from the cabinet label, or its first eight digits"
@@ -25,20 +31,35 @@ def add_calls(calls: Any) -> None:
     run.set_defaults(call=_measured)
 
 
-def _verify(args: argparse.Namespace) -> dict[str, Any]:
-    def opened() -> chain.Package:
-        try:
-            with Path(args.package).open("rb") as file:
-                return chain.open_package(file)
-        except OSError as error:
-            raise InputError(f"{args.package}: expected a file that can be read: {error.strerror}") from error
+def _job(args: argparse.Namespace) -> dict[str, Any]:
+    def document() -> dict[str, Any]:
+        if zipfile.is_zipfile(args.job):
+            return _opened(args.job).job
+        data = read(args.job, chain.LARGEST_FILE)
+        found: dict[str, Any] = plain(profile.open_document(data, "job", chain.LARGEST_FILE).root)
+        return found
 
-    answer = chain.verify_package(named(args.package, opened), args.seal)
-    if not answer["intact"]:
-        raise InputError(
-            "\n".join(f"{args.package}: {fault['place']}: {fault['expected']}" for fault in answer["faults"])
-        )
+    return named(args.job, lambda: job.sheet_of(document()))
+
+
+def _verify(args: argparse.Namespace) -> dict[str, Any]:
+    package = named(args.package, lambda: _opened(args.package))
+    answer = chain.verify_package(package, args.seal)
+    faults = [f"{fault['place']}: {fault['expected']}" for fault in answer["faults"]]
+    if not faults:
+        found = named(args.package, lambda: job.partings(package.job["entries"], package.job.get("state") or {}))
+        faults = [str(fault) for fault in found]
+    if faults:
+        raise InputError("\n".join(f"{args.package}: {fault}" for fault in faults))
     return answer
+
+
+def _opened(name: str) -> chain.Package:
+    try:
+        with Path(name).open("rb") as file:
+            return chain.open_package(file)
+    except OSError as error:
+        raise InputError(f"{name}: expected a file that can be read: {error.strerror}") from error
 
 
 def _measured(args: argparse.Namespace) -> dict[str, Any]:

@@ -3,6 +3,7 @@
 from twincore.profile.board import Board, Chart, parse_board
 from twincore.profile.document import LARGEST_BYTES, Document, dump, open_document, parse_facts
 from twincore.profile.elements import Element, Point
+from twincore.profile.extras import register_words
 from twincore.profile.family import Family, FunctionDef, parse_family
 from twincore.profile.fit import check_board_in_family, check_layouts_agree, warnings_of
 from twincore.profile.functions import FunctionMap, Row
@@ -41,6 +42,7 @@ __all__ = [
     "parse_record",
     "parse_scenario",
     "parse_trace",
+    "register_words",
     "warnings_of",
     "written_positions",
 ]

@@ -1,9 +1,11 @@
 """What a board's profile may also say, checked against its own elements: what acts, panels, learning, service port."""
 
+from fractions import Fraction
 from typing import Any
 
 from twincore.profile.elements import Element, Point
 from twincore.profile.faults import FaultList, known
+from twincore.profile.values import as_number
 
 PANEL_ELEMENTS = {"menu": ("parameter", "program", "rotary", "link", "memory"), "digits": ("code",),
                   "cycle": ("program", "rotary", "memory"), "dial": ("program", "rotary", "parameter")}  # fmt: skip
@@ -45,6 +47,20 @@ def _check_panel(panel: dict[str, Any], place: str, elements: dict[str, Element]
         faults.add(f"{place}.fast", "expected how many steps one fast press makes")
 
 
+def register_words(element: Element | None, scale: Fraction) -> int:
+    """How many registers of 16 bits every position of an element fits into; 1 for anything that is no element."""
+    if element is None:
+        return 1
+    domain = element.points[0].domain
+    if element.kind == "parameter":
+        low, high = (round(Fraction(as_number(domain[end])) / scale) for end in (0, -1))
+        # in two's complement the sign takes a bit
+        bits = max(high.bit_length(), (-low - 1).bit_length()) + 1 if low < 0 else high.bit_length()
+    else:
+        bits = (len(domain) ** len(element.points) - 1).bit_length()
+    return max(1, -(-bits // 16))
+
+
 def _check_port(port: dict[str, Any], elements: dict[str, Element], remembers: list[str], faults: FaultList) -> None:
     faults.unique([each["gives"] for each in port["registers"]], "service_port.registers[{}].gives", "name")
     taken: set[int] = set()
@@ -52,6 +68,9 @@ def _check_port(port: dict[str, Any], elements: dict[str, Element], remembers: l
         among = remembers if register.get("kind") == "remembers" else list(elements)
         if register["gives"] not in among:
             faults.add(f"service_port.registers[{index}].gives", f"expected one of {known(among)}")
-        if register["at"] in taken:
-            faults.add(f"service_port.registers[{index}].at", "expected a register of its own")
-        taken.add(register["at"])
+        words = register_words(elements.get(register["gives"]), Fraction(register.get("scale", 1)))
+        addresses = set(range(register["at"], register["at"] + words))
+        if taken & addresses:
+            told = f"{words} registers of its own, from here on" if words > 1 else "a register of its own"
+            faults.add(f"service_port.registers[{index}].at", f"expected {told}")
+        taken |= addresses

@@ -1,8 +1,10 @@
 """Registers as a board's profile maps them (16 bits each, holding registers of Modbus).
 
-A parameter stands as its number over `scale`; a bank with position 1 in the lowest bit; anything else as the place of
-its position in the profile's list, from 0. The sum register holds CRC-16/MODBUS over the settings' registers in the
-order of their addresses, high byte first.
+A parameter stands as its number over `scale`, in two's complement where it can be negative; a bank with position 1 in the
+lowest bit; a code as the number that its places spell, the first place weighing most; anything else as the place of its
+position in the profile's list, from 0. What needs more than 16 bits takes further registers after its own, the high
+word first. The sum register holds CRC-16/MODBUS over the settings' registers in the order of their addresses, high byte
+first.
 """
 
 from collections.abc import Mapping
@@ -10,7 +12,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
 
-from twincore.profile import Board, Element, Record, Value
+from twincore.profile import Board, Element, Record, Value, register_words
 from twincore.profile.values import as_number, tidy
 
 CRC_START, CRC_POLYNOMIAL = 0xFFFF, 0xA001
@@ -26,6 +28,13 @@ class Register:
     element: bool
     scale: Fraction
     writable: bool = False
+    words: int = 1
+    """Registers that it takes, from `at` on."""
+
+    @property
+    def addresses(self) -> range:
+        """The registers that it takes."""
+        return range(self.at, self.at + self.words)
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,12 +72,13 @@ def port_map(board: Board) -> PortMap | None:
     if node is None:
         return None
     identity = node.get("identity")
+    elements = {element.id: element for element in board.elements}
     return PortMap(
         node.get("unit", 1),
         tuple(
             Register(
                 each["at"], each["gives"], each.get("kind", "element") == "element", Fraction(each.get("scale", 1)),
-                each.get("write", False),
+                each.get("write", False), register_words(elements.get(each["gives"]), Fraction(each.get("scale", 1))),
             )
             for each in node["registers"]
         ),
@@ -90,7 +100,8 @@ def crc16_modbus(data: bytes) -> int:
 
 def sum_of(port: PortMap, registers: Mapping[int, int]) -> int:
     """The check over the settings' registers."""
-    return crc16_modbus(b"".join(registers[each.at].to_bytes(2, "big") for each in port.settings))
+    held = (registers[at] for each in port.settings for at in each.addresses)
+    return crc16_modbus(b"".join(word.to_bytes(2, "big") for word in held))
 
 
 def registers_of(
@@ -104,7 +115,7 @@ def registers_of(
     held: dict[int, int] = {}
     for register in port.registers:
         if register.element:
-            held[register.at] = _packed(elements[register.gives], record, register.scale)
+            held |= _packed(elements[register.gives], record, register)
         else:
             held[register.at] = round(Fraction(remembered.get(register.gives, 0)) / register.scale) & 0xFFFF
     if port.identity:
@@ -126,20 +137,28 @@ def registers_to_write(board: Board, record: Record) -> dict[int, int]:
     if port is None:
         return {}
     elements = {element.id: element for element in board.elements}
-    return {each.at: _packed(elements[each.gives], record, each.scale) for each in port.settings if each.writable}
+    wanted: dict[int, int] = {}
+    for each in port.settings:
+        if each.writable:
+            wanted |= _packed(elements[each.gives], record, each)
+    return wanted
 
 
-def _packed(element: Element, record: Record, scale: Fraction) -> int:
-    values = [
-        record.points[point.id] if record.points[point.id] is not None else point.factory for point in element.points
-    ]
+def _packed(element: Element, record: Record, register: Register) -> dict[int, int]:
+    """An element's words by address; unreadable places stand at factory."""
+    values = [point.factory if record.points[point.id] is None else record.points[point.id] for point in element.points]
+    domain = element.points[0].domain
     if element.kind == "dip":
-        return sum((value == "on") << index for index, value in enumerate(values))
-    value = values[0]
-    assert value is not None  # unreadable ones were replaced above
-    if element.kind == "parameter":
-        return round(Fraction(as_number(value)) / scale) & 0xFFFF
-    return element.points[0].domain.index(value)
+        raw = sum((value == "on") << index for index, value in enumerate(values))
+    elif element.kind == "parameter":
+        raw = round(Fraction(as_number(values[0])) / register.scale)
+    else:
+        raw = 0
+        for value in values:
+            assert value is not None  # unreadable ones were replaced above
+            raw = raw * len(domain) + domain.index(value)
+    last = register.words - 1
+    return {at: raw >> 16 * (last - index) & 0xFFFF for index, at in enumerate(register.addresses)}
 
 
 def read_registers(board: Board, registers: Mapping[int, int]) -> ReadBack:
@@ -152,30 +171,39 @@ def read_registers(board: Board, registers: Mapping[int, int]) -> ReadBack:
     kept: dict[str, str] = {}
     unreadable = []
     for register in port.registers:
-        raw = registers.get(register.at)
-        if raw is None:
+        if any(at not in registers for at in register.addresses):
             unreadable.append(register.gives)
         elif not register.element:
-            kept[register.gives] = f"{float(raw * register.scale):.10g}"
-        elif (written := _unpacked(elements[register.gives], raw, register.scale)) is None:
+            kept[register.gives] = f"{float(registers[register.at] * register.scale):.10g}"
+        elif (written := _unpacked(elements[register.gives], registers, register)) is None:
             unreadable.append(register.gives)
         else:
             positions[register.gives] = written
     agrees = None
-    if port.sum_at is not None and all(each.at in registers for each in port.settings) and port.sum_at in registers:
+    settings = [at for each in port.settings for at in each.addresses]
+    if port.sum_at is not None and all(at in registers for at in [*settings, port.sum_at]):
         agrees = sum_of(port, registers) == registers[port.sum_at]
     return ReadBack(positions, kept, tuple(unreadable), agrees)
 
 
-def _unpacked(element: Element, raw: int, scale: Fraction) -> Value | None:
-    if element.kind == "dip":
-        count = len(element.points)
-        return None if raw >> count else element.write(["on" if raw >> index & 1 else "off" for index in range(count)])
+def _unpacked(element: Element, registers: Mapping[int, int], register: Register) -> Value | None:
+    raw = 0
+    for at in register.addresses:
+        raw = raw << 16 | registers[at]
+    count = len(element.points)
     domain = element.points[0].domain
+    if element.kind == "dip":
+        return None if raw >> count else element.write(["on" if raw >> index & 1 else "off" for index in range(count)])
     if element.kind == "parameter":
-        value = tidy(raw * scale)
+        bits = 16 * register.words
+        signed = raw - (1 << bits) if as_number(domain[0]) < 0 and raw >> bits - 1 else raw
+        value = tidy(signed * register.scale)
         return value if value in domain else None
-    return domain[raw] if raw < len(domain) else None
+    places: list[Value | None] = []
+    for _ in range(count):
+        raw, index = divmod(raw, len(domain))
+        places.append(domain[index])
+    return None if raw else element.write(places[::-1])
 
 
 def identity_words(port: PortMap, registers: Mapping[int, int]) -> str:

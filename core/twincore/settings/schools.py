@@ -2,13 +2,14 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, Literal, get_args
 
 from twincore.profile import Board, Record, Value
 from twincore.profile.facts import missing_facts
 
-SCHOOLS = ("functions", "table", "positions", "learning")
+School = Literal["functions", "table", "positions", "learning"]
 """By what its functions were (solved), by the leaflet's table, position for position, by learning."""
+SCHOOLS: tuple[School, ...] = get_args(School)
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Literal, get_args
 
 from twincore.profile import Board, Family
 from twincore.wiring.assigning import assign
@@ -10,7 +11,8 @@ from twincore.wiring.documents import Adapter, Wire, WiringRecord
 from twincore.wiring.pins import Pin, Plug, plugs_of
 
 TREATMENTS = ("straight", "adapter", "single", "new end", "tied back", "no")
-ORDERS = ("supply last", "as recorded")
+Order = Literal["supply last", "as recorded"]
+ORDERS: tuple[Order, ...] = get_args(Order)
 Handled = tuple[str, "Pin | None", tuple[str, ...]]
 """Treatment, new pin and marks of one wire."""
 FREE = ("link", "left open", "device missing", "unused")

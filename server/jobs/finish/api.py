@@ -37,10 +37,10 @@ from jobs.finish.schemas import (
     SlipShown,
 )
 from jobs.models import Job
-from jobs.state import done
 from jobs.work.port import required_outputs
 from people.access import person_of
 from twincore.chain import LARGEST_PACKAGE
+from twincore.job import done
 
 router = Router(tags=["end of a job"])
 CHUNK = 1 << 20

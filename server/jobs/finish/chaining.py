@@ -21,6 +21,7 @@ def entry_node(entry: Entry) -> dict[str, Any]:
         "reason": entry.reason,
         "read_how": entry.read_how,
         "attachment": entry.attachment,
+        **({} if entry.adds is None else {"adds": entry.adds}),
     }
 
 
@@ -49,12 +50,9 @@ def record_head(job: Job) -> dict[str, Any]:
     }
 
 
-def close(job: Job, now: datetime) -> None:
-    """Close a job: its head stands from now on as it stands now."""
-    job.state["closed_as"] = {
-        name: value for name, value in record_head(job).items() if name in ("number", "depot", "opened")
-    }
-    job.closed_at = now
+def closed_as(job: Job) -> dict[str, Any]:
+    """What stands at the head of a job that closes now, and stays so."""
+    return {name: value for name, value in record_head(job).items() if name in ("number", "depot", "opened")}
 
 
 def attachment_of(job: Job, target: str, after: Any) -> str:

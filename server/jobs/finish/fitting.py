@@ -10,9 +10,9 @@ from config.errors import Refused
 from jobs.comparison import comparison_of
 from jobs.front.facts import fact_values
 from jobs.models import Job
-from jobs.state import WITH_POWER
 from jobs.work.carrying import WiringOf, adapters_at_hand, press_plan, step_key, wiring_plan
 from jobs.work.recording import original_of, remembered, wiring_of
+from twincore.job.targets.fit import WITH_POWER
 from twincore.match import KitLine, Mounting, best_mounting, fitting_of, kit_lines
 from twincore.profile import Board, Family, Record, written_positions
 from twincore.profile.values import plain

@@ -9,8 +9,8 @@ from jobs.actions import machine_key as key_of
 from jobs.finish.fitting import left_in_order
 from jobs.finish.schemas import MachineLine, MachineNow
 from jobs.models import Job
-from jobs.state import empty_state
 from people.models import Person
+from twincore.job import current
 
 __all__ = ["jobs_on", "key_of", "machine_lines", "machine_now", "machines"]
 MOST_LOOKED_AT = 50
@@ -69,7 +69,7 @@ def machine_now(person: Person, machine_key: str, but: Job | None = None) -> Mac
     if not jobs and but is None:
         raise NotThere("Your depot has no such machine.")
     for job in jobs:
-        job.state = empty_state() | job.state
+        job.state = current(job.state)
     done = _last_fitted(jobs)
     defects = [
         f"{each['what']} (until {each['until']}, {each['who']})"

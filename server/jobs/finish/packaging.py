@@ -20,11 +20,11 @@ from jobs.actions import machine_key
 from jobs.models import Entry, Job, Picture
 from jobs.queries import job as read_job
 from jobs.sheet import picture_name, record_document, sheet_document
-from jobs.state import changed, empty_state, step_in_hand, value_at
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
 from twincore.chain import PackageFile, open_package, write_package
 from twincore.errors import DocumentError, Fault
+from twincore.job import partings, step_in_hand
 from twincore.profile import dump
 
 KEPT_IN_MEMORY = 8_000_000
@@ -112,34 +112,14 @@ def _bring(person: Person, node: dict[str, Any], files: Any, now: datetime, save
     return brought
 
 
-SAID = (
-    "found", "wire", "plug", "kept", "trace", "picture", "removed", "readback", "kit", "run", "reading", "defect",
-    "numbered", "spent", "correction", "feedback", "original", "replacement",
-)  # fmt: skip
-"""Targets whose value is what their entries say and nothing else."""
-
-
 def _check_state(node: dict[str, Any]) -> None:
-    """Refuse a state that is not what the entries add up to, as far as entries alone decide."""
-    replayed = empty_state()
+    """Refuse a state that is not what the entries add up to, at the entry where they part."""
     try:
-        for entry in node["entries"]:
-            replayed = changed(replayed, entry["target"], entry["after"], entry.get("read_how", ""))
-        kept = empty_state() | node["state"]
-        for entry in node["entries"]:
-            kind, _, name = entry["target"].partition(".")
-            by_angle = kind == "found" and name in kept["angles"]
-            if kind in SAID and not by_angle and value_at(replayed, entry["target"]) != value_at(kept, entry["target"]):
-                raise Faulty(
-                    "What this job's entries add up to was changed.",
-                    [
-                        Fault(
-                            f"state.{entry['target']}", f"expected what entry {entry['number']} and those after it say"
-                        )
-                    ],
-                )
-    except (KeyError, TypeError, ValueError, AttributeError, IndexError) as error:
-        raise Faulty("The entries of this package do not add up.", [Fault("entries", f"{error}"[:200])]) from error
+        found = partings(node["entries"], node["state"])
+    except DocumentError as error:
+        raise Faulty("The entries of this package do not add up.", error.faults) from error
+    if found:
+        raise Faulty("What this job's entries add up to was changed.", found)
 
 
 def _there(depot: Depot, known_as: UUID) -> Job | None:
@@ -196,7 +176,7 @@ def _entries(job: Job, node: dict[str, Any]) -> None:
                 known_as=known_as if known_as in taken else None, job=job, number=each["number"],
                 at=_time(each.get("at"), f"entries[{index}].at"), by_name=each["by"], target=each["target"][:100],
                 before=each.get("before"), after=each["after"], reason=each.get("reason", ""),
-                read_how=each.get("read_how", ""), attachment=each.get("attachment", ""), digest=each["digest"],
+                read_how=each.get("read_how", ""), attachment=each.get("attachment", ""), digest=each["digest"], adds=each.get("adds"),
             )
             for index, (known_as, each) in enumerate(zip(ids, node["entries"], strict=True))
         ],

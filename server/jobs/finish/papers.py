@@ -1,7 +1,7 @@
 """The papers of a finished job: the label inside the cabinet, and the customer's page. The job sheet is in `jobs.sheet`."""
 
 from datetime import datetime
-from typing import Any
+from typing import Any, get_args
 
 import segno
 
@@ -12,11 +12,11 @@ from jobs.comparison import comparison_of
 from jobs.finish.chaining import record_head
 from jobs.finish.drawn import bank_svg
 from jobs.finish.fitting import left_in_order
-from jobs.finish.handing import OLD_BOARD
 from jobs.finish.over_view import changed_positions, codes_of, seal_words, spent_shown
 from jobs.finish.prove_view import readings_shown, unproved_shown
 from jobs.finish.proving import proving_of
 from jobs.models import Job
+from twincore.job.targets.hand_over import OldBoardWay
 from twincore.profile.values import plain
 
 PAPERS = ("A4", "letter")
@@ -109,6 +109,6 @@ def paper_of(name: str) -> str:
 def old_board_words(state: dict[str, Any]) -> str:
     """Where the old board goes, in words."""
     said = state.get("old_board")
-    if not said or said["way"] not in OLD_BOARD:
+    if not said or said["way"] not in get_args(OldBoardWay):
         return "not said"
     return said["way"] + (f" ({said['note']})" if said["note"] else "")

@@ -47,7 +47,11 @@ def write_port(job: Job) -> PortWritten:
             done.undone = _put_back(at, before)
         return done
     done.values = {name: plain(value) for name, value in read_registers(at.board, after).positions.items()}
-    done.differ = [each.gives for each in at.map.settings if each.at in wanted and after[each.at] != wanted[each.at]]
+    done.differ = [
+        each.gives
+        for each in at.map.settings
+        if any(address in wanted and after[address] != wanted[address] for address in each.addresses)
+    ]
     if done.differ:
         done.fault = f"Read back otherwise than written: {', '.join(done.differ)}."
         done.undone = _put_back(at, before)

@@ -1,20 +1,19 @@
 """Prove on the machine: the plan, what each measured run says, readings, and overrides that must be off in the end."""
 
 from dataclasses import dataclass
-from datetime import datetime
 from typing import Any
 
 from config.errors import Faulty, Refused
 from jobs.comparison import comparison_of
 from jobs.finish.fitting import left_record
 from jobs.front.facts import fact_values
-from jobs.given import Given
+from jobs.given import Check, Given
 from jobs.models import Job
-from jobs.work.recording import MOST_TRACED, TRACE_KEYS, object_in, read_trace, text_in, traces_of, uuid_in
-from people.models import Person
+from jobs.work.recording import TRACE_KEYS, check_length, read_trace, traces_of
 from twincore.behaviour import Proof, Twin
 from twincore.behaviour.functions import function_values
 from twincore.errors import TwinError
+from twincore.job.targets.prove import ForcedSaid, ReadingSaid, RunSaid
 from twincore.measure import Judgement, judge
 from twincore.profile import Board, Family, Trace, Value
 from twincore.proving import (
@@ -95,19 +94,13 @@ def run_trace(proving: Proving, node: dict[str, Any]) -> Trace:
     return read_trace(proving.family, node["board"], {key: node[key] for key in TRACE_KEYS if key in node})
 
 
-def run_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
+def run_value(job: Job, name: str, after: RunSaid, given: Given) -> dict[str, Any]:
     """A run that was measured on the machine."""
-    uuid_in(name)
-    object_in(after, {*TRACE_KEYS, "plan", "note"})
-    if len(after.get("steps", ())) + len(after.get("seen", ())) > MOST_TRACED:
-        raise Faulty(f"Expected at most {MOST_TRACED} events in one run.")
+    check_length(after)
     comparison = comparison_of(job)
-    node = {key: after[key] for key in TRACE_KEYS if key in after}
+    node = {key: value for key, value in after.items() if key in TRACE_KEYS}
     read_trace(comparison.family, comparison.replacement.part_number, node)
-    return {
-        **node, "plan": text_in(after, "plan", 80), "note": text_in(after, "note", 2000),
-        "board": comparison.replacement.part_number, "n": job.entry_count + 1, "by": person.shown_name, "at": now.isoformat(timespec="seconds"),
-    }  # fmt: skip
+    return {**node, "plan": after.get("plan", ""), "note": after.get("note", "")}
 
 
 def wanted_readings(job: Job) -> list[ReadingWanted]:
@@ -115,17 +108,11 @@ def wanted_readings(job: Job) -> list[ReadingWanted]:
     return readings_of(comparison_of(job).family, fact_values(job))
 
 
-def reading_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
+def reading_value(job: Job, name: str, after: ReadingSaid, given: Given) -> ReadingSaid:
     """A reading on the running machine."""
     if all(each.id != name for each in wanted_readings(job)):
         raise Faulty(f"There is no reading {name} for this machine.")
-    if not isinstance(after, dict) or not {"value"} <= set(after) <= {"value", "uncertainty"}:
-        raise Faulty('Expected {"value": number, "uncertainty": number}.')
-    for key, low in (("value", -1e9), ("uncertainty", 0.0)):
-        number = after.get(key, 0)
-        if isinstance(number, bool) or not isinstance(number, int | float) or not low <= number <= 1e9:
-            raise Faulty(f"Expected a number for {key}.")
-    return {**after, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
+    return after
 
 
 def judged_reading(wanted: ReadingWanted, said: dict[str, Any]) -> Judgement:
@@ -133,22 +120,15 @@ def judged_reading(wanted: ReadingWanted, said: dict[str, Any]) -> Judgement:
     return judge(float(said["value"]), wanted.band, float(said.get("uncertainty", wanted.uncertainty)))
 
 
-def forced_value(job: Job, name: str, after: Any, given: Given, person: Person, now: datetime) -> dict[str, Any]:
+def forced_value(job: Job, name: str, after: ForcedSaid, given: Given) -> dict[str, Any]:
     """An override switched on for a test, or off again; what it is, how long it lasts by itself."""
-    if not isinstance(after, dict) or not {"what", "off"} <= set(after) <= {"what", "off", "time_out_s", "of"}:
-        raise Faulty('Expected {"what": text, "off": true or false, "time_out_s": seconds}.')
     known = next((each for each in overrides_of(comparison_of(job).family) if each.id == after.get("of")), None)
-    what = text_in(after, "what")
-    if not what:
+    if not after["what"]:
         raise Faulty("Say what is overridden.")
     limit = after.get("time_out_s", known.time_out_s if known else None)
-    if limit is not None and (isinstance(limit, bool) or not isinstance(limit, int | float) or not 0 < limit <= 1e6):
-        raise Faulty("Expected seconds after which it ends by itself.")
-    began = job.state["forced"].get(name, {}).get("began", now.isoformat(timespec="seconds"))
     return {
-        "what": what, "off": after["off"] is True, **({} if limit is None else {"time_out_s": limit}),
-        **({"of": after["of"]} if known else {}), "began": began, "by": person.shown_name,
-        "at": now.isoformat(timespec="seconds"),
+        "what": after["what"], "off": after["off"], **({} if limit is None else {"time_out_s": limit}),
+        **({"of": after.get("of")} if known else {}),
     }  # fmt: skip
 
 
@@ -200,3 +180,6 @@ def check_proved(job: Job, note: str) -> None:
             f"This speaks against it: {'; '.join(against)}. Run it again, choose another replacement, or say why you go on.",
             doubts=against,
         )
+
+
+CHECKS: dict[str, Check] = {"run": run_value, "reading": reading_value, "forced": forced_value}

@@ -22,7 +22,8 @@ def stream_port(
     at: BoardPort, wait: Callable[[float], None] = sleep, clock: Callable[[], float] = monotonic,
     longest_s: float = LONGEST_S,
 ) -> Iterator[str]:  # fmt: skip
-    """Server-sent events: `now` with what is on whenever it changes, `lost` and `back` when the port does.
+    """Server-sent events: `now` with what is on whenever it changes, `here` while nothing does, `lost` and `back` when
+    the port does.
 
     Each `now` says how old the look before it was (`within`): the change came in that time. Raises Refused, before anything
     is sent, when too many look already.
@@ -52,8 +53,8 @@ def _events(
                             yield _event("now", {**on, "at": time(), "within": round(now - looked, 3)})
                             last, beat = on, now
                         elif now - beat >= BEAT_S:
-                            # a browser that has gone away is found out by writing to it
-                            yield ": here\n\n"
+                            # nothing changed until now; and a browser that has gone away is found out by writing to it
+                            yield _event("here", {"at": time()})
                             beat = now
                         looked = now
                         wait(EVERY_S)

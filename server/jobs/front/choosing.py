@@ -11,8 +11,9 @@ from bench.comparing import Comparison
 from bench.kept import fetch
 from catalogue.models import Board
 from catalogue.profiles import board_profile, family_profile
-from config.errors import Refused
+from config.errors import Faulty, Refused
 from jobs.front.facts import fact_values
+from jobs.given import Given
 from jobs.models import Job
 from parts.queries import offers
 from references.queries import lookup_from
@@ -23,6 +24,8 @@ from twincore.match.ranking import CLOSENESS
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
 
+MOST_ALTERNATIVES = 12
+"""Candidates kept with a choice, best first."""
 MOST_JUDGED = 200
 """Boards of a family that are judged; those that are listed come first."""
 LONGEST_S = 8.0
@@ -161,15 +164,31 @@ def fittings_of(rows: list[dict[str, Any]]) -> dict[str, match.Fitting]:
     return {name: match.merged([part for part in each if part]) for name, each in parts.items() if all(each)}
 
 
-def alternatives(job: Job, now: datetime) -> list[dict[str, Any]]:
-    """The candidates as they stand now, for the record of a choice."""
+def choice_made(job: Job, part_number: str, given: Given) -> dict[str, Any]:
+    """A choice with the alternatives as they stand now. Refuses a board that does not fit without a reason."""
+    reason = given.reason.strip()
+    stood = alternatives(job, given.now, part_number)
+    chosen = next((each for each in stood if each["part_number"] == part_number), None)
+    if chosen is not None and chosen["verdict"] == "no" and not reason:
+        raise Faulty(f"{part_number} does not fit as it is judged. Say why it is taken all the same.")
+    return {
+        "reason": reason,
+        "by": given.person.shown_name,
+        "at": given.now.isoformat(timespec="seconds"),
+        "verdict": chosen["verdict"] if chosen else "to check",
+        "alternatives": stood[:MOST_ALTERNATIVES],
+    }
+
+
+def alternatives(job: Job, now: datetime, chosen: str | None) -> list[dict[str, Any]]:
+    """The candidates as they stand now, the one chosen among them, for the record of a choice."""
     return [
         {
             "part_number": each.part_number, "verdict": each.verdict, "closeness": each.closeness,
             "minutes": each.minutes, "price": each.price, "days": each.days,
             "cells": {cell.criterion: cell.verdict for cell in each.cells},
         }
-        for each in judge_all(job, now, job.state["replacement"]).candidates
+        for each in judge_all(job, now, chosen).candidates
     ]  # fmt: skip
 
 
@@ -182,7 +201,7 @@ def rejudged(job: Job, now: datetime) -> dict[str, Any] | None:
     chosen = job.state.get("replacement")
     if not choice or not chosen:
         return None
-    stands = alternatives(job, now)
+    stands = alternatives(job, now, chosen)
     was = {each["part_number"]: each for each in choice["alternatives"]}
     is_now = {each["part_number"]: each for each in stands}
     mine, before = is_now.get(chosen), was.get(chosen)

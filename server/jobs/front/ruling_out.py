@@ -1,6 +1,5 @@
 """Rule out: the family's data against what this job's people said and tested."""
 
-from datetime import datetime
 from typing import Any
 
 from django.db.models import Count, Q
@@ -8,13 +7,14 @@ from django.db.models import Count, Q
 from catalogue import queries as catalogue
 from catalogue.profiles import board_profile, rule_out_data
 from config.errors import Faulty, Refused
+from jobs.given import Given
 from jobs.models import Job
-from people.models import Person
 from twincore import rule_out
+from twincore.job import done as job_done
+from twincore.job.targets.rule_out import CauseSaid, TestSaid
 from twincore.rule_out import UNKNOWN, Done, Report, RuleOut, Standing
 
 ENDS = ("condemned", "cleared", "undecided")
-TEST_KEYS = {"result", "value", "uncertainty", "at_c", "note", "as_found", "restored"}
 
 
 def data_of(job: Job) -> RuleOut | None:
@@ -100,40 +100,37 @@ def _still_known(data: RuleOut, done: Done) -> bool:
     return True
 
 
-def check_symptom(job: Job, name: str) -> None:
-    """Refuse a symptom that the family's data does not have."""
+def symptom_value(job: Job, name: str, after: str, given: Given) -> str:
+    """Whether a symptom of the family's data is there."""
     if all(each.id != name for each in _data(job).symptoms):
         raise Faulty(f"There is no symptom {name} in this family's data.")
+    return after
 
 
-def test_value(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    """A test's result as it is kept: a result or a reading, what stood before, whether it is put back."""
+def test_value(job: Job, name: str, after: TestSaid, given: Given) -> dict[str, Any]:
+    """A test's result: a result or a reading, what stood before, whether it is put back."""
     data = _data(job)
     test = data.test(name)
     if test is None:
         raise Faulty(f"There is no test {name} in this family's data.")
-    if not isinstance(after, dict) or not set(after) <= TEST_KEYS:
-        raise Faulty(f"Expected any of {', '.join(sorted(TEST_KEYS))}.")
-    for key in ("value", "uncertainty", "at_c"):
-        if isinstance(after.get(key), bool) or not isinstance(after.get(key), int | float | None):
-            raise Faulty(f"Expected a number for {key}.", [])
-    for key in ("note", "as_found", "result"):
-        if after.get(key) is not None and (not isinstance(after[key], str) or len(after[key]) > 2000):
-            raise Faulty(f"Expected a text of at most 2,000 characters for {key}.")
-    given = {key: value for key, value in after.items() if value not in (None, "")}
-    told = given.get("result") in UNKNOWN
-    if test.as_found and not told and not given.get("as_found"):
+    said = {key: value for key, value in after.items() if value not in (None, "")}
+    told = said.get("result") in UNKNOWN
+    if test.as_found and not told and not said.get("as_found"):
         raise Faulty(f"First write down how it stood: {test.as_found}")
     done = Done(
-        name, given.get("result"), _float(given.get("value")), _float(given.get("uncertainty")),
-        _float(given.get("at_c")),
+        name, after.get("result") or None, _float(said.get("value")), _float(said.get("uncertainty")),
+        _float(said.get("at_c")),
     )  # fmt: skip
     try:
         rule_out.result_of(data, test, done)
     except ValueError as error:
         raise Faulty(f"{test.title}: {error}.") from error
-    number = job.state.get("tests", {}).get(name, {}).get("n", job.entry_count + 1)
-    return {**given, "n": number, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
+    if not told and test.risk == "dead" and not job_done(job.state, "make_safe"):
+        raise Refused(
+            "This test needs the machine dead. Make safe comes first: its hold points hold, or were skipped with a reason.",
+            waits_for=["make_safe"],
+        )
+    return said
 
 
 def risk_of(job: Job, name: str) -> str:
@@ -143,16 +140,16 @@ def risk_of(job: Job, name: str) -> str:
     return test.risk if test else "dead"
 
 
-def cause_value(job: Job, name: str, after: Any) -> dict[str, Any]:
-    """A cause of the board's death as it is kept; whether it blocks power comes from the family's data."""
-    cause = next((each for each in _data(job).causes if each.id == name), None)
-    if cause is None:
+def cause_value(job: Job, name: str, after: CauseSaid, given: Given) -> CauseSaid:
+    """A cause of the board's death."""
+    if all(each.id != name for each in _data(job).causes):
         raise Faulty(f"There is no cause {name} in this family's data.")
-    if not isinstance(after, dict) or set(after) != {"note", "cleared"} or not isinstance(after["cleared"], bool):
-        raise Faulty('Expected {"note": text, "cleared": true or false}.')
-    if not isinstance(after["note"], str) or len(after["note"]) > 2000:
-        raise Faulty("Expected a note of at most 2,000 characters.")
-    return {"note": after["note"].strip(), "cleared": after["cleared"], "blocks": cause.blocks_power}
+    return after
+
+
+def blocks_power(job: Job, name: str) -> bool:
+    """Whether a cause keeps the power off until it is cleared."""
+    return any(each.id == name and each.blocks_power for each in _data(job).causes)
 
 
 def not_restored(job: Job, data: RuleOut | None) -> list[str]:

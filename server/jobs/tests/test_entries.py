@@ -2,8 +2,8 @@ from typing import Any
 from uuid import uuid4
 
 from jobs.models import Entry, Job
-from jobs.state import NAMED, SINGLE
 from jobs.tests.world import WorldTestCase
+from twincore.job import TARGETS
 
 BY_EYE = {"read_how": "by eye"}
 
@@ -43,6 +43,22 @@ class Entries(WorldTestCase):
         self.assertEqual(self.get(f"jobs/{job.pk}")["found"], {"S1": "010110"})
         self.entry(job, "found.S1", "111110", before="010110", **BY_EYE)
 
+    def test_an_entry_may_follow_the_makers_own_whatever_was_made_of_it(self) -> None:
+        job, name = self.job(4), f"removed.{uuid4()}"
+        bare = {"what": "screw", "kind": "screw"}
+        self.entry(job, name, bare)  # kept with its count, place and turn
+        mine = self.get(f"jobs/{job.pk}/entries")["items"][0]["id"]
+        self.entry(job, name, {**bare, "back": True}, before=bare, status=409)
+        self.entry(job, name, {**bare, "back": True}, before=bare, upon=mine)
+        self.entry(job, name, bare, before=bare, upon=mine, status=409)  # somebody said something since
+
+    def test_what_another_person_left_on_the_device_is_not_taken_as_ones_own(self) -> None:
+        job = self.job(3)
+        problem = self.entry(job, "found.S1", "010110", status=403, maker="corm", **BY_EYE)
+        self.assertIn("Another person made this entry", problem["detail"])
+        self.assertEqual(self.get(f"jobs/{job.pk}")["found"], {})
+        self.entry(job, "found.S1", "010110", maker="wennick", **BY_EYE)
+
     def test_two_people_may_change_different_things(self) -> None:
         job = self.job(4)
         self.entry(job, "found.R1", "1", before="2", **BY_EYE)
@@ -73,7 +89,13 @@ class Entries(WorldTestCase):
         self.entry(job, "found.S1", "010110", **BY_EYE)
         names = {"found": "S1", "blind": "S1", "angle": "S1", "override": "R1", "hold": "gas", "test": "fuse", "wish": "trial",
                  "decision": "trial", "reason": "trial", "cause": "surge", "plug": "C1", "settled": "C1.1"}  # fmt: skip
-        targets = [*SINGLE, *(f"{kind}.{names.get(kind, str(uuid4()))}" for kind in NAMED), "confirmed.record"]
+        targets = [
+            *(
+                f"{each.kind}.{names.get(each.kind, str(uuid4()))}" if each.named else each.kind
+                for each in TARGETS.values()
+            ),
+            "confirmed.record",
+        ]
         for target in targets:
             for after in odd:
                 body = {"id": str(uuid4()), "target": target, "after": after, "read_how": "by eye", "reason": "odd"}

@@ -87,7 +87,7 @@ class MakeSafe(FrontTestCase):
 
     def test_taking_the_lock_back_is_power_that_comes_back(self) -> None:
         self.make_dead(self.open)
-        held = self.get(f"jobs/{self.open.pk}")["holds"]["isolate"]["seen"]
+        held = self.get(f"jobs/{self.open.pk}")["holds"]["isolate"]
         shown = self.entry(self.open, "hold.isolate", None, held)
         self.assertEqual((shown["power"], shown["holds"]), ("on", {}))
 

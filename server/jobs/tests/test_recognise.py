@@ -13,10 +13,10 @@ class Recognise(FrontTestCase):
         self.add("plate.display", {"text": "RP3W05H", "scheme": "ulmric-rp"})
         machine = self.of("machine")
         self.assertEqual(machine["findings"], ["trolleys: the plate says 2, the display 3."])
-        facts = self.get(f"jobs/{self.open.pk}")["facts"]
+        facts = self.get(f"jobs/{self.open.pk}")["known_facts"]
         self.assertEqual(facts["made"], {"value": 2005, "source": "plate"})
         self.add("fact.made", {"value": 2006, "source": "told"})
-        self.assertEqual(self.get(f"jobs/{self.open.pk}")["facts"]["made"], {"value": 2006, "source": "told"})
+        self.assertEqual(self.get(f"jobs/{self.open.pk}")["known_facts"]["made"], {"value": 2006, "source": "told"})
         self.add(
             "plate.plate", {"text": "", "scheme": "ulmric-rp"}, 422, before={"text": "RP2W05H", "scheme": "ulmric-rp"}
         )

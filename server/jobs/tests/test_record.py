@@ -17,6 +17,7 @@ from jobs.models import Picture
 from jobs.tests.world import FrontTestCase
 from jobs.work.port import TIME_OUT_S
 from standins.board_port import MOODS, PortServer, control_of, live_board
+from twincore.job import as_said
 from twincore.profile import factory_record, open_document
 
 
@@ -36,7 +37,7 @@ class Recording(FrontTestCase):
             self.wire(f"w{pin}", "C1", pin, tag=str(pin), colour="black", mm2=1.5)
         self.assertEqual(self.of("record")["findings"], [])
         self.entry(self.open, "wire.w5", {"connector": "C1", "pin": "5", "signal": "alarm.lamp"},
-                   self.get(f"jobs/{self.open.pk}")["wires"]["w5"]["seen"])  # fmt: skip
+                   self.get(f"jobs/{self.open.pk}")["wires"]["w5"])  # fmt: skip
         found = self.of("record")["findings"]
         self.assertEqual([(f["place"], f["words"]) for f in found],
                          [("C1.5", "The diagram says Gas valve, line side; the wire goes to Alarm lamp.")])  # fmt: skip
@@ -53,7 +54,7 @@ class Recording(FrontTestCase):
         self.assertEqual(self.plan("C1.5", "was wired wrong"), "C1.6")
 
     def plan(self, place: str, how: str) -> Any:
-        before = self.get(f"jobs/{self.open.pk}")["settled"].get(place, {}).get("seen")
+        before = self.get(f"jobs/{self.open.pk}")["settled"].get(place)
         self.entry(self.open, f"settled.{place}", {"as": how, "note": "followed to the end"}, before)
         return next(w["to_place"] for w in self.of("wiring")["wires"] if w["id"] == "w5")
 
@@ -118,7 +119,7 @@ class Recording(FrontTestCase):
         log = self.get(f"jobs/{self.open.pk}")["removed"]
         self.assertEqual(sorted(log, key=lambda name: log[name]["n"]), names)
         self.assertEqual(self.of("record")["removed_left"], 7)
-        self.entry(self.open, f"removed.{names[1]}", {**log[names[1]]["seen"], "back": True}, log[names[1]]["seen"])
+        self.entry(self.open, f"removed.{names[1]}", {**as_said(log[names[1]]), "back": True}, log[names[1]])
         self.assertEqual(self.of("record")["removed_left"], 3)
 
     def test_the_complete_record_reopens_a_choice_that_is_worse_now(self) -> None:

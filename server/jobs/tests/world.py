@@ -128,7 +128,7 @@ class FrontTestCase(WorldTestCase):
         state = self.get(f"jobs/{self.open.pk}")
         before = more.pop("before", None)
         kind, _, name = target.partition(".")
-        keys = {"symptom": "symptoms", "test": "tests", "cause": "causes", "fact": "entered", "feature": "features"}
+        keys = {"symptom": "symptoms", "test": "tests", "cause": "causes", "fact": "facts", "feature": "features"}
         if before is None and kind in keys:
             before = state[keys[kind]].get(name)
         return self.entry(self.open, target, after, before, status, **more)

@@ -7,13 +7,12 @@ from catalogue import queries as catalogue
 from catalogue.profiles import adapters_of, board_profile, family_profile
 from config.errors import Faulty
 from jobs.comparison import comparison_of
-from jobs.given import Given
+from jobs.given import Check, Given
 from jobs.models import Job
-from jobs.work.recording import findings_of, wiring_of
+from jobs.work.recording import findings_of, position, wiring_of
 from twincore.errors import LimitError
 from twincore.profile import factory_record
 from twincore.programming import PressPlan, plan_presses
-from twincore.settings import SCHOOLS
 from twincore.wiring import ORDERS, Adapter, Step, WiringFinding, WiringPlan, carry_wires
 
 
@@ -29,9 +28,20 @@ def decision_value(job: Job, name: str, after: Any, given: Given) -> str:
     return _school(job, after, given)
 
 
+def override_value(job: Job, name: str, after: Any, given: Given) -> Any:
+    """A position of the new board that a person sets otherwise."""
+    assert job.replacement_revision_id is not None  # carrying over waits for the choice
+    return position(board_profile(job.replacement_revision_id), name, after)
+
+
+def reason_value(job: Job, name: str, after: str, given: Given) -> str:
+    """Why the work goes on with a function that is not met, or open."""
+    if comparison_of(job).family.function(name) is None:
+        raise Faulty(f"There is no function {name} to give a reason for.")
+    return after
+
+
 def _school(job: Job, after: Any, given: Given) -> str:
-    if after not in SCHOOLS:
-        raise Faulty(f"Expected one of {', '.join(SCHOOLS)}.")
     comparison = comparison_of(job)
     school = next(each for each in comparison.schools() if each.id == after)
     if school.record is None:
@@ -41,21 +51,11 @@ def _school(job: Job, after: Any, given: Given) -> str:
     return str(after)
 
 
-def order_value(job: Job, name: str, after: Any, given: Given) -> str:
-    """The order in which wires move; both orders are for a machine that is locked off."""
-    if after not in ORDERS:
-        raise Faulty(f"Expected one of {', '.join(ORDERS)}.")
-    return str(after)
-
-
-def ticked_value(job: Job, name: str, after: Any) -> bool:
-    """A step of the wiring plan that was done."""
-    if after is not True:
-        raise Faulty("Expected true.")
+def check_planned(job: Job, name: str) -> None:
+    """Refuse a step that the wiring plan does not have."""
     plan = wiring_plan(job)
     if plan is None or name not in {step_key(step) for step in plan.plan.steps}:
         raise Faulty(f"There is no step {name} in the wiring plan. Load the page again.")
-    return True
 
 
 def step_key(step: Step) -> str:
@@ -101,3 +101,8 @@ def press_plan(job: Job) -> PressPlan | None:
         return None
     replacement = board_profile(job.replacement_revision_id)
     return plan_presses(replacement, factory_record(replacement), record)
+
+
+CHECKS: dict[str, Check] = {
+    "school": school_value, "decision": decision_value, "override": override_value, "reason": reason_value,
+}  # fmt: skip

@@ -6,9 +6,10 @@ from typing import Any
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty, Refused
 from jobs.front.facts import fact_values
+from jobs.given import Given
 from jobs.models import Job
-from people.models import Person
-from twincore.make_safe import FLAGS, HoldPoint, fault_of, hold_points
+from twincore.job.targets.make_safe import HoldSaid
+from twincore.make_safe import HoldPoint, fault_of, hold_points
 
 NAMES = {
     "where": "where", "tag": "the tag's number", "instrument": "the instrument", "reading": "the reading",
@@ -33,34 +34,31 @@ def locked_off_at(job: Job) -> datetime | None:
     return datetime.fromisoformat(held["at"]) if held and not held.get("skipped") else None
 
 
-def hold_value(job: Job, name: str, after: Any, reason: str, person: Person, now: datetime) -> dict[str, Any]:
-    """What was said of a hold point, as it is kept. Refuses what does not make it hold; skipping takes a reason."""
+def hold_value(job: Job, name: str, after: HoldSaid, given: Given) -> dict[str, Any]:
+    """What was said of a hold point. Refuses what does not make it hold; skipping takes a reason."""
     point = next((each for each in points_of(job) if each.id == name), None)
     if point is None:
         raise Faulty(f"There is no hold point {name} for this machine.")
     allowed = {*point.asks, "note", "skipped"}
-    if not isinstance(after, dict) or not set(after) <= allowed:
+    if not set(after) <= allowed:
         raise Faulty(f"Expected any of {', '.join(sorted(allowed))}.")
-    for key, value in after.items():
-        if key in (*FLAGS, "skipped"):
-            if not isinstance(value, bool):
-                raise Faulty(f"Expected true or false for {key}.")
-        elif key != "reading" and (not isinstance(value, str) or len(value) > 400):
-            raise Faulty(f"Expected a text of at most 400 characters for {key}.")
-    # waits are counted from here: to the millisecond, for a cut-off second would end one too early
-    signed = {"by": person.shown_name, "at": now.isoformat(timespec="milliseconds")}
     if after.get("skipped"):
-        if not reason.strip():
+        if not given.reason.strip():
             raise Faulty(
                 f"{point.title}: say why it is skipped. The reason stands on every later page and on the sheet."
             )
-        return {"skipped": True, "reason": reason.strip(), **signed}
+        return {"skipped": True, "reason": given.reason.strip()}
     _check_order(job, point)
     since = locked_off_at(job)
-    fault = fault_of(point, after, (now - since).total_seconds() if since else None)
+    fault = fault_of(point, dict(after), (given.now - since).total_seconds() if since else None)
     if fault is not None:
         raise Faulty(_words(point, fault.code, fault.name, fault.left_s, since is not None))
-    return {**after, **signed}
+    return dict(after)
+
+
+def isolates(job: Job, name: str) -> bool:
+    """Whether a hold point is the locking off of the supply."""
+    return any(each.id == name and each.kind == "isolate" for each in points_of(job))
 
 
 def _check_order(job: Job, point: HoldPoint) -> None:

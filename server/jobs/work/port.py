@@ -157,7 +157,9 @@ def ask(client: ModbusTcpClient, start: int, count: int, unit: int) -> list[int]
 
 def _blocks(port: PortMap) -> list[tuple[int, int]]:
     """Runs of registers to ask for, identity apart, so that a locked part does not hide the rest."""
-    wanted = sorted({each.at for each in port.registers} | ({port.sum_at} if port.sum_at is not None else set()))
+    wanted = sorted(
+        {at for each in port.registers for at in each.addresses} | ({port.sum_at} if port.sum_at is not None else set())
+    )
     runs: list[tuple[int, int]] = [port.identity] if port.identity else []
     for at in wanted:
         if runs and runs[-1] != port.identity and at == runs[-1][0] + runs[-1][1] and runs[-1][1] < MOST_AT_ONCE:

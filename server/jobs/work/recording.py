@@ -1,18 +1,28 @@
 """Record: what each entry's value must be, and what is still missing before the record is complete."""
 
 import json
-from collections.abc import Callable
-from datetime import datetime
-from typing import Any
-from uuid import UUID
+from typing import Any, get_args
 
 from bench.comparing import exactly, record_of, trimmer_reading
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty, Refused
+from jobs.front.facts import fact_values
+from jobs.given import Check, Given
 from jobs.models import Job, Picture
-from jobs.state import OVER_PORT
-from people.models import Person
 from twincore.errors import DocumentError
+from twincore.job.targets.record import (
+    MOST_TRACED,
+    AngleSaid,
+    PictureSaid,
+    QuickWay,
+    ReadHow,
+    RemovedSaid,
+    SettledSaid,
+    TemporarySaid,
+    TraceSaid,
+    WireSaid,
+)
+from twincore.make_safe import hold_points
 from twincore.profile import Board, Family, Trace, parse_trace, written_positions
 from twincore.profile.faults import FaultList
 from twincore.profile.values import plain
@@ -30,14 +40,9 @@ from twincore.wiring import (
 
 POWERED_KINDS = ("program", "parameter", "code")
 """Kinds of element that a board shows and that nobody can see on it."""
-READ_HOW = ("by eye", "by eye, twice", "from a picture", "told by somebody", OVER_PORT, "by angle")
+READ_HOW = get_args(ReadHow)
 WIRE_TEXTS = ("tag", "colour", "end", "goes_to", "signal", "connector", "pin", "carry_by")
-QUICK_WAYS = ("whole", "one by one")
-PARTS = ("to move", "moved", "stays", "not there")
-REMOVED = ("panel", "screw", "bracket", "routing", "tool", "plug", "part")
 TRACE_KEYS = ("title", "steps", "seen", "until", "timed")
-MOST_TRACED = 400
-MARK_KEYS = {"x", "y", "text"}
 
 
 def original_of(job: Job) -> tuple[Family, Board]:
@@ -57,30 +62,15 @@ def remembered(board: Board) -> list[dict[str, Any]]:
     return found
 
 
-def text_in(after: dict[str, Any], key: str, most: int = 200) -> str:
-    """A text of a value's part, trimmed; empty where there is none."""
-    value = after.get(key)
-    if value is None:
-        return ""
-    if not isinstance(value, str) or len(value) > most:
-        raise Faulty(f"Expected a text of at most {most} characters for {key}.")
-    return value.strip()
-
-
-def object_in(after: Any, keys: set[str]) -> dict[str, Any]:
-    """A value that is an object with no other keys than these."""
-    if not isinstance(after, dict) or not set(after) <= keys:
-        raise Faulty(f"Expected any of {', '.join(sorted(keys))}.")
-    return after
-
-
-def _number(after: dict[str, Any], key: str, low: float, high: float) -> float | None:
-    value = after.get(key)
-    if value is None:
-        return None
-    if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
-        raise Faulty(f"Expected a number from {low:g} to {high:g} for {key}.")
-    return value
+def brought_by_original(job: Job) -> dict[str, Any]:
+    """What knowing the original brings: its kind, what it tells only while it lives, the hold points it makes needed."""
+    family, board = original_of(job)
+    return {
+        "family": family.id,
+        "powered": powered_elements(board),
+        "remembered": [each["id"] for each in remembered(board)],
+        "holds": [each.id for each in hold_points(family, [board], fact_values(job))],
+    }
 
 
 def position(board: Board, element: str, written: Any) -> Any:
@@ -89,37 +79,44 @@ def position(board: Board, element: str, written: Any) -> Any:
     return plain(written_positions(board, record.points))[element]
 
 
-def _blind(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    board = original_of(job)[1]
+def found_value(job: Job, name: str, after: Any, given: Given) -> Any:
+    """A position of the old board, and how it was read."""
+    if given.read_how not in READ_HOW:
+        raise Faulty(f"Say how it was read: {', '.join(READ_HOW)}.")
+    return position(original_of(job)[1], name, after)
+
+
+def blind_value(job: Job, name: str, after: Any, given: Given) -> dict[str, Any]:
+    """A position read a second time, without seeing the first reading."""
     if name not in job.state["found"]:
         raise Refused(f"Read {name} first; then somebody reads it again without seeing the first reading.")
-    return {"value": position(board, name, after), "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
+    return {"value": position(original_of(job)[1], name, after)}
 
 
-def _angle(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    given = object_in(after, {"degrees", "within"})
-    degrees, within = _number(given, "degrees", -360, 360), _number(given, "within", 0, 90)
-    if degrees is None or within is None:
-        raise Faulty("Say the angle in degrees from the top, clockwise, and how well it can be read.")
-    reading = trimmer_reading(original_of(job)[1], name, {"degrees": degrees, "within": within})
-    return {"degrees": degrees, "within": within, "nearest": plain(reading.nearest)}
+def angle_value(job: Job, name: str, after: AngleSaid, given: Given) -> dict[str, Any]:
+    """A trimmer by its angle, with the mark that is nearest."""
+    reading = trimmer_reading(original_of(job)[1], name, dict(after))
+    return {**after, "nearest": plain(reading.nearest)}
 
 
-def _kept(job: Job, name: str, after: Any, person: Person, now: datetime) -> str:
+def kept_value(job: Job, name: str, after: str, given: Given) -> str:
+    """What the old board knew, as it shows it."""
     if all(each["id"] != name for each in remembered(original_of(job)[1])):
         raise Faulty(f"This board remembers nothing called {name}.")
-    if not isinstance(after, str) or not after.strip() or len(after) > 2000:
-        raise Faulty("Write down what it shows, or that it cannot be read.")
-    return after.strip()
+    return after
 
 
-def _trace(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    uuid_in(name)
-    given = object_in(after, set(TRACE_KEYS))
-    _read_trace(job, given)
-    if len(given.get("steps", ())) + len(given.get("seen", ())) > MOST_TRACED:
+def trace_value(job: Job, name: str, after: TraceSaid, given: Given) -> TraceSaid:
+    """What the live original was seen to do."""
+    _read_trace(job, dict(after))
+    check_length(after)
+    return after
+
+
+def check_length(after: TraceSaid) -> None:
+    """Refuse a trace or run with more events than one is kept with."""
+    if len(after.get("steps", ())) + len(after.get("seen", ())) > MOST_TRACED:
         raise Faulty(f"Expected at most {MOST_TRACED} events in one trace.")
-    return {**given, "by": person.shown_name, "at": now.isoformat(timespec="seconds")}
 
 
 def traces_of(job: Job) -> dict[str, Trace]:
@@ -144,19 +141,17 @@ def read_trace(family: Family, part_number: str, node: dict[str, Any]) -> Trace:
         raise Faulty("The trace cannot be kept.", error.faults) from error
 
 
-def _wire(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
+def wire_value(job: Job, name: str, after: WireSaid, given: Given) -> dict[str, Any]:
+    """A wire on a pin of the old board, what was left empty left out."""
     family, board = original_of(job)
-    given = object_in(after, {*WIRE_TEXTS, "mm2"})
-    texts = {key: text for key in WIRE_TEXTS if (text := text_in(given, key))}
-    size = _number(given, "mm2", 0.01, 1000)
-    value = {**texts, **({} if size is None else {"mm2": size})}
-    if texts.get("connector") in job.state["plugs"]:
-        raise Refused(f"{texts['connector']} moves without a record. Take that back first to record its wires.")
+    value = {key: each for key, each in after.items() if each not in (None, "")}
+    if value.get("connector") in job.state["plugs"]:
+        raise Refused(f"{value['connector']} moves without a record. Take that back first to record its wires.")
     faults = FaultList()
     wiring_of_values({name: value}, {}, board, family, faults)
     if faults.faults:
         raise Faulty("This wire cannot be kept.", faults.faults)
-    return {**value, "n": job.state["wires"].get(name, {}).get("n", job.entry_count + 1)}
+    return value
 
 
 def wiring_of_values(
@@ -203,20 +198,19 @@ def findings_of(job: Job) -> list[WiringFinding]:
     return wiring_findings(board, family, [w for w in record.wires if w.recorded], record.without_record)
 
 
-def _plug(job: Job, name: str, after: Any, person: Person, now: datetime) -> str:
+def plug_value(job: Job, name: str, after: QuickWay, given: Given) -> QuickWay:
+    """A plug whose wires need no record, and why."""
     family, board = original_of(job)
     plug = plugs_of(board, family).get(name)
     if plug is None:
         raise Faulty(f"{board.part_number} has no plug {name}.")
-    if after not in QUICK_WAYS:
-        raise Faulty(f"Expected one of {', '.join(QUICK_WAYS)}.")
     if after == "whole" and not plug.keyed:
         raise Refused(f"{name} is not keyed: it goes in more than one way. Record its wires.")
     if after == "one by one" and not moves_one_by_one(job, plug):
         raise Refused(f"Not every wire of {name} has its place on the board chosen. Record its wires.")
     if any(wire["connector"] == name for wire in job.state["wires"].values()):
         raise Refused(f"Wires of {name} are recorded. Take them out first.")
-    return str(after)
+    return after
 
 
 def moves_one_by_one(job: Job, plug: Plug) -> bool:
@@ -230,18 +224,13 @@ def moves_one_by_one(job: Job, plug: Plug) -> bool:
     )
 
 
-def _settled(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    given = object_in(after, {"as", "note"})
-    if given.get("as") == NO_WIRE:
+def settled_value(job: Job, name: str, after: SettledSaid, given: Given) -> dict[str, Any]:
+    """What is said of a difference between wires and diagram."""
+    if after["as"] == NO_WIRE:
         _check_bare(job, name)
     elif all(each.place != name for each in findings_of(job)):
         raise Faulty(f"There is no finding at {name}.")
-    elif given.get("as") not in SETTLEMENTS:
-        raise Faulty(f"Expected one of {', '.join((*SETTLEMENTS, NO_WIRE))}.")
-    return {
-        "as": given["as"], "note": text_in(given, "note", 2000), "by": person.shown_name,
-        "at": now.isoformat(timespec="seconds"),
-    }  # fmt: skip
+    return {"note": "", **after}
 
 
 def _check_bare(job: Job, place: str) -> None:
@@ -254,69 +243,43 @@ def _check_bare(job: Job, place: str) -> None:
         raise Refused(f"A wire is recorded on {place}. Take it out first.")
 
 
-def _removed(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    uuid_in(name)
-    given = object_in(after, {"what", "kind", "count", "place", "back"})
-    count = _number(given, "count", 1, 500)
-    if given.get("kind") not in REMOVED:
-        raise Faulty(f"Expected one of {', '.join(REMOVED)}.")
-    what = text_in(given, "what")
-    if not what:
+def removed_value(job: Job, name: str, after: RemovedSaid, given: Given) -> dict[str, Any]:
+    """Something that came off on the way in."""
+    if not after["what"]:
         raise Faulty("Say what comes off.")
     return {
-        "what": what, "kind": given["kind"], "count": count or 1, "place": text_in(given, "place"),
-        "back": given.get("back") is True, "n": job.state["removed"].get(name, {}).get("n", job.entry_count + 1),
+        "what": after["what"], "kind": after["kind"], "count": after.get("count") or 1,
+        "place": after.get("place", ""), "back": after.get("back", False),
     }  # fmt: skip
 
 
-def _moving(job: Job, name: str, after: Any, person: Person, now: datetime) -> str:
+def moving_value(job: Job, name: str, after: str, given: Given) -> str:
+    """Whether a part of the old board moves across."""
     board = original_of(job)[1]
     if all(each["id"] != name for each in board.document.get("moves", [])):
         raise Faulty(f"No part {name} of {board.part_number} moves.")
-    if after not in PARTS:
-        raise Faulty(f"Expected one of {', '.join(PARTS)}.")
-    return str(after)
+    return after
 
 
-def _temporary(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    given = object_in(after, {"what", "undone"})
-    what = text_in(given, "what")
-    if not what:
+def temporary_value(job: Job, name: str, after: TemporarySaid, given: Given) -> dict[str, Any]:
+    """Something overridden, bridged or held."""
+    if not after["what"]:
         raise Faulty("Say what is overridden, bridged or held.")
-    return {
-        "what": what, "undone": given.get("undone") is True, "by": person.shown_name,
-        "at": now.isoformat(timespec="seconds"),
-    }  # fmt: skip
+    return {"what": after["what"], "undone": after.get("undone", False)}
 
 
-def _picture(job: Job, name: str, after: Any, person: Person, now: datetime) -> dict[str, Any]:
-    given = object_in(after, {"caption", "of", "marks"})
-    if not Picture.objects.filter(name=uuid_in(name), job=job).exists():
+def picture_value(job: Job, name: str, after: PictureSaid, given: Given) -> dict[str, Any]:
+    """What is said of a picture that was sent."""
+    if not Picture.objects.filter(name=name, job=job).exists():
         raise Faulty("Send the picture itself first.")
-    marks = given.get("marks", [])
-    if not isinstance(marks, list) or len(marks) > 60:
-        raise Faulty("Expected at most 60 marks on a picture.")
-    kept = []
-    for mark in marks:
-        each = object_in(mark, MARK_KEYS)
-        x, y = _number(each, "x", 0, 1), _number(each, "y", 0, 1)
-        if x is None or y is None:
-            raise Faulty("Expected a mark inside the picture.")
-        kept.append({"x": x, "y": y, "text": text_in(each, "text", 120)})
-    return {"caption": text_in(given, "caption"), "of": text_in(given, "of"), "marks": kept}
+    marks = [{**mark, "text": mark.get("text", "")} for mark in after.get("marks", [])]
+    return {"caption": after.get("caption", ""), "of": after.get("of", ""), "marks": marks}
 
 
-def uuid_in(name: str) -> UUID:
-    """An id that a client made for something of its own."""
-    try:
-        return UUID(name)
-    except ValueError as error:
-        raise Faulty(f"Expected an id made by the client, found {name[:40]}.") from error
-
-
-CHECKS: dict[str, Callable[[Job, str, Any, Person, datetime], Any]] = {
-    "blind": _blind, "angle": _angle, "kept": _kept, "trace": _trace, "wire": _wire, "plug": _plug,
-    "settled": _settled, "removed": _removed, "moving": _moving, "temporary": _temporary, "picture": _picture,
+CHECKS: dict[str, Check] = {
+    "found": found_value, "blind": blind_value, "angle": angle_value, "kept": kept_value, "trace": trace_value,
+    "wire": wire_value, "plug": plug_value, "settled": settled_value, "removed": removed_value, "moving": moving_value,
+    "temporary": temporary_value, "picture": picture_value,
 }  # fmt: skip
 
 

@@ -3,10 +3,10 @@
 from datetime import datetime
 
 from jobs.models import Job
-from jobs.state import unread_powered
 from jobs.work.holding import locked_off_at, points_of
 from jobs.work.recording import original_of, remembered
 from jobs.work.schemas import HoldShown, MakeSafeShown
+from twincore.job import unread_powered
 
 
 def make_safe_shown(job: Job, now: datetime) -> MakeSafeShown:

@@ -5,7 +5,8 @@ from typing import Any
 
 from ninja import Field, Schema
 
-from jobs.schemas import Scalar
+from bench.schemas import Scalar
+from twincore.wiring.plan import Order
 
 
 class HoldShown(Schema):
@@ -155,8 +156,8 @@ class PortValue(Schema):
 
     target: str
     title: str
-    value: Scalar
-    there: Scalar | None
+    value: str | int | float
+    there: str | int | float | None
     differs: bool
 
 
@@ -234,8 +235,8 @@ class WiringShown(Schema):
     steps: list[StepLine]
     findings: list[FindingShown]
     adapters: list[str]
-    order: str
-    orders: list[str]
+    order: Order
+    orders: list[Order]
     wire_sums: dict[str, int]
     pin_sums: dict[str, int]
     original_pins: list[TablePin]

@@ -43,7 +43,12 @@ const withToken: Middleware = {
   },
 };
 
-export const api = createClient<paths>({ baseUrl: "/", credentials: "same-origin" });
+export const api = createClient<paths>({
+  baseUrl: window.location.origin,
+  credentials: "same-origin",
+  // looked up at every call, not once: a test puts a stand-in there
+  fetch: (request) => globalThis.fetch(request),
+});
 api.use(withToken);
 
 /** The data of an answer; anything else is thrown as a Problem. */

@@ -1630,9 +1630,11 @@ export interface components {
         };
         /**
          * Me
-         * @description The person who is signed in.
+         * @description The person who is signed in; `username` names this person and nobody else.
          */
         Me: {
+            /** Username */
+            username: string;
             /** Name */
             name: string;
             /** Role */
@@ -2255,14 +2257,17 @@ export interface components {
             size: number;
         };
         /**
-         * Alternative
+         * AlternativeKept
          * @description A candidate as it stood when the choice was made.
          */
-        Alternative: {
+        AlternativeKept: {
             /** Part Number */
             part_number: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "fits" | "with work" | "to check" | "no";
             /** Closeness */
             closeness: string;
             /** Minutes */
@@ -2275,6 +2280,30 @@ export interface components {
             cells: {
                 [key: string]: string;
             };
+        };
+        /**
+         * AngleKept
+         * @description An angle with the mark that it is nearest to.
+         */
+        AngleKept: {
+            /** Degrees */
+            degrees: number;
+            /** Within */
+            within: number;
+            /** Nearest */
+            nearest: string | number;
+        };
+        /**
+         * BlindKept
+         * @description A second reading by somebody who did not see the first.
+         */
+        BlindKept: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Value */
+            value: string | number;
         };
         /**
          * BoardRef
@@ -2291,6 +2320,18 @@ export interface components {
             revision: number;
         };
         /**
+         * CauseKept
+         * @description A cause as it is kept; whether it keeps the power off comes from the family's data.
+         */
+        CauseKept: {
+            /** Note */
+            note: string;
+            /** Cleared */
+            cleared: boolean;
+            /** Blocks */
+            blocks: boolean;
+        };
+        /**
          * ChangedStanding
          * @description A candidate that stands otherwise since the record is complete.
          */
@@ -2305,23 +2346,84 @@ export interface components {
             now: string;
         };
         /**
-         * ChoiceShown
+         * ChoiceKept
          * @description The choice with its reason and the alternatives as they stood then.
          */
-        ChoiceShown: {
+        ChoiceKept: {
             /** Reason */
             reason: string;
             /** By */
             by: string;
-            /**
-             * At
-             * Format: date-time
-             */
+            /** At */
             at: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "fits" | "with work" | "to check" | "no";
             /** Alternatives */
-            alternatives: components["schemas"]["Alternative"][];
+            alternatives: components["schemas"]["AlternativeKept"][];
+        };
+        /**
+         * CorrectionKept
+         * @description A correction as it is kept.
+         */
+        CorrectionKept: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** What */
+            what: string;
+            /** Entry */
+            entry: number | null;
+        };
+        /**
+         * DefectKept
+         * @description A defect as it is kept.
+         */
+        DefectKept: {
+            /** What */
+            what: string;
+            /** Until */
+            until: string;
+            /** Who */
+            who: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
+         * EnergisedKept
+         * @description The supply back on, with what held before.
+         */
+        EnergisedKept: {
+            /** Released */
+            released: string[];
+            /** Left */
+            left?: string[];
+            /** Reason */
+            reason?: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Held */
+            held: {
+                [key: string]: components["schemas"]["HoldKept"];
+            };
+        };
+        /**
+         * FactSaid
+         * @description A fact of the machine and where it is known from.
+         */
+        FactSaid: {
+            /** Value */
+            value: string | number | boolean;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "plate" | "display" | "measured" | "seen" | "told";
         };
         /**
          * FactShown
@@ -2334,8 +2436,73 @@ export interface components {
             source: string;
         };
         /**
+         * FeedbackKept
+         * @description How the replacement did, as it is kept.
+         */
+        FeedbackKept: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "worked" | "worked with a change" | "did not";
+            /** Note */
+            note: string;
+        };
+        /**
+         * ForcedKept
+         * @description An override, and when it was switched on.
+         */
+        ForcedKept: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** What */
+            what: string;
+            /** Off */
+            off: boolean;
+            /** Time Out S */
+            time_out_s?: number;
+            /** Of */
+            of?: string;
+            /** Began */
+            began: string;
+        };
+        /**
+         * HoldKept
+         * @description A hold point as it is kept; the time to the millisecond, for a wait is counted from it.
+         */
+        HoldKept: {
+            /** Where */
+            where?: string;
+            /** Tag */
+            tag?: string;
+            /** Instrument */
+            instrument?: string;
+            /** Reading */
+            reading?: number | string;
+            /** Checked Before */
+            checked_before?: boolean;
+            /** Checked After */
+            checked_after?: boolean;
+            /** Note */
+            note?: string;
+            /** Skipped */
+            skipped?: boolean;
+            /** Reason */
+            reason?: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
          * JobShown
-         * @description A job's sheet.
+         * @description A job's sheet, each part of its state as the core declares it.
          */
         JobShown: {
             /**
@@ -2371,19 +2538,31 @@ export interface components {
             opened_by: string;
             /** Closed At */
             closed_at: string | null;
-            /** Family */
-            family: string | null;
             original_board: components["schemas"]["BoardRef"] | null;
             replacement_board: components["schemas"]["BoardRef"] | null;
-            /** Facts */
-            facts: {
+            /** Known Facts */
+            known_facts: {
                 [key: string]: components["schemas"]["FactShown"];
             };
-            /** Serial */
-            serial: string | null;
+            /** Uncleared */
+            uncleared: string[];
+            /** Steps */
+            steps: components["schemas"]["StepState"][];
+            /** Entry Count */
+            entry_count: number;
+            /** Run Count */
+            run_count: number;
+            /** Skipped */
+            skipped: components["schemas"]["SkippedShown"][];
+            /** Origin */
+            origin: {
+                [key: string]: unknown;
+            } | null;
+            /** Family */
+            family: string | null;
             /** Symptoms */
             symptoms: {
-                [key: string]: string;
+                [key: string]: "yes" | "no";
             };
             /** Report */
             report: {
@@ -2391,25 +2570,21 @@ export interface components {
             };
             /** Tests */
             tests: {
-                [key: string]: {
-                    [key: string]: string | boolean | number | null;
-                };
+                [key: string]: components["schemas"]["TestKept"];
             };
             /** Causes */
             causes: {
-                [key: string]: {
-                    [key: string]: string | boolean | number | null;
-                };
+                [key: string]: components["schemas"]["CauseKept"];
             };
             /** Plates */
             plates: {
-                [key: string]: {
-                    [key: string]: string;
-                };
+                [key: string]: components["schemas"]["PlateSaid"];
             };
-            /** Entered */
-            entered: {
-                [key: string]: components["schemas"]["FactShown"];
+            /** Serial */
+            serial: string | null;
+            /** Facts */
+            facts: {
+                [key: string]: components["schemas"]["FactSaid"];
             };
             /** Revisions */
             revisions: {
@@ -2419,17 +2594,31 @@ export interface components {
             features: {
                 [key: string]: string;
             };
+            /** Choice */
+            choice: components["schemas"]["ChoiceKept"] | null;
             /** Wishes */
             wishes: {
-                [key: string]: string | boolean | number;
+                [key: string]: string | number | boolean;
             };
             /** Costs */
             costs: {
                 [key: string]: number;
             };
-            choice: components["schemas"]["ChoiceShown"] | null;
-            /** Uncleared */
-            uncleared: string[];
+            /**
+             * Power
+             * @enum {string}
+             */
+            power: "on" | "off";
+            /** Holds */
+            holds: {
+                [key: string]: components["schemas"]["HoldKept"];
+            };
+            /** Answers */
+            answers: ("yes" | "no") | null;
+            /** Powered */
+            powered: string[];
+            /** Remembered */
+            remembered: string[];
             /** Found */
             found: {
                 [key: string]: string | number;
@@ -2438,55 +2627,13 @@ export interface components {
             how: {
                 [key: string]: string;
             };
-            /** Overrides */
-            overrides: {
-                [key: string]: string | number;
-            };
-            /** Reasons */
-            reasons: {
-                [key: string]: string;
-            };
-            /** Left */
-            left: {
-                [key: string]: string | number;
-            } | null;
-            /** Verdict */
-            verdict: string | null;
-            /** Steps */
-            steps: components["schemas"]["StepState"][];
-            /** Entry Count */
-            entry_count: number;
-            /** Power */
-            power: string;
-            /** Answers */
-            answers: string | null;
-            /** School */
-            school: string | null;
-            /** Order */
-            order: string | null;
-            /** Powered */
-            powered: string[];
-            /** Remembered */
-            remembered: string[];
-            /** Holds */
-            holds: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
-            };
-            /** Skipped */
-            skipped: components["schemas"]["SkippedShown"][];
             /** Angles */
             angles: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["AngleKept"];
             };
             /** Blind */
             blind: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["BlindKept"];
             };
             /** Kept */
             kept: {
@@ -2494,150 +2641,298 @@ export interface components {
             };
             /** Traces */
             traces: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["TraceKept"];
             };
             /** Pictures */
             pictures: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["PictureKept"];
             };
             /** Wires */
             wires: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["WireKept"];
             };
             /** Plugs */
             plugs: {
-                [key: string]: string;
+                [key: string]: "whole" | "one by one";
             };
             /** Settled */
             settled: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["SettledKept"];
             };
             /** Removed */
             removed: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["RemovedKept"];
             };
             /** Moving */
             moving: {
-                [key: string]: string;
+                [key: string]: "to move" | "moved" | "stays" | "not there";
             };
             /** Temporary */
             temporary: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["TemporaryKept"];
+            };
+            /** Rejudged */
+            rejudged: components["schemas"]["RejudgedKept"] | null;
+            /** School */
+            school: ("functions" | "table" | "positions" | "learning") | null;
+            /** Order */
+            order: ("supply last" | "as recorded") | null;
+            /** Overrides */
+            overrides: {
+                [key: string]: string | number;
             };
             /** Decisions */
             decisions: {
+                [key: string]: "functions" | "table" | "positions" | "learning";
+            };
+            /** Reasons */
+            reasons: {
                 [key: string]: string;
             };
-            /** Ticked */
-            ticked: {
-                [key: string]: boolean;
-            };
-            rejudged: components["schemas"]["RejudgedShown"] | null;
             /** Kit */
             kit: {
                 [key: string]: number;
             };
             /** Readbacks */
             readbacks: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["ReadbackKept"];
             };
             /** Looks */
             looks: {
                 [key: string]: boolean;
             };
+            /** Ticked */
+            ticked: {
+                [key: string]: boolean;
+            };
+            /** Energised */
+            energised: components["schemas"]["EnergisedKept"] | null;
+            /** Learned */
+            learned: components["schemas"]["LearnedKept"] | null;
             /** Reentered */
             reentered: {
                 [key: string]: string;
             };
-            /** Energised */
-            energised: {
-                [key: string]: unknown;
+            /** Left */
+            left: {
+                [key: string]: string | number;
             } | null;
-            /** Learned */
-            learned: {
-                [key: string]: unknown;
-            } | null;
-            /** Run Count */
-            run_count: number;
             /** Readings */
             readings: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["ReadingKept"];
             };
             /** Forced */
             forced: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["ForcedKept"];
             };
+            /** Verdict */
+            verdict: string | null;
             /** Defects */
             defects: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["DefectKept"];
             };
             /** Numbered */
             numbered: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["NumberedKept"];
             };
             /** Spent */
             spent: {
                 [key: string]: number;
             };
             /** Old Board */
-            old_board: {
-                [key: string]: unknown;
-            } | null;
+            old_board: components["schemas"]["OldBoardKept"] | null;
             /** Signed */
-            signed: {
-                [key: string]: unknown;
-            } | null;
+            signed: components["schemas"]["SignedKept"] | null;
             /** Corrections */
             corrections: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["CorrectionKept"];
             };
             /** Feedback */
             feedback: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["FeedbackKept"];
             };
-            /** Origin */
-            origin: {
-                [key: string]: unknown;
-            } | null;
         };
         /**
-         * RejudgedShown
+         * LearnedKept
+         * @description A learning run as it is kept.
+         */
+        LearnedKept: {
+            /** Cycles */
+            cycles: number;
+            /** Shown */
+            shown: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
+         * MarkKept
+         * @description A mark as it is kept.
+         */
+        MarkKept: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * NumberedKept
+         * @description A part's numbers as they are kept.
+         */
+        NumberedKept: {
+            /** What */
+            what: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "old" | "new";
+            /** Part Number */
+            part_number: string;
+            /** Serial */
+            serial: string;
+        };
+        /**
+         * OldBoardKept
+         * @description The old board's way as it is kept.
+         */
+        OldBoardKept: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "scrap" | "core return" | "kept for parts" | "repaired";
+            /** Note */
+            note: string;
+        };
+        /**
+         * PictureKept
+         * @description What is kept of a picture, beside the picture itself.
+         */
+        PictureKept: {
+            /** Caption */
+            caption: string;
+            /** Of */
+            of: string;
+            /** Marks */
+            marks: components["schemas"]["MarkKept"][];
+        };
+        /**
+         * PlateSaid
+         * @description A number as it stands on the plate or the display, and the scheme it is read by.
+         */
+        PlateSaid: {
+            /** Text */
+            text: string;
+            /** Scheme */
+            scheme: string;
+        };
+        /**
+         * ReadbackKept
+         * @description A position read back, and how.
+         */
+        ReadbackKept: {
+            /** Value */
+            value: string | number;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** How */
+            how: string;
+        };
+        /**
+         * ReadingKept
+         * @description A reading as it is kept.
+         */
+        ReadingKept: {
+            /** Value */
+            value: number;
+            /** Uncertainty */
+            uncertainty?: number;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
+         * RejudgedKept
          * @description Why the choice is open again.
          */
-        RejudgedShown: {
-            /**
-             * At
-             * Format: date-time
-             */
+        RejudgedKept: {
+            /** At */
             at: string;
             /** Changes */
             changes: components["schemas"]["ChangedStanding"][];
+        };
+        /**
+         * RemovedKept
+         * @description What came off, in the order in which it did.
+         */
+        RemovedKept: {
+            /** What */
+            what: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "panel" | "screw" | "bracket" | "routing" | "tool" | "plug" | "part";
+            /** Count */
+            count: number;
+            /** Place */
+            place: string;
+            /** Back */
+            back: boolean;
+            /** N */
+            n: number;
+        };
+        /**
+         * SeenSaid
+         * @description An output seen to change at a time, and how well it was timed (seconds).
+         */
+        SeenSaid: {
+            /** At */
+            at: number;
+            /** Output */
+            output: string;
+            /** On */
+            on: boolean;
+            /** Within S */
+            within_s?: number;
+        };
+        /**
+         * SettledKept
+         * @description A difference as it was settled.
+         */
+        SettledKept: {
+            /**
+             * As
+             * @enum {string}
+             */
+            as: "was wired wrong" | "machine was modified" | "no wire was there";
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
+         * SignedKept
+         * @description A second person's word as it is kept.
+         */
+        SignedKept: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Ok */
+            ok: boolean;
+            /** Note */
+            note: string;
         };
         /**
          * SkippedShown
@@ -2659,20 +2954,38 @@ export interface components {
             at: string;
         };
         /**
+         * StepSaid
+         * @description Inputs that changed at a time (seconds).
+         */
+        StepSaid: {
+            /** At */
+            at: number;
+            /** Set */
+            set: {
+                [key: string]: boolean;
+            };
+        };
+        /**
          * StepState
          * @description One of the nine steps: done, open or waiting, with its one line of result.
          */
         StepState: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "rule_out" | "recognise" | "choose" | "make_safe" | "record" | "carry_over" | "fit" | "prove" | "hand_over";
             /** Name */
             name: string;
-            /** State */
-            state: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "open" | "waiting";
             /** Result */
             result: string;
             /** Waits For */
-            waits_for: string[];
+            waits_for: (("rule_out" | "recognise" | "choose" | "make_safe" | "record" | "carry_over" | "fit" | "prove" | "hand_over") | ("cause" | "energised"))[];
             /** Note */
             note: string | null;
             /** End */
@@ -2681,6 +2994,92 @@ export interface components {
             by: string;
             /** At */
             at: string | null;
+        };
+        /**
+         * TemporaryKept
+         * @description Something temporary, as it is kept.
+         */
+        TemporaryKept: {
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** What */
+            what: string;
+            /** Undone */
+            undone: boolean;
+        };
+        /**
+         * TestKept
+         * @description A test as it is kept.
+         */
+        TestKept: {
+            /** Result */
+            result?: string | null;
+            /** Value */
+            value?: number | null;
+            /** Uncertainty */
+            uncertainty?: number | null;
+            /** At C */
+            at_c?: number | null;
+            /** Note */
+            note?: string | null;
+            /** As Found */
+            as_found?: string | null;
+            /** Restored */
+            restored?: boolean | null;
+            /** N */
+            n: number;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
+         * TraceKept
+         * @description A trace as it is kept.
+         */
+        TraceKept: {
+            /** Title */
+            title?: string;
+            /** Steps */
+            steps?: components["schemas"]["StepSaid"][];
+            /** Seen */
+            seen?: components["schemas"]["SeenSaid"][];
+            /** Until */
+            until?: number;
+            /** Timed */
+            timed?: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
+         * WireKept
+         * @description A wire in the order of the record.
+         */
+        WireKept: {
+            /** Tag */
+            tag?: string;
+            /** Colour */
+            colour?: string;
+            /** End */
+            end?: string;
+            /** Goes To */
+            goes_to?: string;
+            /** Signal */
+            signal?: string;
+            /** Connector */
+            connector?: string;
+            /** Pin */
+            pin?: string;
+            /** Carry By */
+            carry_by?: string;
+            /** Mm2 */
+            mm2?: number | null;
+            /** N */
+            n: number;
         };
         /**
          * NewJob
@@ -2726,6 +3125,17 @@ export interface components {
              * @default
              */
             read_how: string;
+            /**
+             * Upon
+             * @description The maker's own entry at this target that this one follows.
+             */
+            upon?: string | null;
+            /**
+             * Maker
+             * @description The username of who made it; nobody else may send it.
+             * @default
+             */
+            maker: string;
         };
         /**
          * EntryShown
@@ -2879,11 +3289,9 @@ export interface components {
             /** Found */
             found: string;
             /** Says */
-            says: {
-                [key: string]: string;
-            };
+            says: components["schemas"]["SchoolSays"][];
             /** Decided */
-            decided: string;
+            decided: ("functions" | "table" | "positions" | "learning") | "";
         };
         /**
          * EndlessShown
@@ -3007,12 +3415,28 @@ export interface components {
             missed: boolean;
         };
         /**
+         * SchoolSays
+         * @description What a school would make of one function.
+         */
+        SchoolSays: {
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "functions" | "table" | "positions" | "learning";
+            /** Value */
+            value: string;
+        };
+        /**
          * SchoolShown
          * @description One school: its positions, what it rests on, and what the machine would do. `counts` where it may be followed.
          */
         SchoolShown: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "functions" | "table" | "positions" | "learning";
             /** Counts */
             counts: boolean;
             /** Positions */
@@ -3911,9 +4335,9 @@ export interface components {
             /** Title */
             title: string;
             /** Value */
-            value: string | boolean | number;
+            value: string | number;
             /** There */
-            there: string | boolean | number | null;
+            there: string | number | null;
             /** Differs */
             differs: boolean;
         };
@@ -4085,10 +4509,13 @@ export interface components {
             findings: components["schemas"]["FindingShown"][];
             /** Adapters */
             adapters: string[];
-            /** Order */
-            order: string;
+            /**
+             * Order
+             * @enum {string}
+             */
+            order: "supply last" | "as recorded";
             /** Orders */
-            orders: string[];
+            orders: ("supply last" | "as recorded")[];
             /** Wire Sums */
             wire_sums: {
                 [key: string]: number;
@@ -4863,6 +5290,405 @@ export interface components {
         PlayGiven: {
             pair: components["schemas"]["PairGiven"];
             scenario: components["schemas"]["ScenarioGiven"];
+        };
+        /**
+         * AngleSaid
+         * @description A trimmer by the angle of its slot: degrees from the top, clockwise, and how well it can be read.
+         */
+        AngleSaid: {
+            /** Degrees */
+            degrees: number;
+            /** Within */
+            within: number;
+        };
+        /**
+         * CauseSaid
+         * @description Something that may have killed the board, and whether it is cleared.
+         */
+        CauseSaid: {
+            /** Note */
+            note: string;
+            /** Cleared */
+            cleared: boolean;
+        };
+        /**
+         * ConfirmedSaid
+         * @description That a step is done, in a person's words; how ruling out ended.
+         */
+        ConfirmedSaid: {
+            /** Note */
+            note: string;
+            /** End */
+            end?: string;
+        };
+        /**
+         * CorrectionSaid
+         * @description Something that turned out to be wrong in a closed job, with the number of the entry that it is about.
+         */
+        CorrectionSaid: {
+            /** What */
+            what: string;
+            /** Entry */
+            entry?: number | null;
+        };
+        /**
+         * DefectSaid
+         * @description A defect that is left for later: what, until which date, who sees to it.
+         */
+        DefectSaid: {
+            /** What */
+            what: string;
+            /** Until */
+            until: string;
+            /** Who */
+            who: string;
+            /** Done */
+            done?: boolean;
+        };
+        /**
+         * EnergisedSaid
+         * @description The supply put back on purpose: the hold points in the order in which they were released.
+         */
+        EnergisedSaid: {
+            /** Released */
+            released: string[];
+            /** Left */
+            left?: string[];
+            /** Reason */
+            reason?: string;
+        };
+        /**
+         * FeedbackSaid
+         * @description How the replacement did.
+         */
+        FeedbackSaid: {
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "worked" | "worked with a change" | "did not";
+            /** Note */
+            note?: string;
+        };
+        /**
+         * ForcedSaid
+         * @description An override switched on for a test, or off again; how long it lasts by itself (seconds).
+         */
+        ForcedSaid: {
+            /** What */
+            what: string;
+            /** Off */
+            off: boolean;
+            /** Time Out S */
+            time_out_s?: number | null;
+            /** Of */
+            of?: string | null;
+        };
+        /**
+         * HoldSaid
+         * @description What is said of a hold point: what its kind asks for, or that it is skipped.
+         */
+        HoldSaid: {
+            /** Where */
+            where?: string;
+            /** Tag */
+            tag?: string;
+            /** Instrument */
+            instrument?: string;
+            /** Reading */
+            reading?: number | string;
+            /** Checked Before */
+            checked_before?: boolean;
+            /** Checked After */
+            checked_after?: boolean;
+            /** Note */
+            note?: string;
+            /** Skipped */
+            skipped?: boolean;
+            /** Reason */
+            reason?: string;
+        };
+        /**
+         * LearnedSaid
+         * @description A learning run: how many cycles, and what the display showed.
+         */
+        LearnedSaid: {
+            /** Cycles */
+            cycles: number;
+            /** Shown */
+            shown: string;
+        };
+        /**
+         * MarkSaid
+         * @description A mark on a picture, from its left and its top, as parts of its width and height.
+         */
+        MarkSaid: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Text */
+            text?: string;
+        };
+        /**
+         * NumberedSaid
+         * @description A part with its numbers.
+         */
+        NumberedSaid: {
+            /** What */
+            what: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "old" | "new";
+            /** Part Number */
+            part_number?: string;
+            /** Serial */
+            serial?: string;
+        };
+        /**
+         * OldBoardSaid
+         * @description Where the old board goes.
+         */
+        OldBoardSaid: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "scrap" | "core return" | "kept for parts" | "repaired";
+            /** Note */
+            note?: string;
+        };
+        /**
+         * PictureSaid
+         * @description What is said of a picture.
+         */
+        PictureSaid: {
+            /** Caption */
+            caption?: string;
+            /** Of */
+            of?: string;
+            /** Marks */
+            marks?: components["schemas"]["MarkSaid"][];
+        };
+        /**
+         * ReadbackSaid
+         * @description A position of the new board, read back.
+         */
+        ReadbackSaid: {
+            /** Value */
+            value: string | number;
+        };
+        /**
+         * ReadingSaid
+         * @description A reading on the running machine.
+         */
+        ReadingSaid: {
+            /** Value */
+            value: number;
+            /** Uncertainty */
+            uncertainty?: number;
+        };
+        /**
+         * RemovedSaid
+         * @description Something that came off on the way in.
+         */
+        RemovedSaid: {
+            /** What */
+            what: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "panel" | "screw" | "bracket" | "routing" | "tool" | "plug" | "part";
+            /** Count */
+            count?: number | null;
+            /** Place */
+            place?: string;
+            /** Back */
+            back?: boolean;
+        };
+        /**
+         * RunSaid
+         * @description A run that was measured on the machine, and the planned run that it is.
+         */
+        RunSaid: {
+            /** Title */
+            title?: string;
+            /** Steps */
+            steps?: components["schemas"]["StepSaid"][];
+            /** Seen */
+            seen?: components["schemas"]["SeenSaid"][];
+            /** Until */
+            until?: number;
+            /** Timed */
+            timed?: string;
+            /** Plan */
+            plan?: string;
+            /** Note */
+            note?: string;
+        };
+        /**
+         * SettledSaid
+         * @description What is said of a difference between wires and diagram.
+         */
+        SettledSaid: {
+            /**
+             * As
+             * @enum {string}
+             */
+            as: "was wired wrong" | "machine was modified" | "no wire was there";
+            /** Note */
+            note?: string;
+        };
+        /**
+         * SignedSaid
+         * @description A second person's word: signed, or sent back with a reason.
+         */
+        SignedSaid: {
+            /** Ok */
+            ok: boolean;
+            /** Note */
+            note?: string;
+        };
+        /**
+         * TemporarySaid
+         * @description Something overridden, bridged or held, that is not carried over.
+         */
+        TemporarySaid: {
+            /** What */
+            what: string;
+            /** Undone */
+            undone?: boolean;
+        };
+        /**
+         * TestSaid
+         * @description A test's result or reading, how it stood before, whether it is put back.
+         */
+        TestSaid: {
+            /** Result */
+            result?: string | null;
+            /** Value */
+            value?: number | null;
+            /** Uncertainty */
+            uncertainty?: number | null;
+            /** At C */
+            at_c?: number | null;
+            /** Note */
+            note?: string | null;
+            /** As Found */
+            as_found?: string | null;
+            /** Restored */
+            restored?: boolean | null;
+        };
+        /**
+         * TraceSaid
+         * @description What a live board was seen to do.
+         */
+        TraceSaid: {
+            /** Title */
+            title?: string;
+            /** Steps */
+            steps?: components["schemas"]["StepSaid"][];
+            /** Seen */
+            seen?: components["schemas"]["SeenSaid"][];
+            /** Until */
+            until?: number;
+            /** Timed */
+            timed?: string;
+        };
+        /**
+         * WireSaid
+         * @description A wire on a pin of the old board.
+         */
+        WireSaid: {
+            /** Tag */
+            tag?: string;
+            /** Colour */
+            colour?: string;
+            /** End */
+            end?: string;
+            /** Goes To */
+            goes_to?: string;
+            /** Signal */
+            signal?: string;
+            /** Connector */
+            connector?: string;
+            /** Pin */
+            pin?: string;
+            /** Carry By */
+            carry_by?: string;
+            /** Mm2 */
+            mm2?: number | null;
+        };
+        /**
+         * EntryValues
+         * @description What may be said at each kind of target; null takes it back.
+         */
+        EntryValues: {
+            family: string;
+            /** @enum {string} */
+            symptom: "yes" | "no";
+            report: string;
+            test: components["schemas"]["TestSaid"];
+            cause: components["schemas"]["CauseSaid"];
+            plate: components["schemas"]["PlateSaid"];
+            serial: string;
+            original: string;
+            fact: components["schemas"]["FactSaid"];
+            revision: string;
+            feature: string;
+            replacement: string;
+            wish: string | number | boolean;
+            cost: number;
+            /** @constant */
+            power: "on";
+            hold: components["schemas"]["HoldSaid"];
+            /** @enum {string} */
+            answers: "yes" | "no";
+            found: string | number;
+            angle: components["schemas"]["AngleSaid"];
+            blind: string | number;
+            kept: string;
+            trace: components["schemas"]["TraceSaid"];
+            picture: components["schemas"]["PictureSaid"];
+            wire: components["schemas"]["WireSaid"];
+            /** @enum {string} */
+            plug: "whole" | "one by one";
+            settled: components["schemas"]["SettledSaid"];
+            removed: components["schemas"]["RemovedSaid"];
+            /** @enum {string} */
+            moving: "to move" | "moved" | "stays" | "not there";
+            temporary: components["schemas"]["TemporarySaid"];
+            /** @enum {string} */
+            school: "functions" | "table" | "positions" | "learning";
+            /** @enum {string} */
+            order: "supply last" | "as recorded";
+            override: string | number;
+            /** @enum {string} */
+            decision: "functions" | "table" | "positions" | "learning";
+            reason: string;
+            kit: number;
+            readback: components["schemas"]["ReadbackSaid"];
+            /** @constant */
+            look: true;
+            /** @constant */
+            ticked: true;
+            energised: components["schemas"]["EnergisedSaid"];
+            learned: components["schemas"]["LearnedSaid"];
+            reentered: string;
+            run: components["schemas"]["RunSaid"];
+            reading: components["schemas"]["ReadingSaid"];
+            forced: components["schemas"]["ForcedSaid"];
+            defect: components["schemas"]["DefectSaid"];
+            numbered: components["schemas"]["NumberedSaid"];
+            spent: number;
+            old_board: components["schemas"]["OldBoardSaid"];
+            signed: components["schemas"]["SignedSaid"];
+            correction: components["schemas"]["CorrectionSaid"];
+            feedback: components["schemas"]["FeedbackSaid"];
+            confirmed: components["schemas"]["ConfirmedSaid"];
         };
     };
     responses: never;

@@ -3,6 +3,7 @@ import { BoardPage } from "@/features/catalogue/BoardPage";
 import { CataloguePage } from "@/features/catalogue/CataloguePage";
 import { LoadPage } from "@/features/catalogue/LoadPage";
 import { DepotPage } from "@/features/depot/DepotPage";
+import { oneOf } from "@/ui/oneOf";
 import { JobPage } from "@/features/jobs/JobPage";
 import { JobsPage } from "@/features/jobs/JobsPage";
 import { MachinePage } from "@/features/machines/MachinePage";
@@ -27,9 +28,6 @@ const root = createRootRoute({
 
 const page = (value: unknown) => Math.max(1, Math.floor(Number(value)) || 1);
 const text = (value: unknown) => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
-const oneOf = <T extends string>(value: unknown, choices: readonly T[], otherwise: T): T =>
-  choices.find((each) => each === value) ?? otherwise;
-
 const home = createRoute({
   getParentRoute: () => root,
   path: "/",

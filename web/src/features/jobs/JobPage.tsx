@@ -4,7 +4,9 @@ import { useState } from "react";
 import { useJob, type Job } from "./api";
 import { EarlierBanner } from "./EarlierBanner";
 import { History } from "./History";
-import { SaveState } from "./SaveState";
+import { RefusedProvider } from "./entries/Refusal";
+import { SaveState } from "./entries/SaveState";
+import { useEntries } from "./entries/useEntries";
 import { STEP_NAMES } from "./stepNames";
 import { SkippedBanner } from "./SkippedBanner";
 import { CarryStep } from "./steps/carry/CarryStep";
@@ -16,7 +18,7 @@ import { ProveStep } from "./steps/prove/ProveStep";
 import { RecogniseStep } from "./steps/recognise/RecogniseStep";
 import { RecordStep } from "./steps/record/RecordStep";
 import { RuleOutStep } from "./steps/ruleOut/RuleOutStep";
-import { useEntries } from "./useEntries";
+import type { StepProps } from "./stepProps";
 
 /** One job, one sheet: it fills up from top to bottom as the work goes on. */
 export function JobPage() {
@@ -75,64 +77,68 @@ function JobSheet({ job }: { job: Job }) {
           </p>
         )}
       </header>
-      <SaveState sending={entries.sending} onRetry={() => void entries.retry()} onSeen={entries.forget} />
-      <SkippedBanner job={job} />
-      <EarlierBanner job={job} put={put} />
-      <ol className="relative">
-        {job.steps.map((step, index) => {
-          const inHand = !job.closed && step.id === job.step;
-          const open = looked[step.id] ?? inHand;
-          const flip = () => setLooked((old) => ({ ...old, [step.id]: !open }));
-          return (
-            <li key={step.id} className="relative border-t border-rule pl-10 sm:pl-12">
-              <Mark number={index + 1} state={step.state} inHand={inHand} last={index === job.steps.length - 1} />
-              <h2 className="text-base">
-                {step.state === "waiting" ? (
-                  <span className="block min-h-11 py-2.5 font-normal text-faint">
-                    {step.name}&ensp;
-                    <span className="text-sm">
-                      waits for {step.waits_for.map((each) => STEP_NAMES[each] ?? each).join(" and ")}
+      <SaveState
+        sending={entries.sending}
+        onRetry={() => void entries.retry()}
+        onWithdraw={(each) => void entries.withdraw(each)}
+      />
+      <RefusedProvider entries={entries.sending.refused} onWithdraw={(each) => void entries.withdraw(each)}>
+        <SkippedBanner job={job} />
+        <EarlierBanner job={job} put={put} />
+        <ol className="relative">
+          {job.steps.map((step, index) => {
+            const inHand = !job.closed && step.id === job.step;
+            const open = looked[step.id] ?? inHand;
+            const flip = () => setLooked((old) => ({ ...old, [step.id]: !open }));
+            return (
+              <li key={step.id} className="relative border-t border-rule pl-10 sm:pl-12">
+                <Mark number={index + 1} state={step.state} inHand={inHand} last={index === job.steps.length - 1} />
+                <h2 className="text-base">
+                  {step.state === "waiting" ? (
+                    <span className="block min-h-11 py-2.5 font-normal text-faint">
+                      {step.name}&ensp;
+                      <span className="text-sm">
+                        waits for {step.waits_for.map((each) => STEP_NAMES[each] ?? each).join(" and ")}
+                      </span>
                     </span>
-                  </span>
-                ) : (
-                  <button
-                    type="button"
-                    aria-expanded={open}
-                    onClick={flip}
-                    className="flex min-h-11 w-full flex-wrap items-baseline gap-x-3 py-2.5 text-left"
-                  >
-                    <span className={inHand ? "text-xl font-bold" : "font-semibold"}>{step.name}</span>
-                    <span className="font-normal">
-                      {step.result}
-                      {step.at && (
-                        <span className="text-faint">
-                          {" "}
-                          ({step.by}, {clock(step.at)})
-                        </span>
-                      )}
-                    </span>
-                  </button>
+                  ) : (
+                    <button
+                      type="button"
+                      aria-expanded={open}
+                      onClick={flip}
+                      className="flex min-h-11 w-full flex-wrap items-baseline gap-x-3 py-2.5 text-left"
+                    >
+                      <span className={inHand ? "text-xl font-bold" : "font-semibold"}>{step.name}</span>
+                      <span className="font-normal">
+                        {step.result}
+                        {step.at && (
+                          <span className="text-faint">
+                            {" "}
+                            ({step.by}, {clock(step.at)})
+                          </span>
+                        )}
+                      </span>
+                    </button>
+                  )}
+                </h2>
+                {open && step.state !== "waiting" && (
+                  <div className="pt-1 pb-6">
+                    <StepBody
+                      job={job.origin ? { ...job, closed: true } : job}
+                      id={step.id}
+                      put={step.id === "record" ? recording : put}
+                    />
+                  </div>
                 )}
-              </h2>
-              {open && step.state !== "waiting" && (
-                <div className="pt-1 pb-6">
-                  <StepBody
-                    job={job.origin ? { ...job, closed: true } : job}
-                    id={step.id}
-                    put={step.id === "record" ? recording : put}
-                  />
-                </div>
-              )}
-            </li>
-          );
-        })}
-      </ol>
-      <History job={job} />
+              </li>
+            );
+          })}
+        </ol>
+        <History job={job} />
+      </RefusedProvider>
     </Page>
   );
 }
-
-export type StepProps = { job: Job; put: ReturnType<typeof useEntries>["put"] };
 
 function StepBody({ id, ...props }: StepProps & { id: string }) {
   switch (id) {

@@ -1,13 +1,14 @@
-type Props = {
+type Props<Value extends string> = {
   label: string;
-  choices: [value: string, words: string][];
+  choices: readonly (readonly [value: Value, words: string])[];
+  /** The answer taken; anything that is none of them where none is. */
   value: string;
   disabled?: boolean;
-  onChange: (value: string) => void;
+  onChange: (value: Value) => void;
 };
 
 /** A few answers side by side, one of them taken. */
-export function Segments({ label, choices, value, disabled, onChange }: Props) {
+export function Segments<Value extends string>({ label, choices, value, disabled, onChange }: Props<Value>) {
   return (
     <div role="radiogroup" aria-label={label} className="flex flex-wrap">
       {choices.map(([each, words]) => (

@@ -18,6 +18,8 @@ export function useTiming(job: string, side: "original" | "replacement") {
   const last = useRef<{ inputs: Set<string>; outputs: Set<string> } | null>(null);
   /** The server's clock when the run began: what the port shows is timed there. */
   const zero = useRef<number | null>(null);
+  /** When the port was last known to stand so, by the server's clock; and whether the stream broke off since. */
+  const heard = useRef<{ at: number; broke: boolean }>({ at: 0, broke: false });
   const now = () => Math.round(((performance.now() - (begun ?? performance.now())) / 1000) * 1000) / 1000;
 
   const input = (name: string, value: boolean, at = now()) =>
@@ -44,16 +46,26 @@ export function useTiming(job: string, side: "original" | "replacement") {
       const fresh = { inputs: new Set(shown.inputs), outputs: new Set(shown.outputs) };
       const before = last.current ?? { inputs: fresh.inputs, outputs: new Set<string>() };
       differing(before.inputs, fresh.inputs).forEach((name) => input(name, fresh.inputs.has(name), at));
-      const within = Math.round((shown.within + TRANSPORT_S) * 1000) / 1000;
+      // what changed while the stream was broken off may have changed at any time since it last told anything
+      const gap = heard.current.broke ? Math.max(0, shown.at - heard.current.at) : 0;
+      heard.current = { at: shown.at, broke: false };
+      const within = Math.round((Math.max(shown.within, gap) + TRANSPORT_S) * 1000) / 1000;
       differing(before.outputs, fresh.outputs).forEach((name) => output(name, fresh.outputs.has(name), within, at));
       last.current = fresh;
       setWatching(true);
       setLost("");
     });
+    source.addEventListener("here", (event) => {
+      // nothing changed: until now it stands as it was told, unless the stream broke off and has not told anew
+      if (!heard.current.broke) heard.current.at = (JSON.parse(event.data as string) as { at: number }).at;
+    });
     source.addEventListener("lost", (event) => setLost((JSON.parse(event.data as string) as { why: string }).why));
     source.addEventListener("back", () => setLost(""));
     // the browser asks anew by itself; until then it is said
-    source.onerror = () => setLost("the connection is gone");
+    source.onerror = () => {
+      heard.current.broke = true;
+      setLost("the connection is gone");
+    };
     return () => source.close();
     // the callbacks only add to what is there
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -73,6 +85,7 @@ export function useTiming(job: string, side: "original" | "replacement") {
     begin: (port: boolean) => {
       last.current = null;
       zero.current = null;
+      heard.current = { at: 0, broke: false };
       setLost("");
       setWatching(false);
       setTiming({ steps: [], seen: [], at: 0 });

@@ -3,7 +3,7 @@ import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
 import { useComparison, useJobBoard, usePresses, useWiring } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Notes } from "./Notes";
 import { PressesPanel } from "./PressesPanel";
 import { SchoolsPanel } from "./SchoolsPanel";

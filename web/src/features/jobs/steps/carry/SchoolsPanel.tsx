@@ -3,12 +3,12 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { InkMark, VerdictMark } from "@/ui/inks";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 type Comparison = Schemas["ComparisonShown"];
 type School = Schemas["SchoolShown"];
 
-const NAMES: Record<string, string> = {
+const NAMES: Record<Schemas["SchoolShown"]["id"], string> = {
   functions: "By its functions",
   table: "By the table",
   positions: "Position for position",
@@ -139,14 +139,12 @@ function Decision({ job, put, disagreement }: StepProps & { disagreement: Schema
         {disagreement.title}: found {disagreement.found}
       </p>
       <p>
-        {Object.entries(disagreement.says)
-          .map(([school, value]) => `${(NAMES[school] ?? school).toLowerCase()} ${value}`)
-          .join(", ")}
-        {decided && <strong> – decided: {(NAMES[decided] ?? decided).toLowerCase()}</strong>}
+        {disagreement.says.map(({ school, value }) => `${NAMES[school].toLowerCase()} ${value}`).join(", ")}
+        {decided && <strong> – decided: {NAMES[decided].toLowerCase()}</strong>}
       </p>
       {!job.closed && (
         <Follow
-          schools={Object.keys(disagreement.says)}
+          schools={disagreement.says.map((each) => each.school)}
           what={disagreement.title}
           onFollow={(school, reason) => void put({ target: `decision.${disagreement.id}`, after: school, reason })}
         />
@@ -170,7 +168,8 @@ function Whole({ job, put, comparison }: StepProps & { comparison: Comparison })
   );
 }
 
-type FollowProps = { schools: string[]; what: string; onFollow: (school: string, reason: string) => void };
+type SchoolName = Schemas["SchoolShown"]["id"];
+type FollowProps = { schools: SchoolName[]; what: string; onFollow: (school: SchoolName, reason: string) => void };
 
 function Follow({ schools, what, onFollow }: FollowProps) {
   const [reason, setReason] = useState("");
@@ -187,7 +186,7 @@ function Follow({ schools, what, onFollow }: FollowProps) {
       <div className="flex flex-wrap gap-2">
         {schools.map((school) => (
           <Button key={school} disabled={!reason.trim()} onClick={() => onFollow(school, reason.trim())}>
-            {NAMES[school] ?? school}
+            {NAMES[school]}
           </Button>
         ))}
       </div>

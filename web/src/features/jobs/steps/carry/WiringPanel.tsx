@@ -1,8 +1,9 @@
 import type { Schemas } from "@/api/client";
 import { PinTables } from "@/drawing/PinTables";
 import { Caution } from "@/ui/notices";
+import { oneOf } from "@/ui/oneOf";
 import { Choice } from "@/ui/fields";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 const ORDER_NAMES: Record<string, string> = {
   "supply last": "earth first, supply last",
@@ -34,7 +35,9 @@ export function WiringPanel({ job, put, wiring }: StepProps & { wiring: Schemas[
           label="Order"
           value={wiring.order}
           disabled={job.closed}
-          onChange={(event) => void put({ target: "order", after: event.target.value })}
+          onChange={(event) =>
+            void put({ target: "order", after: oneOf(event.target.value, wiring.orders, wiring.order) })
+          }
         >
           {wiring.orders.map((order) => (
             <option key={order} value={order}>

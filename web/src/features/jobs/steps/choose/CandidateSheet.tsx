@@ -3,7 +3,7 @@ import { FitMark } from "@/ui/FitMark";
 import { TextArea } from "@/ui/fields";
 import { InkMark } from "@/ui/inks";
 import { useEffect, useRef, useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Beside } from "./Beside";
 import { Costs } from "./Costs";
 import type { Candidate } from "./Matrix";

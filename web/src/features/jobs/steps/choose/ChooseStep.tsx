@@ -2,7 +2,7 @@ import { Pager } from "@/ui/Pager";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useCandidates } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { CandidateSheet } from "./CandidateSheet";
 import { Chosen } from "./Chosen";
 import { Matrix } from "./Matrix";

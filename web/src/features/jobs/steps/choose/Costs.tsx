@@ -2,7 +2,7 @@ import type { Schemas } from "@/api/client";
 import { ASSUMPTION_NAMES } from "@/ui/assumptionNames";
 import { ProblemNotice } from "@/ui/notices";
 import { useCosts } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
 
 const NAMES: Record<string, string> = {

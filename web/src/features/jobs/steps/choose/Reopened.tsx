@@ -1,7 +1,7 @@
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 /** The record is complete and the choice looks otherwise now: what changed, and whether it is kept. */
 export function Reopened({ job, put }: StepProps) {

@@ -2,7 +2,7 @@ import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { useState } from "react";
 import { useFamily } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 type FunctionNode = { id: string; title?: string; type: string; unit?: string; choices?: string[] };
 

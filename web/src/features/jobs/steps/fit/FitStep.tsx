@@ -3,7 +3,7 @@ import { Part } from "@/ui/Part";
 import { useState } from "react";
 import { useRecord, useWiring } from "../../api";
 import { useFitting } from "../../endApi";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 import { RemovalPart } from "../record/RemovalPart";
 import { Energise } from "./Energise";

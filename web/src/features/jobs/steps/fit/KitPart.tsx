@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 type Line = Schemas["KitShown"];
 const NEEDED: Record<string, string> = { needed: "needed", perhaps: "perhaps needed", "not needed": "not needed here" };

@@ -2,7 +2,7 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Looks } from "./Looks";
 
 /** A learning run: what must be true before, whether it can be stopped, how many cycles, what is shown at the end. */

@@ -4,7 +4,7 @@ import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useSlips } from "../../endApi";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { TryPanel } from "./TryPanel";
 import { usePresses as useLivePresses } from "./usePresses";
 

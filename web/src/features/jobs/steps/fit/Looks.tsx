@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 /** Things to look at, each with its own tick. */
 export function Looks({ job, put, looks }: StepProps & { looks: Schemas["LookShown"][] }) {

@@ -3,7 +3,7 @@ import { Overlay } from "@/drawing/Overlay";
 import type { BoardDocument } from "@/drawing/types";
 import { Caution } from "@/ui/notices";
 import { useBeside } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Looks } from "./Looks";
 
 /** How the new board sits where the old one was: which holes serve, which are new, what to keep clear. */

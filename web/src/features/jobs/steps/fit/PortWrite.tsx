@@ -1,7 +1,7 @@
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
 import { useWritePort } from "../../endApi";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 /** Write the plan over the port; what reads back as written is kept as read back. */
 export function PortWrite({ job, put }: StepProps) {

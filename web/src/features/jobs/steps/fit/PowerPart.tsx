@@ -1,7 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { Part } from "@/ui/Part";
 import { usePresses } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { LearningPart } from "./LearningPart";
 import { LivePanel } from "./LivePanel";
 import { PortWrite } from "./PortWrite";

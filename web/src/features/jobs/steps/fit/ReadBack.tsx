@@ -7,7 +7,7 @@ import { Loading } from "@/ui/notices";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
 import { useJobBoard } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { inGroups } from "./words";
 
 type Props = StepProps & { fitting: Schemas["FittingShown"]; names: string[]; drawn?: boolean };

@@ -1,5 +1,5 @@
 import type { Schemas } from "@/api/client";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
 
 /** What the old board knew and the new one has to be told: entered, then written down as the new board shows it. */

@@ -5,7 +5,7 @@ import { Button } from "@/ui/Button";
 import { Caution } from "@/ui/notices";
 import { useEffect } from "react";
 import { useJobBoard, useWiring } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 type Props = StepProps & { fitting: Schemas["FittingShown"] };
 type Wiring = Schemas["WiringShown"];

@@ -2,11 +2,9 @@ import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { TextArea, TextField } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
-type Said = { result: string; note: string; by: string; at: string };
-type Correction = { what: string; entry: number | null; by: string; at: string };
-const RESULTS = ["worked", "worked with a change", "did not"];
+const RESULTS = ["worked", "worked with a change", "did not"] as const;
 
 /** After closing: how the new board does, at once and after a month; and corrections, each a new entry beside the old. */
 export function Afterwards({ job, put }: StepProps) {
@@ -27,7 +25,7 @@ export function Afterwards({ job, put }: StepProps) {
 }
 
 function How({ job, put, name, title, kept }: StepProps & { name: string; title: string; kept: boolean }) {
-  const said = job.feedback[name] as Said | undefined;
+  const said = job.feedback[name];
   const [note, setNote] = useState("");
   if (kept && !said) return null;
   return (
@@ -68,7 +66,7 @@ function How({ job, put, name, title, kept }: StepProps & { name: string; title:
 function Corrections({ job, put, kept }: StepProps & { kept: boolean }) {
   const [what, setWhat] = useState("");
   const [entry, setEntry] = useState("");
-  const rows = Object.entries(job.corrections) as [string, Correction][];
+  const rows = Object.entries(job.corrections);
   const number = entry.trim() === "" ? null : Number(entry);
   const usable = number === null || (Number.isInteger(number) && number >= 1 && number <= job.entry_count);
   return (

@@ -2,7 +2,7 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextArea } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 
 /** The end: handed over by one, and where the depot asks for it signed by a second person, or sent back with a reason. */

@@ -3,15 +3,13 @@ import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
-
-type Defect = { what: string; until: string; who: string; done: boolean };
+import type { StepProps } from "../../stepProps";
 
 /** What was seen and is left for later: with a date, and somebody who sees to it. */
 export function Defects({ job, put }: StepProps) {
   const me = useSession().data?.name ?? "";
   const [draft, setDraft] = useState({ what: "", until: "", who: "" });
-  const rows = Object.entries(job.defects) as [string, Defect][];
+  const rows = Object.entries(job.defects);
   const who = draft.who || me;
   return (
     <>

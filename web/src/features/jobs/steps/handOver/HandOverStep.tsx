@@ -3,7 +3,7 @@ import { Loading, ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
 import type { ReactNode } from "react";
 import { useHandOver } from "../../endApi";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Afterwards } from "./Afterwards";
 import { Closing } from "./Closing";
 import { Defects } from "./Defects";

@@ -1,24 +1,25 @@
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
+import { oneOf } from "@/ui/oneOf";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Segments } from "../Segments";
 
-type Numbered = { what: string; side: "old" | "new"; part_number: string; serial: string };
-const WAYS: [string, string][] = [
+const SIDES = ["old", "new"] as const;
+const WAYS = [
   ["scrap", "scrap"],
   ["core return", "core return"],
   ["kept for parts", "kept for parts"],
   ["repaired", "to be repaired"],
-];
+] as const;
 
 /** Part and serial numbers, old and new, remote parts too; and where the old board goes. */
 export function Numbers({ job, put }: StepProps) {
-  const rows = Object.entries(job.numbered) as [string, Numbered][];
+  const rows = Object.entries(job.numbered);
   const has = (side: string) => rows.some(([, each]) => each.side === side);
-  const first = { what: "control board", side: has("old") ? "new" : "old", serial: "" };
-  const [draft, setDraft] = useState(first);
+  const side: (typeof SIDES)[number] = has("old") ? "new" : "old";
+  const [draft, setDraft] = useState({ what: "control board", side, serial: "" });
   const [number, setNumber] = useState<string | null>(null);
   const known = draft.what === "control board" ? ((draft.side === "old" ? job.original : job.replacement) ?? "") : "";
   const part = number ?? known;
@@ -58,10 +59,11 @@ export function Numbers({ job, put }: StepProps) {
           <Choice
             label="Side"
             value={draft.side}
-            onChange={(event) => setDraft({ ...draft, side: event.target.value })}
+            onChange={(event) => setDraft({ ...draft, side: oneOf(event.target.value, SIDES, draft.side) })}
           >
-            <option>old</option>
-            <option>new</option>
+            {SIDES.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
           </Choice>
           <TextField
             label="Part"
@@ -94,7 +96,7 @@ export function Numbers({ job, put }: StepProps) {
           <Segments
             label="The old board"
             choices={WAYS}
-            value={String(job.old_board?.way ?? "")}
+            value={job.old_board?.way ?? ""}
             disabled={job.closed}
             onChange={(way) => void put({ target: "old_board", after: { way, note: "" } })}
           />

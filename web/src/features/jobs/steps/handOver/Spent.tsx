@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { ASSUMPTION_NAMES } from "@/ui/assumptionNames";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { NumberField } from "../NumberField";
 
 const FIELDS: [string, string][] = [

@@ -2,7 +2,7 @@ import { Button } from "@/ui/Button";
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useMakeSafe } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { HoldPoint } from "./HoldPoint";
 
 /** The hold points of this machine and board, in order; what needs the machine dead opens when all of them hold. */

@@ -3,14 +3,14 @@ import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useEffect, useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
-type Forced = { what: string; off: boolean; time_out_s?: number; of?: string; began: string };
+type Forced = Schemas["ForcedKept"];
 
 /** What is overridden for a test: it must be off, and said to be off, before the machine is handed over. */
 export function Overrides({ job, put, plan }: StepProps & { plan: Schemas["ProvingShown"] }) {
   const [own, setOwn] = useState("");
-  const forced = Object.entries(job.forced) as [string, Forced][];
+  const forced = Object.entries(job.forced);
   const on = forced.filter(([, each]) => !each.off);
   const switchOn = (what: string, more: Partial<Forced>) =>
     void put({ target: `forced.${newId()}`, after: { what, off: false, ...more } });

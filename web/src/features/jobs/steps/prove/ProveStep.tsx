@@ -4,7 +4,7 @@ import { Caution, Loading, ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
 import { planKey, playJob, useComparison, useFamily } from "../../api";
 import { useProving } from "../../endApi";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 import { Measured } from "./Measured";
 import { Overrides } from "./Overrides";

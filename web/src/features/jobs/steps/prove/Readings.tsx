@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Band } from "@/drawing/Band";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { NumberField } from "../NumberField";
 import { RISK_WORDS } from "./words";
 

@@ -5,7 +5,7 @@ import { TimeTracks } from "@/drawing/TimeTracks";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Taps } from "../Taps";
 import { useTiming, type Seen } from "../useTiming";
 import { TypedEvent } from "./TypedEvent";

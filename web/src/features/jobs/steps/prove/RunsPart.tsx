@@ -2,7 +2,7 @@ import type { Schemas } from "@/api/client";
 import type { FamilyDocument } from "@/comparison/Player";
 import { Button } from "@/ui/Button";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Recorder } from "./Recorder";
 import { LAST_WORDS, RISK_WORDS, span } from "./words";
 

@@ -4,7 +4,7 @@ import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useKey, type Job } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { BoardChoice } from "./BoardChoice";
 
 const CANNOT_TELL = "cannot tell";

@@ -2,7 +2,7 @@ import type { Schemas } from "@/api/client";
 import { Choice } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useMachine } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
 
 type Fact = Schemas["FactWanted"];

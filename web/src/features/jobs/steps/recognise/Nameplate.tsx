@@ -4,7 +4,7 @@ import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useDeferredValue, useState } from "react";
 import { usePlates, useSerial } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Segments } from "../Segments";
 
 /** The machine's number, place by place against the maker's scheme, and its serial number read back in groups. */

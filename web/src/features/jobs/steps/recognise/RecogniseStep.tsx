@@ -1,5 +1,5 @@
 import { InkMark } from "@/ui/inks";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { FromList } from "./FromList";
 import { KeyPanel } from "./KeyPanel";
 import { MachineFacts } from "./MachineFacts";

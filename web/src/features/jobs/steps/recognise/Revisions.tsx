@@ -1,4 +1,4 @@
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
 
 /** Hardware and firmware revisions are read apart from the number. */

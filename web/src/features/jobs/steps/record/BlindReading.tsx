@@ -3,7 +3,7 @@ import type { BoardDocument, Element, Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 type Props = Pick<StepProps, "put"> & { element: Element; document: BoardDocument };
 

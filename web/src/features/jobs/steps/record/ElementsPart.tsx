@@ -6,7 +6,7 @@ import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
 import { useState } from "react";
 import { useComparison, type Job } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { AngleReading } from "./AngleReading";
 import { BlindReading } from "./BlindReading";
 

@@ -5,7 +5,7 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import { useTraces } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { DraftEditor } from "./DraftEditor";
 import { Taps } from "../Taps";
 import { useTiming } from "../useTiming";

@@ -3,20 +3,20 @@ import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Segments } from "../Segments";
 
-const PARTS: [string, string][] = [
+const PARTS = [
   ["to move", "To move"],
   ["moved", "Moved"],
   ["stays", "Stays"],
   ["not there", "Not there"],
-];
+] as const;
 
 /** Parts that go across to the new board, and states that only hold for now and must not. */
 export function PartsPart({ job, put, record }: StepProps & { record: Schemas["RecordShown"] }) {
   const [what, setWhat] = useState("");
-  const noted = Object.entries(job.temporary) as [string, { what: string; undone: boolean }][];
+  const noted = Object.entries(job.temporary);
   const offered = record.temporary.filter((each) => !(each.id in job.temporary));
   return (
     <>

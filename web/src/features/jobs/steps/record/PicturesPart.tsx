@@ -5,7 +5,7 @@ import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { sendPicture } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
 import { BankFromPicture } from "./BankFromPicture";
 import { MarkedPicture, type Mark } from "./MarkedPicture";
@@ -33,7 +33,7 @@ export function PicturesPart({ job, put, elements }: Props) {
       }
     }
   };
-  const pictures = Object.entries(job.pictures) as [string, Kept][];
+  const pictures = Object.entries(job.pictures);
   return (
     <>
       {!job.closed && (

@@ -4,7 +4,7 @@ import type { Element } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
 import { useReadPort } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
 import { Segments } from "../Segments";
 
@@ -72,7 +72,11 @@ function PortRead({ job, put }: StepProps) {
   const port = useReadPort(job);
   const open = port.data?.values.filter((each) => each.there === null || each.differs) ?? [];
   const take = (value: Schemas["PortValue"]) =>
-    put({ target: value.target, after: value.value, read_how: "read over the port" });
+    put(
+      value.target.startsWith("found.")
+        ? { target: `found.${nameOf(value.target)}`, after: value.value, read_how: "read over the port" }
+        : { target: `kept.${nameOf(value.target)}`, after: String(value.value), read_how: "read over the port" },
+    );
   return (
     <div className="flex flex-col gap-2 border-l-4 border-rule pl-3">
       <Button className="self-start" disabled={port.isPending} onClick={() => port.mutate()}>
@@ -144,7 +148,10 @@ async function takeAll(values: Schemas["PortValue"][], take: (value: Schemas["Po
 }
 
 function nowAt(job: StepProps["job"], target: string): string | number | null {
-  const dot = target.indexOf(".");
-  const name = target.slice(dot + 1);
+  const name = nameOf(target);
   return (target.startsWith("found") ? job.found[name] : job.kept[name]) ?? null;
+}
+
+function nameOf(target: string): string {
+  return target.slice(target.indexOf(".") + 1);
 }

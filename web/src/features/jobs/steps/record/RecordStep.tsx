@@ -2,7 +2,7 @@ import { Button } from "@/ui/Button";
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
 import { useJobBoard, useRecord } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { ElementsPart } from "./ElementsPart";
 import { ObservedPart } from "./ObservedPart";
 import { PartsPart } from "./PartsPart";

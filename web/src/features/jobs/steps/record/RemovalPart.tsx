@@ -2,18 +2,20 @@ import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
+import { oneOf } from "@/ui/oneOf";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
-const KINDS = ["screw", "panel", "bracket", "plug", "routing", "part", "tool"];
-type Piece = { what: string; kind: string; count: number; place: string; back: boolean; n: number };
+const KINDS = ["screw", "panel", "bracket", "plug", "routing", "part", "tool"] as const;
+type Draft = { what: string; kind: (typeof KINDS)[number]; count: string; place: string };
+type Piece = Schemas["RemovedKept"];
 
 /** What comes off on the way in, as it comes off; played back in reverse when it goes on again. */
 export function RemovalPart({ job, put, record }: StepProps & { record: Schemas["RecordShown"] }) {
-  const [draft, setDraft] = useState({ what: "", kind: "screw", count: "1", place: "" });
+  const [draft, setDraft] = useState<Draft>({ what: "", kind: "screw", count: "1", place: "" });
   const count = Number(draft.count);
   const ready = draft.what.trim() !== "" && Number.isInteger(count) && count > 0;
-  const log = (Object.entries(job.removed) as [string, Piece][]).sort(([, a], [, b]) => b.n - a.n);
+  const log = Object.entries(job.removed).sort(([, a], [, b]) => b.n - a.n);
   const add = () => {
     void put({ target: `removed.${newId()}`, after: { ...draft, count } });
     setDraft({ ...draft, what: "", count: "1" });
@@ -31,7 +33,7 @@ export function RemovalPart({ job, put, record }: StepProps & { record: Schemas[
           <Choice
             label="Kind"
             value={draft.kind}
-            onChange={(event) => setDraft({ ...draft, kind: event.target.value })}
+            onChange={(event) => setDraft({ ...draft, kind: oneOf(event.target.value, KINDS, draft.kind) })}
           >
             {KINDS.map((kind) => (
               <option key={kind}>{kind}</option>

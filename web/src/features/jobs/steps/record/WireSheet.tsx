@@ -4,7 +4,7 @@ import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 type Props = StepProps & {
   plug: string;
@@ -20,13 +20,13 @@ type Draft = { tag: string; colour: string; mm2: string; goes_to: string; signal
 /** The wire on one pin; keeping it moves on to the next pin. */
 export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNext }: Props) {
   const there = Object.entries(job.wires).find(([, wire]) => wire.connector === plug && String(wire.pin) === pin);
-  const wire = there?.[1] ?? {};
+  const wire = there?.[1];
   const [draft, setDraft] = useState<Draft>({
-    tag: text(wire.tag),
-    colour: text(wire.colour),
-    mm2: text(wire.mm2),
-    goes_to: text(wire.goes_to),
-    signal: text(wire.signal),
+    tag: text(wire?.tag),
+    colour: text(wire?.colour),
+    mm2: text(wire?.mm2),
+    goes_to: text(wire?.goes_to),
+    signal: text(wire?.signal),
   });
   const size = Number(draft.mm2.replace(",", "."));
   const wrong = draft.mm2.trim() !== "" && !(size > 0);

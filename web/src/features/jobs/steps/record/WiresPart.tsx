@@ -1,17 +1,18 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Segments } from "../Segments";
 import { WireSheet } from "./WireSheet";
 
 type Props = StepProps & { record: Schemas["RecordShown"] };
 type Plug = Schemas["PlugShown"];
 
-const WAYS_OUT: [string, string][] = [
+const WAYS_OUT = [
   ["was wired wrong", "Was wired wrong"],
   ["machine was modified", "Machine was modified"],
-];
+] as const;
+const NO_WIRE = ["no wire was there", "No wire was there"] as const;
 const WAYS: Record<string, string> = {
   whole: "moves whole",
   "one by one": "moves wire by wire, ticked off under Fit as they move",
@@ -153,7 +154,7 @@ function Findings({ job, put, findings }: StepProps & { findings: Schemas["Findi
                 </p>
                 <Segments
                   label={`${finding.place} is settled as`}
-                  choices={finding.missing ? [...WAYS_OUT, ["no wire was there", "No wire was there"]] : WAYS_OUT}
+                  choices={finding.missing ? [...WAYS_OUT, NO_WIRE] : WAYS_OUT}
                   value={finding.settled}
                   disabled={job.closed}
                   onChange={(value) => void put({ target: `settled.${finding.place}`, after: { as: value, note: "" } })}

@@ -1,7 +1,7 @@
 import { Button } from "@/ui/Button";
 import { TextArea } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 const SAYS: Record<string, string> = {
   condemned: "The tests condemn the board.",

@@ -2,7 +2,7 @@ import { Suspicion } from "@/drawing/Suspicion";
 import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { useFamilies, useRuleOut } from "../../api";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 import { Causes } from "./Causes";
 import { Chain } from "./Chain";
 import { EndPanel, hasDraft } from "./EndPanel";

@@ -1,5 +1,5 @@
 import type { Schemas } from "@/api/client";
-import type { StepProps } from "../../JobPage";
+import type { StepProps } from "../../stepProps";
 
 export type RuleOut = Schemas["RuleOutShown"];
 export type Test = Schemas["TestShown"];

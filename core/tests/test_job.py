@@ -1,0 +1,353 @@
+"""The rules of a job: the order of the work, what entries do, and jobs played again."""
+
+import json
+from contextlib import redirect_stderr, redirect_stdout
+from datetime import UTC, datetime
+from io import StringIO
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any, get_type_hints
+
+from django.test import SimpleTestCase
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.test_chain import document, package, with_digests
+from twincore.chain import open_package
+from twincore.cli import main
+from twincore.errors import DocumentError
+from twincore.job import (
+    STEPS,
+    TARGETS,
+    VERSION,
+    EntryMade,
+    State,
+    changed,
+    current,
+    done,
+    empty_state,
+    partings,
+    replay,
+    sheet_of,
+    step_in_hand,
+    step_of,
+    value_at,
+    waiting_for,
+)
+from twincore.job.changing import ADDING, FOLLOWING, KEPT_BESIDE
+from twincore.job.schema import value_schemas
+from twincore.job.target import Subject
+
+PACKAGES = Path(__file__).parent / "packages"
+AT = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
+
+
+def said(state: State, target: str, value: Any, read_how: str = "", **adds: Any) -> State:
+    """The state after somebody says this."""
+    return changed(state, EntryMade(7, AT, "somebody", target, value, "", read_how, adds))
+
+
+YES = {"note": ""}
+
+
+def advanced(*targets: str) -> State:
+    """A state after the usual entries, up to those named."""
+    usual: dict[str, object] = {
+        "confirmed.rule_out": YES, "original": "A", "replacement": "B", "confirmed.make_safe": YES, "found.S1": "01",
+        "confirmed.record": YES, "confirmed.carry_over": YES, "confirmed.fit": YES, "confirmed.prove": YES,
+    }  # fmt: skip
+    state = empty_state()
+    for target in targets or usual:
+        state = said(state, target, usual[target])
+    return state
+
+
+class Order(SimpleTestCase):
+    def test_the_step_in_hand_follows_the_work(self) -> None:
+        seen = []
+        state = empty_state()
+        for target in ("confirmed.rule_out", "original", "replacement", "confirmed.make_safe", "confirmed.record",
+                       "confirmed.carry_over", "confirmed.fit", "confirmed.prove"):  # fmt: skip
+            seen.append(step_in_hand(state))
+            state = said(state, target, YES if "." in target else "A")
+        self.assertEqual(seen, list(STEPS[:-1]))
+        self.assertEqual(step_in_hand(state), "hand_over")
+
+    def test_the_hold_point_stands_before_everything_that_is_touched(self) -> None:
+        state = advanced("original", "replacement")
+        for step in ("record", "carry_over", "fit", "prove", "hand_over"):
+            self.assertTrue(waiting_for(state, step), step)
+        self.assertEqual(waiting_for(state, "record"), ["make_safe"])
+        self.assertEqual(waiting_for(state, "make_safe"), [])
+
+    def test_every_target_belongs_to_a_step_and_has_its_place_in_the_state(self) -> None:
+        fresh = empty_state()
+        for kind, target in TARGETS.items():
+            with self.subTest(kind):
+                self.assertIn(target.step, STEPS)
+                self.assertEqual(step_of(f"{kind}.x.y" if target.named else kind), target.step)
+                self.assertEqual(fresh[target.key], {} if target.named else "on" if kind == "power" else None)  # type: ignore[literal-required]
+                self.assertLessEqual(set(target.takes_back), set(STEPS))
+        self.assertEqual(len({target.key for target in TARGETS.values()}), len(TARGETS))
+        self.assertEqual([step_of(f"confirmed.{step}") for step in STEPS], list(STEPS))
+
+    def test_the_state_is_declared_whole(self) -> None:
+        declared = set(get_type_hints(State)) - {"closed_as"}
+        self.assertEqual(set(empty_state()), declared)
+        self.assertEqual(empty_state()["version"], VERSION)
+        self.assertEqual(current({"found": {"S1": "1"}})["found"], {"S1": "1"})
+
+
+class Changes(SimpleTestCase):
+    def check(self, target: str, value: object, *still_done: str) -> State:
+        state = said(advanced(), target, value)
+        self.assertEqual({step for step in STEPS if done(state, step)}, set(still_done))
+        return state
+
+    def test_another_original_starts_the_record_anew(self) -> None:
+        state = self.check("original", "C", "rule_out", "recognise", "make_safe")
+        self.assertEqual((state["found"], state["replacement"]), ({}, None))
+
+    def test_another_replacement_reopens_the_plan_but_keeps_the_record(self) -> None:
+        state = self.check("replacement", "C", "rule_out", "recognise", "choose", "make_safe", "record")
+        self.assertEqual(state["found"], {"S1": "01"})
+
+    def test_another_position_reopens_the_record_and_what_hangs_on_it(self) -> None:
+        self.check("found.S1", "11", "rule_out", "recognise", "choose", "make_safe")
+
+    def test_a_position_set_by_hand_stands_above_an_angle_read_before(self) -> None:
+        state = said(advanced(), "angle.VR1", {"degrees": 20, "within": 5, "nearest": "3"})
+        self.assertEqual(said(state, "found.VR1", "2")["angles"], {})
+
+    def test_a_blind_reading_that_differs_reopens_the_record_and_one_that_agrees_does_not(self) -> None:
+        self.assertTrue(done(said(advanced(), "blind.S1", {"value": "01"}), "record"))
+        self.check("blind.S1", {"value": "11"}, "rule_out", "recognise", "choose", "make_safe")
+
+    def test_a_fact_reopens_the_plan_for_the_leaflets_table_hangs_on_it(self) -> None:
+        fact = {"value": "DK2", "source": "plate"}
+        self.check("fact.model", fact, "rule_out", "recognise", "choose", "make_safe", "record")
+
+    def test_an_override_reopens_the_plan(self) -> None:
+        state = self.check("override.R1", "3", "rule_out", "recognise", "choose", "make_safe", "record")
+        self.assertEqual(value_at(state, "override.R1"), "3")
+        self.assertEqual(said(state, "override.R1", None)["overrides"], {})
+
+    def test_a_reason_reopens_only_the_plan(self) -> None:
+        state = said(advanced(), "reason.trial", "owner accepts")
+        self.assertFalse(done(state, "carry_over"))
+        self.assertTrue(done(state, "fit"))
+        self.assertEqual(waiting_for(state, "fit"), ["carry_over"])
+
+    def test_taking_a_confirmation_back_takes_what_rests_on_it(self) -> None:
+        state = said(advanced(), "confirmed.carry_over", None)
+        self.assertFalse(any(done(state, step) for step in ("carry_over", "fit", "prove")))
+
+    def test_the_state_before_is_left_as_it_was(self) -> None:
+        before = advanced()
+        said(before, "found.S1", "11")
+        self.assertEqual(before["found"], {"S1": "01"})
+
+    def test_function_names_with_dots_are_whole_names(self) -> None:
+        state = said(advanced(), "reason.purge.post", "why")
+        self.assertEqual(value_at(state, "reason.purge.post"), "why")
+
+    def test_every_declared_consequence_comes_true(self) -> None:
+        values: dict[str, Any] = {
+            "energised": {"released": []},
+            "angle": {"nearest": "3"},
+            "signed": {"ok": True, "note": ""},
+        }
+        for kind, target in TARGETS.items():
+            if kind in ("family", "original", "replacement", "power", "hold", "blind"):
+                continue  # they do more than take confirmations back; told apart below
+            with self.subTest(kind):
+                before = advanced()
+                value = values.get(kind, {} if target.keep.__name__ != "as_said" else "x")
+                after = said(before, f"{kind}.x" if target.named else kind, value)
+                gone = {step for step in STEPS if step in before["confirmed"] and step not in after["confirmed"]}
+                self.assertEqual(gone, set(target.takes_back) & set(before["confirmed"]))
+
+    def test_what_speaks_of_something_else_goes_and_the_rest_stays(self) -> None:
+        full = empty_state()
+        for target in TARGETS.values():
+            full[target.key] = {"x": "y"} if target.named else "y"  # type: ignore[literal-required]
+        order: list[Subject] = ["machine", "kind", "original", "replacement"]
+        for kind, subject in (("family", "kind"), ("original", "original"), ("replacement", "replacement")):
+            after = said(full, kind, "Z", family="y")
+            for target in TARGETS.values():
+                if target.kind in ("family", "original", "replacement", "power"):
+                    continue
+                with self.subTest(kind, target=target.kind):
+                    stays = order.index(target.of) < order.index(subject)  # type: ignore[arg-type]
+                    self.assertEqual(bool(after[target.key]), stays)  # type: ignore[literal-required]
+
+    def test_the_supply_coming_back_opens_every_hold_point(self) -> None:
+        held = said(advanced(), "hold.isolate", {"where": "main switch"}, isolates=True)
+        self.assertEqual((held["power"], list(held["holds"])), ("off", ["isolate"]))
+        for target, value, adds in (
+            ("power", "on", {}), ("hold.isolate", None, {"isolates": True}), ("test.supply", {"result": "good"}, {"powered": True}),
+        ):  # fmt: skip
+            with self.subTest(target):
+                after = said(held, target, value, **adds)
+                self.assertEqual((after["power"], after["holds"], done(after, "make_safe")), ("on", {}, False))
+        dead = said(held, "test.fuse", {"result": "good"}, powered=False)
+        self.assertEqual(dead["power"], "off")
+
+    def test_a_refused_signature_is_kept_and_reopens_the_handing_over(self) -> None:
+        state = said(advanced(), "confirmed.hand_over", YES, by_id=3)
+        after = said(state, "signed", {"ok": False, "note": "serial is missing"})
+        self.assertEqual((after["signed"], len(after["refused"]), done(after, "hand_over")), (None, 1, False))
+
+    def test_what_is_kept_beside_a_value_is_never_sent(self) -> None:
+        for kind, schema in value_schemas("#/{model}")["EntryValues"]["properties"].items():
+            named = value_schemas("#/{model}").get(schema.get("$ref", "").removeprefix("#/"), schema)
+            self.assertFalse(set(named.get("properties", {})) & set(KEPT_BESIDE), kind)
+
+    def test_what_brings_something_along_is_a_target(self) -> None:
+        for target in (*ADDING, *FOLLOWING):
+            kind, _, name = target.partition(".")
+            self.assertTrue(kind in TARGETS or (kind == "confirmed" and name in STEPS), target)
+
+
+class Values(SimpleTestCase):
+    def faults(self, kind: str, value: Any) -> list[str]:
+        try:
+            TARGETS[kind].checked(value, "after")
+        except DocumentError as error:
+            return [str(fault) for fault in error.faults]
+        return []
+
+    def test_a_wrong_value_is_told_with_its_place(self) -> None:
+        self.assertEqual(self.faults("symptom", "maybe"), ["after: expected one of yes, no"])
+        self.assertEqual(self.faults("cost", -1), ["after: expected a number from 0 to 1,000,000"])
+        self.assertEqual(self.faults("cost", True), ["after: expected a number from 0 to 1,000,000"])
+        self.assertEqual(self.faults("kit", 1.5), ["after: expected a whole number from 0 to 1,000"])
+        self.assertEqual(
+            self.faults("fact", {"value": [1], "source": "seen"}),
+            ["after.value: expected a number, a text, true or false"],
+        )
+        self.assertEqual(self.faults("found", True), ["after: expected a number or a text"])
+        self.assertEqual(
+            self.faults("wire", {"tag": "x", "length": 3}), ["after.length: expected nothing of that name"]
+        )
+        trace = {"steps": [{"at": "soon", "set": {"call": 1}}]}
+        self.assertEqual(
+            self.faults("trace", trace),
+            ["after.steps[0].at: expected a number", "after.steps[0].set.call: expected true or false"],
+        )
+        self.assertEqual(
+            self.faults("defect", {"what": "x"}), ["after.until: expected a value", "after.who: expected a value"]
+        )
+        self.assertEqual(self.faults("kept", "x" * 2001), ["after: expected a text of at most 2,000 characters"])
+
+    def test_texts_are_trimmed_and_an_empty_one_is_none(self) -> None:
+        self.assertEqual(TARGETS["report"].checked("  E7 "), "E7")
+        self.assertIsNone(TARGETS["report"].checked("   "))
+
+    @given(st.recursive(st.none() | st.booleans() | st.integers() | st.floats() | st.text(max_size=8),
+                        lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=6), inner, max_size=3), max_leaves=6),
+           st.sampled_from(sorted(TARGETS)))  # fmt: skip
+    def test_any_value_is_taken_or_refused_and_nothing_else(self, value: Any, kind: str) -> None:
+        try:
+            taken = TARGETS[kind].checked(value)
+        except DocumentError as error:
+            self.assertTrue(error.faults)
+        else:
+            json.dumps(taken, allow_nan=False)  # whatever is taken can be stored and written
+
+
+def node(number: int, target: str, after: Any, **more: Any) -> dict[str, Any]:
+    """An entry as a record has it."""
+    return {
+        "id": f"e{number}", "number": number, "at": "2026-03-02T03:00:00.000+00:00", "by": "Wennick Tarl", "target": target,
+        "before": None, "after": after, "reason": "", "read_how": "", "attachment": "", **more,
+    }  # fmt: skip
+
+
+class Replay(SimpleTestCase):
+    def entries(self) -> list[dict[str, Any]]:
+        return [
+            node(1, "confirmed.rule_out", {"note": "", "end": "condemned"}),
+            node(
+                2, "original", "A", adds={"family": "ovens", "powered": ["P1"], "remembered": [], "holds": ["isolate"]}
+            ),
+            node(3, "replacement", "B", adds={"choice": {"reason": "", "verdict": "fits", "alternatives": []}}),
+            node(4, "hold.isolate", {"where": "main switch"}, adds={"isolates": True}),
+            node(5, "found.S1", "01", read_how="by eye"),
+            node(6, "wire.w1", {"connector": "C1", "pin": "1"}),
+            node(7, "found.S1", "11", read_how="by eye"),
+        ]
+
+    def test_entries_lead_to_the_state(self) -> None:
+        found = replay(self.entries())
+        self.assertEqual(found.untold, frozenset())
+        state = found.state
+        self.assertEqual((state["family"], state["original"], state["replacement"]), ("ovens", "A", "B"))
+        self.assertEqual((state["found"], state["power"], state["wires"]["w1"]["n"]), ({"S1": "11"}, "off", 6))
+        self.assertEqual(
+            state["holds"]["isolate"],
+            {"where": "main switch", "by": "Wennick Tarl", "at": "2026-03-02T03:00:00.000+00:00"},
+        )
+        self.assertEqual(partings(self.entries(), dict(state)), [])
+
+    def test_a_state_that_says_otherwise_is_told_at_the_entry_where_they_part(self) -> None:
+        entries = self.entries()
+        state = json.loads(json.dumps(replay(entries).state))
+        for change, place in (
+            ({"found": {"S1": "00"}}, "entries[6]"), ({"wires": {}}, "entries[5]"), ({"original": "C"}, "entries[1]"),
+            ({"powered": []}, "entries[1]"), ({"choice": None}, "entries[2]"), ({"power": "on"}, "entries[3]"),
+            ({"defects": {"x": {"what": "forged"}}}, "entries[6]"),
+        ):  # fmt: skip
+            with self.subTest(change):
+                self.assertEqual([fault.place for fault in partings(entries, {**state, **change})], [place])
+
+    def test_an_entry_that_is_none_is_told(self) -> None:
+        for wrong, place in (
+            (node(1, "nonsense.x", 1), "entries[0].target"), (node(1, "found", "1"), "entries[0].target"),
+            (node(1, "confirmed.nowhere", {"note": ""}), "entries[0].target"), (node(1, "found.S1", [1]), "entries[0].after"),
+            (node(1, "found.S1", "1", at="noon"), "entries[0].at"), (node(1, "confirmed.fit", {"words": ""}), "entries[0].after.note"),
+        ):  # fmt: skip
+            with self.subTest(wrong["target"]), self.assertRaises(DocumentError) as caught:
+                replay([wrong])
+            self.assertEqual(caught.exception.faults[0].place, place)
+
+    def test_packages_of_earlier_versions_lead_to_their_state(self) -> None:
+        for path in sorted(PACKAGES.glob("*.zip")):
+            with self.subTest(path.name):
+                job = open_package(path.read_bytes()).job
+                self.assertEqual(partings(job["entries"], job["state"]), [])
+                sheet = sheet_of(job)
+                self.assertEqual({step["state"] for step in sheet["steps"]} == {"done"}, "closed" in path.name)
+        self.assertGreaterEqual(len(list(PACKAGES.glob("*.zip"))), 2)
+
+
+class CommandLine(SimpleTestCase):
+    def call(self, *argv: str) -> tuple[int, Any, str]:
+        out, err = StringIO(), StringIO()
+        with redirect_stdout(out), redirect_stderr(err):
+            code = main(argv)
+        return code, json.loads(out.getvalue()) if code == 0 else None, err.getvalue()
+
+    def test_a_job_is_played_again_from_its_document_or_its_package(self) -> None:
+        for name in ("0.4.0-closed.zip", "0.4.0-open.zip"):
+            code, sheet, _ = self.call("job", str(PACKAGES / name))
+            self.assertEqual(code, 0)
+            self.assertEqual(sheet["step"], "hand_over" if "closed" in name else sheet["step"])
+        with TemporaryDirectory() as folder:
+            path = Path(folder) / "job.json"
+            path.write_text(json.dumps(document(with_digests(Replay().entries()), state=None)))
+            code, sheet, _ = self.call("job", str(path))
+            self.assertEqual((code, sheet["step"], sheet["state"]["found"]), (0, "record", {"S1": "11"}))
+
+    def test_a_package_whose_entries_do_not_lead_to_its_state_is_refused(self) -> None:
+        entries = with_digests(Replay().entries())
+        state = json.loads(json.dumps(replay(entries).state))
+        with TemporaryDirectory() as folder:
+            path = Path(folder) / "job.zip"
+            path.write_bytes(package(document(entries, state=state)))
+            self.assertEqual(self.call("verify", str(path))[0], 0)
+            path.write_bytes(package(document(entries, state={**state, "found": {"S1": "00"}})))
+            code, _, told = self.call("verify", str(path))
+            self.assertEqual(code, 2)
+            self.assertIn("entries[6]: expected what entries up to 7 lead to", told)
+            self.assertIn("state.found.S1", told)

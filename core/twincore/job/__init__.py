@@ -1,0 +1,56 @@
+"""A job: its targets, each declared once; what entries do to it; the order of the work; and the job played again."""
+
+from twincore.job.changing import KEPT_BESIDE, as_said, changed, value_at
+from twincore.job.order import (
+    OVER_PORT,
+    STEPS,
+    Standing,
+    done,
+    settled,
+    standing,
+    step_in_hand,
+    step_of,
+    target_waits_for,
+    uncleared_causes,
+    unread_powered,
+    waiting_for,
+)
+from twincore.job.replay import Replayed, partings, replay
+from twincore.job.sheet import sheet_of
+from twincore.job.state import VERSION, ConfirmedSaid, State, current, empty_state
+from twincore.job.target import EntryMade, Need, Step, Target, checked
+from twincore.job.targets import TARGETS
+
+__all__ = [
+    "KEPT_BESIDE",
+    "OVER_PORT",
+    "STEPS",
+    "TARGETS",
+    "VERSION",
+    "ConfirmedSaid",
+    "EntryMade",
+    "Need",
+    "Replayed",
+    "Standing",
+    "State",
+    "Step",
+    "Target",
+    "as_said",
+    "changed",
+    "checked",
+    "current",
+    "done",
+    "empty_state",
+    "partings",
+    "replay",
+    "settled",
+    "sheet_of",
+    "standing",
+    "step_in_hand",
+    "step_of",
+    "target_waits_for",
+    "uncleared_causes",
+    "unread_powered",
+    "value_at",
+    "waiting_for",
+]

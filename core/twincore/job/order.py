@@ -1,0 +1,115 @@
+"""The order of the work: what is done, what waits for what, and which step is in hand."""
+
+from typing import Literal, get_args
+
+from twincore.job.state import State
+from twincore.job.target import Need, Step
+from twincore.job.targets import TARGETS
+from twincore.job.targets.fit import WITH_POWER
+
+STEPS: tuple[Step, ...] = get_args(Step)
+OVER_PORT = "read over the port"
+NEEDS: dict[Step, tuple[Need, ...]] = {
+    "choose": ("recognise",),
+    "record": ("recognise", "make_safe"),
+    "carry_over": ("choose", "record"),
+    "fit": ("make_safe", "carry_over"),
+    "prove": ("fit", "cause"),
+    "hand_over": ("rule_out", "prove"),
+}
+"""What must be done before a step can be worked on; hold points stand before everything that is touched."""
+
+
+def step_of(target: str) -> Step:
+    """The step in which a target is worked on."""
+    kind, _, name = target.partition(".")
+    if kind in TARGETS:
+        return TARGETS[kind].step
+    return next(step for step in STEPS if step == name)
+
+
+def done(state: State, step: str) -> bool:
+    """Whether a step is finished."""
+    if step == "recognise":
+        return state["original"] is not None
+    if step == "choose":
+        return state["replacement"] is not None and not state["rejudged"]
+    return step in state["confirmed"]
+
+
+def settled(state: State, step: str) -> bool:
+    """Whether nothing more is to be done in a step: done, or, of making safe, past, for the supply is back on purpose."""
+    return done(state, step) or (step == "make_safe" and state["energised"] is not None)
+
+
+def uncleared_causes(state: State) -> list[str]:
+    """Causes of the board's death that are still there and block power to the new board."""
+    return [name for name, cause in state["causes"].items() if cause["blocks"] and not cause["cleared"]]
+
+
+def waiting_for(state: State, step: str) -> list[Need]:
+    """What a step still waits for."""
+    if step == "fit" and state["energised"] is not None:
+        return _undone(state, ("carry_over",))
+    return _undone(state, next((needs for each, needs in NEEDS.items() if each == step), ()))
+
+
+def target_waits_for(state: State, target: str, read_how: str = "") -> list[Need]:
+    """What an entry still waits for: its target's own needs, else those of its step."""
+    kind, _, name = target.partition(".")
+    if target == "confirmed.fit":
+        return _undone(state, ("carry_over", "energised"))
+    declared = TARGETS.get(kind)
+    if kind == "found" and (name in state["powered"] or read_how == OVER_PORT):
+        return _undone(state, ("recognise",))
+    if kind in ("look", "ticked") and name.startswith(WITH_POWER):
+        return _undone(state, ("carry_over", "energised"))
+    if declared is not None and declared.waits_for is not None:
+        return _undone(state, declared.waits_for)
+    step = step_of(target)
+    if step == "record" and state["energised"] is not None:
+        # the old board is out: what was read off it can be put right without touching the machine
+        return _undone(state, ("recognise",))
+    return waiting_for(state, step)
+
+
+def _undone(state: State, wanted: tuple[Need, ...]) -> list[Need]:
+    def still_open(each: Need) -> bool:
+        if each == "cause":
+            return bool(uncleared_causes(state))
+        return state["energised"] is None if each == "energised" else not done(state, each)
+
+    return [each for each in wanted if still_open(each)]
+
+
+def unread_powered(state: State) -> list[str]:
+    """What only a board with power can tell and nobody has read yet; nothing where it was found not to answer."""
+    if state["answers"] == "no":
+        return []
+    unread = [name for name in state["powered"] if name not in state["found"]]
+    return unread + [name for name in state["remembered"] if name not in state["kept"]]
+
+
+def step_in_hand(state: State) -> Step:
+    """The first step, in the order of the work, that is not done and waits for nothing; the last one in the end.
+
+    What needs power is recorded before the machine is made safe.
+    """
+    for step in STEPS:
+        if step == "make_safe" and not done(state, "record") and done(state, "choose") and unread_powered(state):
+            return "record"
+        if not settled(state, step) and not waiting_for(state, step):
+            return step
+    return STEPS[-1]
+
+
+Standing = Literal["done", "open", "waiting"]
+
+
+def standing(state: State, step: str, closed: bool) -> Standing:
+    """How a step stands. Handing over is done with the closing; of the record, what needs power opens with the board."""
+    if settled(state, step) and (step != "hand_over" or closed):
+        return "done"
+    if not waiting_for(state, step) or (step == "record" and done(state, "recognise")):
+        return "open"
+    return "waiting"

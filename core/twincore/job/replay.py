@@ -1,0 +1,105 @@
+"""A job played again from its entries alone: what they lead to, and where a record says otherwise."""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any, cast
+
+from twincore.errors import DocumentError, Fault
+from twincore.job.changing import ADDING, changed
+from twincore.job.order import STEPS
+from twincore.job.state import ConfirmedSaid, State, current, empty_state
+from twincore.job.target import EntryMade, checked
+from twincore.job.targets import TARGETS
+
+
+@dataclass(frozen=True, slots=True)
+class Replayed:
+    """Where entries lead; `untold` names the parts that entries of an earlier version do not tell, and `touched` the number of
+    the entry that changed each part last.
+    """
+
+    state: State
+    untold: frozenset[str]
+    touched: dict[str, int]
+
+
+def entry_of(node: Mapping[str, Any], number: int) -> EntryMade:
+    """An entry from a record. Raises DocumentError where its target is none, its time or its value."""
+    place = f"entries[{number - 1}]"
+    kind, _, name = str(node["target"]).partition(".")
+    if not (kind in TARGETS and bool(name) == TARGETS[kind].named) and not (kind == "confirmed" and name in STEPS):
+        raise DocumentError([Fault(f"{place}.target", f"expected a target of a job, found {node['target']}")])
+    try:
+        at = datetime.fromisoformat(node["at"]) if node.get("at") else None
+    except (TypeError, ValueError) as error:
+        raise DocumentError([Fault(f"{place}.at", "expected a time in UTC")]) from error
+    after = node["after"]
+    if after is not None and kind == "confirmed":
+        checked(ConfirmedSaid, after, f"{place}.after")
+    elif after is not None and not _kept_form(kind, after):
+        TARGETS[kind].checked(after, f"{place}.after")
+    return EntryMade(
+        number, at, str(node["by"]), node["target"], after, node.get("reason") or "", node.get("read_how") or "",
+        node.get("adds") or {},
+    )  # fmt: skip
+
+
+def _kept_form(kind: str, after: Any) -> bool:
+    """Whether a value is written as it is kept, with what was worked out from it (an angle's mark, a second reading)."""
+    return kind in ("angle", "blind") and isinstance(after, dict) and bool({"nearest", "value"} & set(after))
+
+
+def replay(entries: Iterable[Mapping[str, Any]]) -> Replayed:
+    """What entries lead to, in their order. Raises DocumentError at the first that is none."""
+    state = empty_state()
+    untold: set[str] = set()
+    touched: dict[str, int] = {}
+    for number, node in enumerate(entries, 1):
+        entry = entry_of(node, number)
+        try:
+            after = changed(state, entry)
+        except (KeyError, TypeError, AttributeError) as error:
+            place = f"entries[{number - 1}]"
+            raise DocumentError([Fault(place, f"expected a value that can stand at {entry.target}")]) from error
+        kind = entry.target if entry.target in ADDING else entry.target.partition(".")[0]
+        if kind in ADDING and not entry.adds and (entry.after is not None or kind == "hold"):
+            untold.update(ADDING[kind])
+        for key, value in after.items():
+            if value is not cast(dict[str, Any], state)[key] if key in state else True:
+                touched[key] = number
+        state = after
+    return Replayed(state, frozenset(untold), touched)
+
+
+def partings(entries: Sequence[Mapping[str, Any]], stored: Mapping[str, Any]) -> list[Fault]:
+    """Where a record's state is not what its entries lead to: at the last entry that speaks of it."""
+    found = replay(entries)
+    kept = cast(dict[str, Any], current(dict(stored)))
+    faults = []
+    for key, value in found.state.items():
+        if key in found.untold or key in ("version", "closed_as"):
+            continue
+        for name in _differing(value, kept.get(key)):
+            number = _last_about(entries, key, name) or found.touched.get(key, len(entries))
+            where = f"state.{key}" + (f".{name}" if name else "")
+            faults.append(
+                Fault(
+                    f"entries[{max(number, 1) - 1}]",
+                    f"expected what entries up to {number} lead to, but the record has something else at {where}",
+                )
+            )
+    return sorted(faults, key=lambda fault: int(fault.place[8:-1]))
+
+
+def _differing(led_to: Any, kept: Any) -> list[str]:
+    """The names under which two parts differ; an empty name where they are no parts with names."""
+    if isinstance(led_to, dict) and isinstance(kept, dict):
+        return [name for name in dict.fromkeys([*led_to, *kept]) if led_to.get(name) != kept.get(name)]
+    return [] if led_to == kept else [""]
+
+
+def _last_about(entries: Sequence[Mapping[str, Any]], key: str, name: str) -> int:
+    kinds = [target.kind for target in TARGETS.values() if target.key == key]
+    targets = {f"{kind}.{name}" if name else kind for kind in [*kinds, *(["confirmed"] if key == "confirmed" else [])]}
+    return max((number for number, each in enumerate(entries, 1) if each["target"] in targets), default=0)

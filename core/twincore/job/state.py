@@ -1,0 +1,167 @@
+"""The state of a job: what its entries add up to, as plain JSON data. It is typed here and stored as it is."""
+
+from typing import Annotated, Any, Literal, NotRequired, cast
+
+from pydantic import StringConstraints, TypeAdapter
+from typing_extensions import TypedDict
+
+from twincore.job.target import Signed
+from twincore.job.targets import TARGETS
+from twincore.job.targets.choose import ChoiceKept, RejudgedKept
+from twincore.job.targets.fit import EnergisedKept, LearnedKept, ReadbackKept
+from twincore.job.targets.hand_over import (
+    CorrectionKept,
+    DefectKept,
+    FeedbackKept,
+    NumberedKept,
+    OldBoardKept,
+    SignedKept,
+)
+from twincore.job.targets.make_safe import HoldKept
+from twincore.job.targets.prove import ForcedKept, ReadingKept, RunKept
+from twincore.job.targets.recognise import FactSaid, PlateSaid
+from twincore.job.targets.record import (
+    AngleKept,
+    BlindKept,
+    PartState,
+    PictureKept,
+    QuickWay,
+    RemovedKept,
+    SettledKept,
+    TemporaryKept,
+    TraceKept,
+    WireKept,
+)
+from twincore.job.targets.rule_out import CauseKept, TestKept
+from twincore.job.values import Position, Scalar, Text, YesNo, closed
+from twincore.settings.schools import School
+from twincore.wiring.plan import Order
+
+VERSION = 2
+"""Of the state as it is stored; 1 had no number, and nothing of what came later."""
+End = Literal["condemned", "cleared", "undecided"]
+Positions = dict[str, Position]
+
+
+@closed
+class ConfirmedSaid(TypedDict):
+    """That a step is done, in a person's words; how ruling out ended."""
+
+    note: Text
+    end: NotRequired[Annotated[str, StringConstraints(strict=True, max_length=40)]]
+
+
+class ConfirmedKept(ConfirmedSaid, Signed):
+    """A step's confirmation as it is kept."""
+
+    by_id: NotRequired[int]
+
+
+class Opened(TypedDict):
+    """When and by whom a job was opened."""
+
+    at: str
+    by: str
+
+
+class ClosedAs(TypedDict):
+    """What stood at the head of the record as it was closed."""
+
+    number: str
+    depot: str
+    opened: Opened
+
+
+class State(TypedDict):
+    """All that a job's entries add up to."""
+
+    version: int
+    family: str | None
+    symptoms: dict[str, YesNo]
+    report: dict[str, str]
+    tests: dict[str, TestKept]
+    causes: dict[str, CauseKept]
+    plates: dict[str, PlateSaid]
+    serial: str | None
+    original: str | None
+    facts: dict[str, FactSaid]
+    revisions: dict[str, str]
+    features: dict[str, str]
+    replacement: str | None
+    choice: ChoiceKept | None
+    wishes: dict[str, Scalar]
+    costs: dict[str, float]
+    power: Literal["on", "off"]
+    holds: dict[str, HoldKept]
+    answers: YesNo | None
+    powered: list[str]
+    """Elements that only a board with power shows."""
+    remembered: list[str]
+    """What the original knows and a new board will not."""
+    found: Positions
+    how: dict[str, str]
+    angles: dict[str, AngleKept]
+    blind: dict[str, BlindKept]
+    kept: dict[str, str]
+    traces: dict[str, TraceKept]
+    pictures: dict[str, PictureKept]
+    wires: dict[str, WireKept]
+    plugs: dict[str, QuickWay]
+    settled: dict[str, SettledKept]
+    removed: dict[str, RemovedKept]
+    moving: dict[str, PartState]
+    temporary: dict[str, TemporaryKept]
+    rejudged: RejudgedKept | None
+    school: School | None
+    order: Order | None
+    overrides: Positions
+    decisions: dict[str, School]
+    reasons: dict[str, str]
+    kit: dict[str, int]
+    readbacks: dict[str, ReadbackKept]
+    looks: dict[str, bool]
+    ticked: dict[str, bool]
+    energised: EnergisedKept | None
+    learned: LearnedKept | None
+    reentered: dict[str, str]
+    left: Positions | None
+    runs: dict[str, RunKept]
+    readings: dict[str, ReadingKept]
+    forced: dict[str, ForcedKept]
+    verdict: str | None
+    defects: dict[str, DefectKept]
+    numbered: dict[str, NumberedKept]
+    spent: dict[str, float]
+    old_board: OldBoardKept | None
+    signed: SignedKept | None
+    refused: list[SignedKept]
+    corrections: dict[str, CorrectionKept]
+    feedback: dict[str, FeedbackKept]
+    confirmed: dict[str, ConfirmedKept]
+    closed_as: NotRequired[ClosedAs]
+
+
+LISTS = ("powered", "remembered", "refused")
+NOTHING_YET: dict[str, Any] = {
+    **dict.fromkeys(State.__annotations__),
+    **{target.key: {} for target in TARGETS.values() if target.named},
+    **{name: [] for name in LISTS},
+    "how": {}, "confirmed": {}, "power": "on", "version": VERSION,
+}  # fmt: skip
+del NOTHING_YET["closed_as"]
+
+
+def empty_state() -> State:
+    """A job about which nothing is known yet."""
+    fresh = {name: type(value)() if isinstance(value, dict | list) else value for name, value in NOTHING_YET.items()}
+    return cast(State, fresh)
+
+
+def current(stored: dict[str, Any]) -> State:
+    """A stored state as this version reads it: one of an earlier version keeps nothing of what came later."""
+    return cast(State, {**empty_state(), **stored, "version": VERSION})
+
+
+def state_schema() -> dict[str, Any]:
+    """The JSON Schema of a state."""
+    return TypeAdapter(State).json_schema()

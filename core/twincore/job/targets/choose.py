@@ -1,0 +1,56 @@
+"""Choose: the board going in, what is wanted otherwise, what it costs."""
+
+from typing import Annotated, Literal
+
+from typing_extensions import TypedDict
+
+from twincore.job.target import Target
+from twincore.job.values import Line, Scalar, Within
+
+Cost = Annotated[float, Within(0, 1_000_000)]
+Verdict = Literal["fits", "with work", "to check", "no"]
+
+
+class AlternativeKept(TypedDict):
+    """A candidate as it stood when the choice was made."""
+
+    part_number: str
+    verdict: Verdict
+    closeness: str
+    minutes: float
+    price: float | None
+    days: float | None
+    cells: dict[str, str]
+
+
+class ChoiceKept(TypedDict):
+    """The choice with its reason and the alternatives as they stood then."""
+
+    reason: str
+    by: str
+    at: str
+    verdict: Verdict
+    alternatives: list[AlternativeKept]
+
+
+class ChangedStanding(TypedDict):
+    """A candidate that stands otherwise since the record is complete."""
+
+    board: str
+    what: str
+    was: str
+    now: str
+
+
+class RejudgedKept(TypedDict):
+    """Why the choice is open again."""
+
+    at: str
+    changes: list[ChangedStanding]
+
+
+TARGETS = (
+    Target("replacement", "choose", Line, "replacement", "replacement", named=False),
+    Target("wish", "choose", Scalar, "wishes", "original", takes_back=("carry_over", "fit", "prove")),
+    Target("cost", "choose", Cost, "costs", "original"),
+)

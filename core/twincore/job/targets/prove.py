@@ -1,0 +1,73 @@
+"""Prove: runs measured on the machine, readings, overrides that must be off in the end."""
+
+from typing import Annotated, Any, NotRequired
+
+from pydantic import StrictBool
+from typing_extensions import TypedDict
+
+from twincore.job.target import EntryMade, Numbered, Signed, Target, signed
+from twincore.job.targets.record import TraceSaid
+from twincore.job.values import Line, Number, Text, Within, Word, closed
+
+
+@closed
+class RunSaid(TraceSaid):
+    """A run that was measured on the machine, and the planned run that it is."""
+
+    plan: NotRequired[Word]
+    note: NotRequired[Text]
+
+
+class RunKept(RunSaid, Numbered, Signed):
+    """A run with the board that it was made with."""
+
+    board: str
+
+
+@closed
+class ReadingSaid(TypedDict):
+    """A reading on the running machine."""
+
+    value: Number
+    uncertainty: NotRequired[Annotated[float, Within(0, 1e9)]]
+
+
+class ReadingKept(ReadingSaid, Signed):
+    """A reading as it is kept."""
+
+
+@closed
+class ForcedSaid(TypedDict):
+    """An override switched on for a test, or off again; how long it lasts by itself (seconds)."""
+
+    what: Line
+    off: StrictBool
+    time_out_s: NotRequired[Annotated[float, Within(0.001, 1_000_000)] | None]
+    of: NotRequired[Word | None]
+
+
+class ForcedKept(Signed):
+    """An override, and when it was switched on."""
+
+    what: str
+    off: bool
+    time_out_s: NotRequired[float]
+    of: NotRequired[str]
+    began: str
+
+
+def _keep_run(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
+    return {**value, "board": state["replacement"], "n": entry.number, **entry.signed()}
+
+
+def _keep_forced(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
+    who = entry.signed()
+    return {**value, "began": (before or {}).get("began", who["at"]), **who}
+
+
+TARGETS = (
+    Target("run", "prove", RunSaid, "runs", "original", ids=True, takes_back=("prove",), keep=_keep_run),
+    Target("reading", "prove", ReadingSaid, "readings", "original", takes_back=("prove",), keep=signed),
+    # that an override is off can always be said
+    Target("forced", "prove", ForcedSaid, "forced", "original", takes_back=("prove",), waits_for=(), keep=_keep_forced),
+)

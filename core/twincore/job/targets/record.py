@@ -1,0 +1,201 @@
+"""Record: the old board as found, its wires, what came off with it."""
+
+from typing import Annotated, Any, Literal, NotRequired
+
+from pydantic import Field, StrictBool, StringConstraints
+from typing_extensions import TypedDict
+
+from twincore.job.target import EntryMade, Need, Numbered, Signed, Step, Target, numbered, signed
+from twincore.job.values import Line, Number, Position, Text, Within, YesNo, closed
+
+QuickWay = Literal["whole", "one by one"]
+Settlement = Literal["was wired wrong", "machine was modified", "no wire was there"]
+PartState = Literal["to move", "moved", "stays", "not there"]
+Removal = Literal["panel", "screw", "bracket", "routing", "tool", "plug", "part"]
+ReadHow = Literal["by eye", "by eye, twice", "from a picture", "told by somebody", "read over the port", "by angle"]
+Caption = Annotated[str, StringConstraints(strict=True, strip_whitespace=True, max_length=120)]
+MOST_TRACED = 400
+"""Events of one trace or run."""
+
+
+@closed
+class AngleSaid(TypedDict):
+    """A trimmer by the angle of its slot: degrees from the top, clockwise, and how well it can be read."""
+
+    degrees: Annotated[float, Within(-360, 360)]
+    within: Annotated[float, Within(0, 90)]
+
+
+class AngleKept(AngleSaid):
+    """An angle with the mark that it is nearest to."""
+
+    nearest: Position
+
+
+@closed
+class StepSaid(TypedDict):
+    """Inputs that changed at a time (seconds)."""
+
+    at: Number
+    set: dict[Line, StrictBool]
+
+
+@closed
+class SeenSaid(TypedDict):
+    """An output seen to change at a time, and how well it was timed (seconds)."""
+
+    at: Number
+    output: Line
+    on: StrictBool
+    within_s: NotRequired[Number]
+
+
+@closed
+class TraceSaid(TypedDict):
+    """What a live board was seen to do."""
+
+    title: NotRequired[Line]
+    steps: NotRequired[Annotated[list[StepSaid], Field(max_length=MOST_TRACED)]]
+    seen: NotRequired[Annotated[list[SeenSaid], Field(max_length=MOST_TRACED)]]
+    until: NotRequired[Number]
+    timed: NotRequired[Line]
+
+
+class TraceKept(TraceSaid, Signed):
+    """A trace as it is kept."""
+
+
+@closed
+class MarkSaid(TypedDict):
+    """A mark on a picture, from its left and its top, as parts of its width and height."""
+
+    x: Annotated[float, Within(0, 1)]
+    y: Annotated[float, Within(0, 1)]
+    text: NotRequired[Caption]
+
+
+@closed
+class PictureSaid(TypedDict, total=False):
+    """What is said of a picture."""
+
+    caption: Line
+    of: Line
+    marks: Annotated[list[MarkSaid], Field(max_length=60)]
+
+
+class MarkKept(TypedDict):
+    """A mark as it is kept."""
+
+    x: float
+    y: float
+    text: str
+
+
+class PictureKept(TypedDict):
+    """What is kept of a picture, beside the picture itself."""
+
+    caption: str
+    of: str
+    marks: list[MarkKept]
+
+
+@closed
+class WireSaid(TypedDict, total=False):
+    """A wire on a pin of the old board."""
+
+    tag: Line
+    colour: Line
+    end: Line
+    goes_to: Line
+    signal: Line
+    connector: Line
+    pin: Line
+    carry_by: Line
+    mm2: Annotated[float, Within(0.01, 1000)] | None
+
+
+class WireKept(WireSaid, Numbered):
+    """A wire in the order of the record."""
+
+
+_Settled = TypedDict("_Settled", {"as": Settlement, "note": NotRequired[Text]})
+
+
+@closed
+class SettledSaid(_Settled):
+    """What is said of a difference between wires and diagram."""
+
+
+_SettledKept = TypedDict("_SettledKept", {"as": Settlement, "note": str})
+
+
+class SettledKept(_SettledKept, Signed):
+    """A difference as it was settled."""
+
+
+@closed
+class RemovedSaid(TypedDict):
+    """Something that came off on the way in."""
+
+    what: Line
+    kind: Removal
+    count: NotRequired[Annotated[int, Within(1, 500, whole=True)] | None]
+    place: NotRequired[Line]
+    back: NotRequired[StrictBool]
+
+
+class RemovedKept(TypedDict):
+    """What came off, in the order in which it did."""
+
+    what: str
+    kind: Removal
+    count: int
+    place: str
+    back: bool
+    n: int
+
+
+@closed
+class TemporarySaid(TypedDict):
+    """Something overridden, bridged or held, that is not carried over."""
+
+    what: Line
+    undone: NotRequired[StrictBool]
+
+
+class BlindKept(Signed):
+    """A second reading by somebody who did not see the first."""
+
+    value: Position
+
+
+class TemporaryKept(Signed):
+    """Something temporary, as it is kept."""
+
+    what: str
+    undone: bool
+
+
+def _keep_blind(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
+    return {**(value if isinstance(value, dict) else {"value": value}), **entry.signed()}
+
+
+REOPENS: tuple[Step, ...] = ("record", "carry_over", "fit", "prove")
+LIVE: tuple[Need, ...] = ("recognise",)
+"""What is done before the machine is dead, or does not need it to be, waits only for the board to be known."""
+
+TARGETS = (
+    Target("answers", "record", YesNo, "answers", "original", named=False, waits_for=LIVE),
+    Target("found", "record", Position, "found", "original", takes_back=REOPENS),
+    Target("angle", "record", AngleSaid, "angles", "original", takes_back=REOPENS),
+    Target("blind", "record", Position, "blind", "original", keep=_keep_blind),
+    Target("kept", "record", Text, "kept", "original", waits_for=LIVE),
+    Target("trace", "record", TraceSaid, "traces", "original", ids=True, waits_for=LIVE, keep=signed),
+    Target("picture", "record", PictureSaid, "pictures", "original", ids=True, waits_for=LIVE),
+    Target("wire", "record", WireSaid, "wires", "original", takes_back=REOPENS, keep=numbered),
+    Target("plug", "record", QuickWay, "plugs", "original", takes_back=REOPENS),
+    Target("settled", "record", SettledSaid, "settled", "original", takes_back=REOPENS, keep=signed),
+    Target("removed", "record", RemovedSaid, "removed", "original", ids=True, keep=numbered),
+    Target("moving", "record", PartState, "moving", "original"),
+    Target("temporary", "record", TemporarySaid, "temporary", "original", keep=signed),
+)

@@ -1,0 +1,72 @@
+import { fireEvent, render, screen } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import { TimeTracks, spans } from "./TimeTracks";
+
+const shown = (...each: [at: number, ...on: string[]][]) => each.map(([at, ...on]) => ({ at, on, states: [] }));
+
+describe("when an output is on", () => {
+  it("is told in spans, the last one open to the end", () => {
+    const track = shown([0], [2, "fan"], [5, "fan", "lamp"], [6], [8, "fan"]);
+    expect(spans(track, "fan", 10)).toEqual([
+      [2, 6],
+      [8, 10],
+    ]);
+    expect(spans(track, "lamp", 10)).toEqual([[5, 6]]);
+    expect(spans(track, "valve", 10)).toEqual([]);
+  });
+});
+
+describe("time tracks", () => {
+  const tracks = (more: Partial<Parameters<typeof TimeTracks>[0]> = {}) =>
+    render(
+      <TimeTracks
+        inputs={[
+          { id: "call", title: "Call for heat", rest: false },
+          { id: "door", title: "Door", rest: false },
+        ]}
+        outputs={[{ id: "fan", title: "Fan" }]}
+        steps={[{ at: 10, set: { call: true } }]}
+        original={shown([0], [10, "fan"], [40])}
+        replacement={shown([0], [20, "fan"], [50])}
+        until={100}
+        {...more}
+      />,
+    );
+  const bars = (ink: string) => [...document.querySelectorAll(`rect[fill="var(--${ink})"]`)];
+  const width = (bar: Element | undefined) => Number(bar?.getAttribute("width"));
+
+  it("prints both inks over each other where both boards are on", () => {
+    tracks();
+    expect([bars("original").length, bars("replacement").length, bars("both").length]).toEqual([1, 1, 1]);
+    // 10 to 40 and 20 to 50 of 100 s: 20 s are common
+    expect(width(bars("both")[0]) / width(bars("original")[0])).toBeCloseTo(2 / 3, 5);
+    expect(screen.queryByText("Door")).toBeNull(); // an input that does not change takes no line
+  });
+
+  it("marks where the boards part, and lays on what was measured as a dotted mark", () => {
+    tracks({ parting: 10, measured: shown([0], [12, "fan"]), measuredUntil: 30 });
+    expect(screen.getByText("they part here")).toBeTruthy();
+    expect(document.querySelectorAll('path[stroke-dasharray="2 4"]').length).toBe(1);
+  });
+
+  it("moves a change by its grip, to half seconds and within the time shown", () => {
+    const onMove = vi.fn();
+    tracks({ onMove });
+    const svg = document.querySelector("svg");
+    if (!svg) throw new Error("nothing drawn");
+    svg.getBoundingClientRect = () => ({ left: 0, width: 760 }) as DOMRect;
+    const grip = document.querySelector("g.cursor-ew-resize");
+    if (!grip) throw new Error("no grip");
+    fireEvent.pointerMove(svg, { clientX: 448 });
+    expect(onMove).not.toHaveBeenCalled();
+    fireEvent.pointerDown(grip);
+    fireEvent.pointerMove(svg, { clientX: 448 }); // the middle of the track: 148 + 600 / 2
+    fireEvent.pointerMove(svg, { clientX: 5000 });
+    fireEvent.pointerUp(svg);
+    fireEvent.pointerMove(svg, { clientX: 300 });
+    expect(onMove.mock.calls).toEqual([
+      [0, 50],
+      [0, 100],
+    ]);
+  });
+});

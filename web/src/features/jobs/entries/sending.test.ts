@@ -1,0 +1,91 @@
+import { keep, waiting } from "@/api/outbox";
+import { entry, jobSheet } from "@/testing/jobs";
+import { standInServer } from "@/testing/server";
+import { describe, expect, it, vi } from "vitest";
+import { aloneInTurn, sendAll } from "./sending";
+
+const PATH = "POST /api/jobs/j/entries";
+const nothing = () => Promise.resolve();
+const problem = (status: number) => ({ status, body: { title: "No", detail: `answer ${status}`, faults: [] } });
+
+async function made(...values: string[]) {
+  for (const value of values) await keep("j", "wennick", entry("found.S1", value, { id: value }));
+}
+const left = async () => (await waiting("wennick", "j")).map((each) => [each.entry.after, each.refused?.status]);
+
+describe("sending what waits", () => {
+  it("sends in order, each with its maker, and drops what the server has", async () => {
+    await made("00", "01");
+    await keep("j", "corm", entry("found.S1", "11"));
+    const server = standInServer({ [PATH]: { body: jobSheet({ id: "j" }) } });
+    const shown: string[] = [];
+    const sent = await sendAll("j", "wennick", async (job) => void shown.push(job.id));
+    expect(sent.problem).toBeNull();
+    expect(server.sent.map((each) => each.body)).toMatchObject([
+      { after: "00", maker: "wennick" },
+      { after: "01", maker: "wennick" },
+    ]);
+    expect([shown, await left()]).toEqual([["j", "j"], []]);
+    expect((await waiting("corm", "j")).length).toBe(1);
+  });
+
+  it.each([0, 401, 408, 429, 500, 503])("keeps everything where the answer is %i", async (status) => {
+    await made("00", "01");
+    standInServer({ [PATH]: status === 0 ? "unreachable" : problem(status) });
+    const sent = await sendAll("j", "wennick", nothing);
+    expect(sent.problem).not.toBeNull();
+    expect(await left()).toEqual([
+      ["00", undefined],
+      ["01", undefined],
+    ]);
+  });
+
+  it("sends once more with a fresh form token, and keeps the entry where that is refused too", async () => {
+    await made("00");
+    const server = standInServer({
+      [PATH]: (each) => (each.token === "token 2" ? { body: jobSheet() } : problem(403)),
+    });
+    expect((await sendAll("j", "wennick", nothing)).problem).toBeNull();
+    expect(server.sent.map((each) => each.token)).toEqual(["token 1", "token 2"]);
+    await made("01");
+    server.paths[PATH] = problem(403);
+    expect((await sendAll("j", "wennick", nothing)).problem?.status).toBe(403);
+    expect(await left()).toEqual([["01", undefined]]);
+  });
+
+  it.each([400, 409, 413, 422])(
+    "keeps an entry refused with %i, with the reason, and sends the next",
+    async (status) => {
+      await made("00", "01");
+      standInServer({
+        [PATH]: (each) => ((each.body as { after: string }).after === "00" ? problem(status) : { body: jobSheet() }),
+      });
+      const sent = await sendAll("j", "wennick", nothing);
+      expect([sent.problem, sent.refused]).toEqual([null, 1]);
+      expect(await left()).toEqual([["00", status]]);
+      expect(await sendAll("j", "wennick", nothing)).toMatchObject({ refused: 0, problem: null });
+      expect(await left()).toEqual([["00", status]]);
+    },
+  );
+
+  it("leaves it to the tab that sends already", async () => {
+    let held = false;
+    vi.stubGlobal("navigator", {
+      locks: {
+        request: async (_: string, __: unknown, work: (lock: object | null) => unknown) => {
+          if (held) return work(null);
+          held = true;
+          const found = await work({});
+          held = false;
+          return found;
+        },
+      },
+    });
+    let done: (word: string) => void = () => undefined;
+    const first = aloneInTurn(() => new Promise<string>((resolve) => (done = resolve)));
+    expect(await aloneInTurn(async () => "second")).toBeNull();
+    done("first");
+    expect(await first).toBe("first");
+    expect(await aloneInTurn(async () => "third")).toBe("third");
+  });
+});

@@ -1,0 +1,136 @@
+import { keep, waiting } from "@/api/outbox";
+import type { Job } from "@/features/jobs/api";
+import { entry, jobSheet, wennick } from "@/testing/jobs";
+import { standInServer } from "@/testing/server";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { act, render, renderHook, screen, waitFor } from "@testing-library/react";
+import { userEvent } from "@testing-library/user-event";
+import type { ReactNode } from "react";
+import { describe, expect, it } from "vitest";
+import { RefusalAt, RefusedProvider } from "./Refusal";
+import { SaveState } from "./SaveState";
+import { useEntries, type Sending } from "./useEntries";
+
+const job = jobSheet();
+const PATH = `POST /api/jobs/${job.id}/entries`;
+const refused = { status: 422, body: { title: "Not possible", detail: "Expected 6 places.", faults: [] } };
+
+function setUp(answers: Parameters<typeof standInServer>[0], me = wennick) {
+  const server = standInServer({ "GET /api/session": { body: me }, ...answers });
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  queries.setQueryData(["session"], me);
+  queries.setQueryData(["job", job.id], job);
+  const wrapper = ({ children }: { children: ReactNode }) => (
+    <QueryClientProvider client={queries}>{children}</QueryClientProvider>
+  );
+  const { result } = renderHook(() => useEntries(job), { wrapper });
+  return { server, result, sheet: () => queries.getQueryData<Job>(["job", job.id]) };
+}
+
+describe("adding entries", () => {
+  it("shows a change at once, sends it, and takes the server's sheet", async () => {
+    const { server, result, sheet } = setUp({ [PATH]: { body: jobSheet({ found: { S1: "01" }, entry_count: 1 }) } });
+    const sending = act(() => result.current.put({ target: "found.S1", after: "01", read_how: "by eye" }));
+    await sending;
+    await waitFor(() => expect(result.current.sending.state).toBe("saved"));
+    expect(sheet()?.entry_count).toBe(1);
+    expect(server.sent.filter((each) => each.method === "POST").map((each) => each.body)).toMatchObject([
+      { target: "found.S1", before: null, after: "01", read_how: "by eye", maker: "wennick" },
+    ]);
+  });
+
+  it("says which entry of this page the next one at the same place follows", async () => {
+    const { server, result } = setUp({ [PATH]: { body: job } });
+    await act(() => result.current.put({ target: "removed.1", after: { what: "screw", kind: "screw" } }));
+    await act(() => result.current.put({ target: "removed.1", after: { what: "screw", kind: "screw", back: true } }));
+    const [first, second] = server.sent.filter((each) => each.method === "POST").map((each) => each.body);
+    expect(first).toMatchObject({ upon: null });
+    expect(second).toMatchObject({ upon: (first as { id: string }).id });
+  });
+
+  it("sends nothing where nothing changes", async () => {
+    const { server, result } = setUp({ [PATH]: { body: job } });
+    await act(() => result.current.put({ target: "found.S1", after: null }));
+    expect(server.sent.filter((each) => each.method === "POST")).toEqual([]);
+  });
+
+  it("keeps what was entered without a connection, and sends it later", async () => {
+    const { server, result, sheet } = setUp({ [PATH]: "unreachable" });
+    await act(() => result.current.put({ target: "found.S1", after: "01" }));
+    await waitFor(() => expect(result.current.sending).toMatchObject({ state: "waiting", waiting: 1, problem: null }));
+    expect(sheet()?.found).toEqual({ S1: "01" });
+    server.paths[PATH] = { body: jobSheet({ found: { S1: "01" }, entry_count: 1 }) };
+    await act(() => result.current.retry());
+    expect(result.current.sending).toMatchObject({ state: "saved", waiting: 0 });
+    expect(await waiting("wennick")).toEqual([]);
+  });
+
+  it("never sends or shows what another person left on the device", async () => {
+    await keep(job.id, "corm", entry("found.S1", "11"));
+    const { server, result, sheet } = setUp({ [PATH]: { body: job } });
+    await act(() => result.current.retry());
+    expect(server.sent.filter((each) => each.method === "POST")).toEqual([]);
+    expect(result.current.sending).toMatchObject({ state: "saved", waiting: 0, refused: [] });
+    expect(sheet()?.found).toEqual({});
+    expect((await waiting("corm")).length).toBe(1);
+  });
+
+  it("keeps what was refused in sight until it is seen, over every later look", async () => {
+    const { result } = setUp({ [PATH]: refused, [`GET /api/jobs/${job.id}`]: { body: job } });
+    await act(() => result.current.put({ target: "found.S1", after: "0101" }));
+    await waitFor(() => expect(result.current.sending.refused.length).toBe(1));
+    await act(() => result.current.retry());
+    await act(() => result.current.retry());
+    expect(result.current.sending.refused[0]?.refused?.detail).toBe("Expected 6 places.");
+    const [each] = result.current.sending.refused;
+    if (each) await act(() => result.current.withdraw(each));
+    expect(result.current.sending.refused).toEqual([]);
+  });
+
+  it("takes a new answer at the same place instead of the refused one", async () => {
+    const { server, result } = setUp({ [PATH]: refused, [`GET /api/jobs/${job.id}`]: { body: job } });
+    await act(() => result.current.put({ target: "found.S1", after: "0101" }));
+    await waitFor(() => expect(result.current.sending.refused.length).toBe(1));
+    server.paths[PATH] = { body: jobSheet({ found: { S1: "010110" } }) };
+    await act(() => result.current.put({ target: "found.S1", after: "010110" }));
+    await waitFor(() => expect(result.current.sending).toMatchObject({ state: "saved", refused: [] }));
+  });
+});
+
+describe("what is said of saving", () => {
+  const quiet: Sending = { state: "saved", waiting: 0, problem: null, refused: [], unkept: false };
+  const each = {
+    order: 1,
+    job: job.id,
+    maker: "wennick",
+    entry: entry("found.S1", "0101"),
+    refused: { status: 422, title: "Not possible", detail: "Expected 6 places.", faults: [] },
+  };
+
+  it("is quiet where everything is saved, and counts what waits", () => {
+    const { rerender } = render(<SaveState sending={quiet} onRetry={() => {}} onWithdraw={() => {}} />);
+    expect(screen.getByRole("status").textContent).toBe("Everything is saved");
+    rerender(
+      <SaveState
+        sending={{ ...quiet, state: "waiting", waiting: 2, unkept: true }}
+        onRetry={() => {}}
+        onWithdraw={() => {}}
+      />,
+    );
+    expect(screen.getByRole("status").textContent).toContain("2 entries wait on this device");
+    expect(screen.getByRole("status").textContent).toContain("leave the page open");
+  });
+
+  it("stands beside the field that it speaks of, and is taken back there", async () => {
+    const withdrawn: number[] = [];
+    render(
+      <RefusedProvider entries={[each]} onWithdraw={({ order }) => withdrawn.push(order)}>
+        <RefusalAt target="found.S1" />
+        <RefusalAt target="found.R1" />
+      </RefusedProvider>,
+    );
+    expect(screen.getAllByRole("alert").map((alert) => alert.textContent)).toEqual(["Not possibleExpected 6 places."]);
+    await userEvent.click(screen.getByRole("button", { name: "I have seen this" }));
+    expect(withdrawn).toEqual([1]);
+  });
+});

@@ -1,0 +1,107 @@
+import { Problem } from "@/api/client";
+import { newId } from "@/api/ids";
+import { drop, keep, waiting, type Entry, type Waiting } from "@/api/outbox";
+import { useSession } from "@/api/session";
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Job } from "../api";
+import { aloneInTurn, sendAll } from "./sending";
+import { applied, valueAt, type Change } from "./targets";
+
+export type Sending = {
+  state: "saved" | "sending" | "waiting";
+  /** Entries that the server does not have yet. */
+  waiting: number;
+  /** Why they wait; null without a connection, which is said in words of its own. */
+  problem: Problem | null;
+  /** Entries that the server would not take: they stay until the person who made them withdraws them. */
+  refused: Waiting[];
+  /** Whether this browser keeps nothing: what waits is lost when the page closes. */
+  unkept: boolean;
+};
+const NOTHING: Sending = { state: "saved", waiting: 0, problem: null, refused: [], unkept: false };
+
+/**
+ * Add entries to a job. Each is kept in the browser first and sent in order; without a connection it waits there and is
+ * sent when there is one. The sheet shows it at once.
+ */
+export function useEntries(job: Job) {
+  const queries = useQueryClient();
+  const maker = useSession().data?.username ?? "";
+  const [sending, setSending] = useState<Sending>(NOTHING);
+  /** The last entry that was made here at each target: the next one follows it, whatever the server made of it. */
+  const made = useRef(new Map<string, string>());
+
+  const look = useCallback(async () => {
+    const mine = await waiting(maker, job.id);
+    const refused = mine.filter((each) => each.refused);
+    return { refused, left: mine.length - refused.length };
+  }, [maker, job.id]);
+
+  const flush = useCallback(async () => {
+    if (!maker) return;
+    const key = ["job", job.id];
+    const sent = await aloneInTurn(() =>
+      sendAll(job.id, maker, async (shown) => {
+        const later = (await waiting(maker, job.id)).filter((each) => !each.refused);
+        queries.setQueryData(
+          key,
+          later.reduce((state, each) => applied(state, each.entry), shown),
+        );
+        setSending((old) => ({ ...old, state: later.length ? "sending" : old.state, waiting: later.length }));
+      }),
+    );
+    if (sent?.refused) await queries.invalidateQueries({ queryKey: key });
+    const { refused, left } = await look();
+    const problem = sent?.problem && !sent.problem.offline ? sent.problem : null;
+    setSending((old) => ({ ...old, state: left ? "waiting" : "saved", waiting: left, problem, refused }));
+  }, [job.id, look, maker, queries]);
+
+  useEffect(() => {
+    const again = () => void flush();
+    const soon = window.setTimeout(again, 0);
+    window.addEventListener("online", again);
+    const timer = window.setInterval(again, 5000);
+    return () => {
+      window.clearTimeout(soon);
+      window.removeEventListener("online", again);
+      window.clearInterval(timer);
+    };
+  }, [flush]);
+
+  const put = useCallback(
+    async ({ again, ...change }: Change) => {
+      const key = ["job", job.id];
+      const now = queries.getQueryData<Job>(key) ?? job;
+      const before = valueAt(now, change.target);
+      const upon = made.current.get(change.target) ?? null;
+      const entry: Entry = { id: newId(), before, upon, reason: "", read_how: "", maker, ...change };
+      // said again on purpose, such as a choice that is kept, is something new
+      if (!again && JSON.stringify(entry.before) === JSON.stringify(entry.after)) return;
+      made.current.set(change.target, entry.id);
+      // a sheet that is just being read is older than this entry; the change shows at once, before anything is awaited
+      void queries.cancelQueries({ queryKey: key }, { revert: false });
+      queries.setQueryData(key, applied(now, entry));
+      setSending((old) => ({ ...old, state: "sending", waiting: old.waiting + 1 }));
+      // what was refused at this target is answered by saying it anew
+      for (const each of (await look()).refused) if (each.entry.target === entry.target) await drop(each.order);
+      const kept = await keep(job.id, maker, entry);
+      if (!kept) setSending((old) => ({ ...old, unkept: true }));
+      await flush();
+      void queries.invalidateQueries({ queryKey: ["jobs"] });
+    },
+    [flush, job, look, maker, queries],
+  );
+
+  const withdraw = useCallback(
+    async (each: Waiting) => {
+      await drop(each.order);
+      await flush();
+    },
+    [flush],
+  );
+
+  return { put, sending, retry: flush, withdraw };
+}
+
+export type Put = ReturnType<typeof useEntries>["put"];

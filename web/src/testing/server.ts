@@ -1,0 +1,35 @@
+/** A depot's server for tests: answers the paths that a test names, and keeps what was sent to it. */
+import { vi } from "vitest";
+
+type Sent = { method: string; path: string; body: unknown; token: string | null };
+type Answer = { status?: number; body?: unknown } | "unreachable";
+type Answering = Answer | ((sent: Sent) => Answer);
+
+export function standInServer(paths: Record<string, Answering>) {
+  const sent: Sent[] = [];
+  let tokens = 0;
+  vi.stubGlobal("fetch", async (input: RequestInfo | URL, init?: RequestInit) => {
+    const request = input instanceof Request ? input : new Request(new URL(String(input), location.href), init);
+    const path = new URL(request.url).pathname;
+    if (path === "/api/token") return json(200, { token: `token ${++tokens}` });
+    const text = await request.text();
+    const each: Sent = {
+      method: request.method,
+      path,
+      body: text ? (JSON.parse(text) as unknown) : null,
+      token: request.headers.get("X-CSRFToken"),
+    };
+    sent.push(each);
+    const known = paths[`${request.method} ${path}`] ?? paths[path];
+    if (known === undefined)
+      return json(404, { title: "Not found", detail: `no answer for ${request.method} ${path}` });
+    const answer = typeof known === "function" ? known(each) : known;
+    if (answer === "unreachable") throw new TypeError("unreachable");
+    return json(answer.status ?? 200, answer.body ?? {});
+  });
+  return { sent, paths };
+}
+
+function json(status: number, body: unknown) {
+  return new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } });
+}
