@@ -15,11 +15,12 @@ from jobs.actions import NewEntry, add_entry
 from jobs.finish.papers import label_pdf
 from jobs.models import Job
 from jobs.queries import job as read_job
-from jobs.state import value_at
+from twincore.job import value_at
 from jobs.tests.world import SAID
-from jobs.work.holding import points_of
 from parts.models import Offer
 from people.models import Person
+from twincore.errors import Refusal
+from twincore.job.holds import points_of
 
 
 class Pictures(BrowserTestCase):
@@ -130,7 +131,7 @@ class Pictures(BrowserTestCase):
             new = NewEntry(uuid4(), target, value_at(state, target), after, "on the van", "by eye")
             try:
                 add_entry(person, job.pk, new, datetime.now(UTC))
-            except Refused as refused:
+            except (Refused, Refusal) as refused:
                 raise AssertionError(f"{target}: {refused.detail}") from refused
         page.get_by_role("link", name="Retarder-prover 2").click()
         page.get_by_role("button", name="Wires").click()

@@ -13,11 +13,13 @@ from django.db import connections
 from django.test import LiveServerTestCase
 from playwright.sync_api import Browser, Page, Playwright, sync_playwright
 
+from jobs.cases import case_of
 from jobs.demo import PEOPLE, load_demo_world
-from jobs.finish.fitting import by_hand, fitting_of_job, planned_positions, to_reenter
 from jobs.models import Job
 from jobs.queries import job as read_job
 from people.models import Person
+from twincore.job.left import planned_positions
+from twincore.job.steps.fit import by_hand, fitting_of_job, to_reenter
 
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -151,8 +153,8 @@ class BrowserTestCase(LiveServerTestCase):
         """Everything that fitting asks for, as planned, from the kit to the supply and what comes after it."""
         page.get_by_text("What must be there").wait_for()
         job = read_job(Person.objects.get(username="wennick"), UUID(page.url.rsplit("/", 1)[-1]))
-        fitting = fitting_of_job(job)
-        planned, hand = planned_positions(fitting), by_hand(fitting)
+        fitting = fitting_of_job(case_of(job))
+        planned, hand = planned_positions(case_of(job)), by_hand(fitting)
         if any(line.needed == "needed" for line in fitting.kit):
             page.get_by_role("button", name="All of it is there").click()
         for name in hand:
@@ -176,7 +178,7 @@ class BrowserTestCase(LiveServerTestCase):
         for name in planned:
             if name not in hand:
                 self.read_back(page, name, planned[name])
-        for each in to_reenter(job):
+        for each in to_reenter(case_of(job)):
             field = page.get_by_label(f"The new board shows now: {each['what']}")
             field.fill("as before")
             field.press("Enter")

@@ -14,7 +14,7 @@ from jobs.models import Job
 from parts.models import Offer
 from references.models import Statement
 from standins.parts_desk import serve
-from twincore.match import COLUMNS
+from twincore.choose import COLUMNS
 
 MACHINE = "Prover 2, Tidegate Bakery"
 

@@ -3,9 +3,6 @@ import reactHooks from "eslint-plugin-react-hooks";
 import globals from "globals";
 import tseslint from "typescript-eslint";
 
-// a feature is a domain of its own: what two of them share belongs to comparison, drawing or ui
-const features = ["session", "jobs", "catalogue", "references", "depot", "bench"];
-
 export default tseslint.config(
   { ignores: ["dist", "src/api/schema.d.ts"] },
   js.configs.recommended,
@@ -20,13 +17,4 @@ export default tseslint.config(
       "@typescript-eslint/no-unused-vars": ["error", { varsIgnorePattern: "^_", argsIgnorePattern: "^_", destructuredArrayIgnorePattern: "^_" }],
     },
   },
-  ...features.map((feature) => ({
-    files: [`src/features/${feature}/**`],
-    rules: {
-      "no-restricted-imports": [
-        "error",
-        { patterns: features.filter((other) => other !== feature).map((other) => `@/features/${other}/*`) },
-      ],
-    },
-  })),
 );

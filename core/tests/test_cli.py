@@ -130,7 +130,7 @@ class CommandLine(SimpleTestCase):
 
     def test_match_ranks_the_boards_of_a_folder_by_facts(self) -> None:
         facts = self.file("facts.json", json.dumps({"burner.stages": 1, "damper.fitted": False, "supply.volts": 231}))
-        code, out, _ = call("match", "--catalogue", DEMO, "--original", "TVH-2210-B", "--facts", facts)
+        code, out, _ = call("choose", "--catalogue", DEMO, "--original", "TVH-2210-B", "--facts", facts)
         answer = json.loads(out)
         self.assertEqual(
             (code, answer["candidates"][0]["part_number"], answer["candidates"][0]["verdict"]),
@@ -139,4 +139,4 @@ class CommandLine(SimpleTestCase):
         last = answer["candidates"][-1]
         self.assertEqual((last["part_number"], last["criteria"]["listing"]["verdict"]), ("TVH-2210-X", "no"))
         self.assertEqual({each["relation"] for each in answer["other_ways"]}, {"exchange", "repair", "donor"})
-        self.assertIn("expected a board X", call("match", "--catalogue", DEMO, "--original", "X")[2])
+        self.assertIn("expected a board X", call("choose", "--catalogue", DEMO, "--original", "X")[2])

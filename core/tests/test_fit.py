@@ -6,17 +6,17 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests.builders import DEMO, demo_board
-from twincore import match, profile
-from twincore.match import Fitting, Machine, Statement, Way, criteria
-from twincore.match.ways import Link
+from twincore import choose, profile
+from twincore.choose import Fitting, Machine, Statement, Way, criteria
+from twincore.choose.ways import Link
 from twincore.profile import factory_record
 
 
 def fitting(part_number: str) -> Fitting:
-    return match.fitting_of(demo_board(part_number.replace("/", "_").replace(" ", "_")).document)
+    return choose.fitting_of(demo_board(part_number.replace("/", "_").replace(" ", "_")).document)
 
 
-def codes(cell: match.Judged) -> list[tuple[str, str]]:
+def codes(cell: choose.Judged) -> list[tuple[str, str]]:
     return [(each.code, each.verdict) for each in cell.reasons]
 
 
@@ -65,7 +65,7 @@ class Criteria(SimpleTestCase):
         family = profile.parse_family((DEMO / "families/retarder-prover.family.json").read_bytes())
         full = fitting("UMC 40-118")
         pins = tuple(pin for pin in full.pins or () if pin.signal not in ("humid.probe", "heater.line"))
-        poor = match.fitting_of({"part_number": "P", "status": "current"} | {"connectors": [
+        poor = choose.fitting_of({"part_number": "P", "status": "current"} | {"connectors": [
             {"id": pin.connector, "style": pin.style, "pins": [{"pin": pin.pin, "signal": pin.signal}]} for pin in pins
         ]})  # fmt: skip
         found = criteria.judge_signals(full, poor, family, {})
@@ -83,7 +83,7 @@ class Criteria(SimpleTestCase):
 
     def test_one_socket_takes_one_plug(self) -> None:
         def board(name: str, *plugs: tuple[str, str]) -> Fitting:
-            return match.fitting_of({"part_number": name, "status": "current", "connectors": [
+            return choose.fitting_of({"part_number": name, "status": "current", "connectors": [
                 {"id": plug, "style": "QL-2", "pins": [{"pin": 1, "signal": signal}]} for plug, signal in plugs
             ]})  # fmt: skip
 
@@ -134,8 +134,8 @@ class Wishes(SimpleTestCase):
         family = profile.parse_family((DEMO / "families/deck-oven.family.json").read_bytes())
         original, replacement = demo_board("TVH-2210-B"), demo_board("TVH-2214-A")
         found = factory_record(original)
-        plain = match.check_twin(original, found, replacement, family, {})
-        wished = match.check_twin(original, found, replacement, family, {"purge.post": 90})
+        plain = choose.check_twin(original, found, replacement, family, {})
+        wished = choose.check_twin(original, found, replacement, family, {"purge.post": 90})
         assert plain.proof and wished.proof and wished.carried.record and plain.carried.record
         self.assertEqual((plain.proof.verdict, wished.proof.verdict), ("identical", "identical"))
         self.assertNotEqual(wished.carried.record.points, plain.carried.record.points)
@@ -144,26 +144,26 @@ class Wishes(SimpleTestCase):
 
 
 class Ranking(SimpleTestCase):
-    def candidate(self, number: str, **more: Any) -> match.Candidate:
+    def candidate(self, number: str, **more: Any) -> choose.Candidate:
         family = profile.parse_family((DEMO / "families/deck-oven.family.json").read_bytes())
         original = demo_board("TVH-2210-B")
-        machine = Machine(match.fitting_of(original.document), family, more.pop("facts", {}))
+        machine = Machine(choose.fitting_of(original.document), family, more.pop("facts", {}))
         board = demo_board(number)
-        twin = match.check_twin(original, factory_record(original), board, family, {})
-        return match.judge_candidate(machine, match.fitting_of(board.document), None, twin, more.get("offer"))
+        twin = choose.check_twin(original, factory_record(original), board, family, {})
+        return choose.judge_candidate(machine, choose.fitting_of(board.document), None, twin, more.get("offer"))
 
     def test_closeness_beats_money_and_money_decides_between_equals(self) -> None:
         cheap = self.candidate("OFN-U3", offer={"stock": 1, "price": 10.0})
         close = self.candidate("TVH-2210-C", offer={"stock": 1, "price": 300.0})
-        self.assertEqual([each.part_number for each in match.ranked([cheap, close])], ["TVH-2210-C", "OFN-U3"])
+        self.assertEqual([each.part_number for each in choose.ranked([cheap, close])], ["TVH-2210-C", "OFN-U3"])
         dear = self.candidate("TVH-2210-C", offer={"stock": 1, "price": 400.0})
-        self.assertEqual(match.ranked([dear, close])[0].price, 300.0)
-        self.assertEqual(match.ranked([cheap, close, dear]), match.ranked([dear, close, cheap]))
+        self.assertEqual(choose.ranked([dear, close])[0].price, 300.0)
+        self.assertEqual(choose.ranked([cheap, close, dear]), choose.ranked([dear, close, cheap]))
 
 
 class Costs(SimpleTestCase):
     def test_a_plain_sum_worked_by_hand(self) -> None:
-        found = match.cost_sum(100, 60, 1, {"tax_percent": 10, "hour_rate": 50, "travel": 20, "lost_per_hour": 10})
+        found = choose.cost_sum(100, 60, 1, {"tax_percent": 10, "hour_rate": 50, "travel": 20, "lost_per_hour": 10})
         # 100 part + 50 work + 20 way = 170, tax 17, lost 10·(1·8 + 1) = 90
         self.assertEqual([each.amount for each in found.own], [100, 50, 20, 17, 90])
         self.assertEqual(found.own_total, 277)

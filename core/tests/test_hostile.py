@@ -9,9 +9,9 @@ from django.test import SimpleTestCase
 
 from tests.builders import DEMO, demo_family, encoded
 from twincore import profile
+from twincore.choose import as_row, find_ways, from_row, parse_statements
+from twincore.choose.contradictions import contradictions
 from twincore.errors import DocumentError
-from twincore.match import as_row, find_ways, from_row, parse_statements
-from twincore.match.contradictions import contradictions
 from twincore.profile.document import schema_path
 from twincore.recognise import parse_nameplates, read_plate, read_serial
 from twincore.rule_out import Done, Report, next_tests, parse_rule_out, stand

@@ -4,7 +4,7 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from twincore.match import Hole, Plate, best_mounting, slack_mm
+from twincore.choose import Hole, Plate, best_mounting, slack_mm
 
 WHOLE = st.integers(1, 12)
 HOLES = st.lists(st.tuples(WHOLE, WHOLE), min_size=1, max_size=4, unique=True)

@@ -15,7 +15,7 @@ from twincore.behaviour import make_twin, prove
 from twincore.errors import DocumentError
 from twincore.profile import Scenario, Step, Trace
 from twincore.profile.trace import Seen
-from twincore.proving import (
+from twincore.prove import (
     compare_events,
     due_from_trace,
     expected_events,
@@ -25,7 +25,7 @@ from twincore.proving import (
     plan_proving,
     readings_of,
 )
-from twincore.proving.judging import _paired
+from twincore.prove.judging import _paired
 from twincore.rule_out import parse_rule_out
 
 DEMO = Path(__file__).parents[2] / "demo"

@@ -8,10 +8,10 @@ from hypothesis import strategies as st
 from scipy.stats import beta
 
 from tests.builders import encoded
+from twincore.choose import Statement, as_json, as_row, find_ways, from_row, parse_statements
+from twincore.choose.contradictions import contradictions
+from twincore.choose.credence import credence
 from twincore.errors import DocumentError
-from twincore.match import Statement, as_json, as_row, find_ways, from_row, parse_statements
-from twincore.match.contradictions import contradictions
-from twincore.match.credence import credence
 
 
 def say(relation: str, original: str, replacement: str, **more: Any) -> Statement:

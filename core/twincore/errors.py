@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,3 +50,19 @@ class EndlessLoopError(TwinError):
 
 class LimitError(TwinError):
     """A question is larger than the core takes on; says which limit was met."""
+
+
+class Refusal(TwinError):
+    """Something that a job does not allow now; `detail` says what, where and what to do, `extra` what it hangs on."""
+
+    def __init__(self, detail: str, **extra: Any) -> None:
+        self.detail, self.extra = detail, extra
+        super().__init__(detail)
+
+
+class WrongValue(TwinError):
+    """A value that is none; `faults` has places and expectations."""
+
+    def __init__(self, detail: str, faults: Sequence[Fault] = ()) -> None:
+        self.detail, self.faults = detail, tuple(faults)
+        super().__init__(detail)

@@ -24,7 +24,7 @@ from twincore import profile
 from twincore.behaviour import make_twin
 from twincore.chain import open_package
 from twincore.profile.trace import Seen
-from twincore.proving import expected_events, judge_run
+from twincore.prove import expected_events, judge_run
 
 ENTRIES, PICTURES = 2000, 60
 

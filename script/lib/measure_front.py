@@ -21,7 +21,7 @@ from django.test.utils import CaptureQueriesContext
 
 from catalogue.models import Board
 from jobs.models import Job
-from jobs.state import empty_state
+from twincore.job import empty_state
 from people.models import Depot, Person
 from references import contradicting, files
 from references.importing import run_import

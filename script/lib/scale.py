@@ -13,7 +13,7 @@ from typing import Any
 from django.db.models import OuterRef, Subquery
 
 from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Marking
-from twincore.match import COLUMNS, traits_of
+from twincore.choose import COLUMNS, traits_of
 from twincore.profile import parse_board, parse_family
 from twincore.recognise import features_of, normal_form, without_look_alikes
 

@@ -4,13 +4,14 @@ from django.http import HttpRequest
 from ninja import Router
 
 from bench import comparison_view
-from bench.comparing import Comparison
+from bench.pairs import compared
 from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PairGiven, PlayGiven, PlayShown
 from catalogue import queries
 from catalogue.models import Board
 from catalogue.profiles import board_profile
 from config.errors import Refused
+from twincore.carry_over import Comparison
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
 
@@ -38,13 +39,8 @@ def _comparison(pair: PairGiven) -> Comparison:
             f"{replacement.family_id}. Only boards of one family can be compared."
         )
     assert original.family.current_id and original.current_id and replacement.current_id  # queries.board sees to it
-    return Comparison(
-        family_id=original.family.current_id,
-        original_id=original.current_id,
-        found=pair.found if pair.found is not None else _factory(original),
-        replacement_id=replacement.current_id,
-        plan=pair.plan,
-    )
+    found = pair.found if pair.found is not None else _factory(original)
+    return compared(original.family.current_id, original.current_id, found, replacement.current_id, plan=pair.plan)
 
 
 def _factory(board: Board) -> dict[str, object]:

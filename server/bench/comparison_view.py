@@ -3,7 +3,6 @@
 from typing import Any
 
 from bench import wording
-from bench.comparing import Comparison
 from bench.schemas import (
     ActShown,
     BetweenShown,
@@ -25,9 +24,9 @@ from bench.schemas import (
     StepShown,
     UnreadableShown,
 )
-from bench.schools import School, disagreements
 from config.errors import Faulty
 from twincore.behaviour import CounterCase, Proof, run_board
+from twincore.carry_over import Comparison, School, disagreements
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, Record, Scenario, Value, written_positions
 from twincore.profile.values import plain

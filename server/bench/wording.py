@@ -3,8 +3,8 @@
 from collections.abc import Iterable
 from fractions import Fraction
 
-from bench.schools import School
 from twincore.behaviour import CounterCase, Endless, Proof
+from twincore.carry_over import School
 from twincore.profile import Board, Family, FunctionDef, Number, Step, Value
 from twincore.profile.values import as_number
 from twincore.settings import ByLearning, ByTable, CarriedFunction, Decoded

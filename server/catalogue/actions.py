@@ -12,8 +12,8 @@ from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty
 from people.access import require_parts_lead
 from people.models import Person
+from twincore.choose import traits_of
 from twincore.errors import DocumentError, Fault
-from twincore.match import traits_of
 from twincore.profile import (
     Board as BoardProfile,
 )

@@ -9,7 +9,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from config.errors import Faulty, Refused
-from twincore.errors import DocumentError, TwinError
+from twincore.errors import DocumentError, Refusal, TwinError, WrongValue
 
 logger = logging.getLogger(__name__)
 
@@ -32,6 +32,14 @@ def register(api: NinjaAPI) -> None:
         return refused(
             request, Faulty("The document breaks a rule of its format; nothing of it was kept.", error.faults)
         )
+
+    @api.exception_handler(Refusal)
+    def refusal(request: HttpRequest, error: Refusal) -> HttpResponse:
+        return refused(request, Refused(error.detail, **error.extra))
+
+    @api.exception_handler(WrongValue)
+    def wrong_value(request: HttpRequest, error: WrongValue) -> HttpResponse:
+        return refused(request, Faulty(error.detail, error.faults))
 
     @api.exception_handler(TwinError)
     def twin(request: HttpRequest, error: TwinError) -> HttpResponse:

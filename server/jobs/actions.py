@@ -9,13 +9,13 @@ from django.db import transaction
 from django.db.models import Max
 
 from config.errors import Changed, Faulty, NotThere, Refused
-from jobs.confirming import confirmation, settles
+from jobs.cases import case_of
+from jobs.confirming import settles
 from jobs.finish.chaining import attachment_of, chain, closed_as
 from jobs.finish.feedback import count_outcome
-from jobs.given import Given
 from jobs.models import Entry, Job
 from jobs.steps import waiting_words
-from jobs.targets import brings, declared, value_of
+from jobs.targets import brings, value_of
 from people.access import depot_of
 from people.models import Depot, Person
 from twincore.job import (
@@ -30,6 +30,8 @@ from twincore.job import (
     target_waits_for,
     value_at,
 )
+from twincore.job.adding import confirmation, declared
+from twincore.job.given import Given
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,7 +99,7 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     if waiting := target_waits_for(job.state, new.target, new.read_how):
         raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
     before = value_at(job.state, new.target)
-    made = _made(job, target, new, Given(person, now, new.reason, new.read_how))
+    made = _made(job, target, new, Given(person.shown_name, now, new.reason, new.read_how, person.pk))
     job.state = changed(job.state, made)
     if made.adds.get("closed_as"):
         job.closed_at = now
@@ -121,7 +123,7 @@ def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> Entry
     name = new.target.partition(".")[2]
     value: Any
     if target is None:
-        value = confirmation(job, name, new.after)
+        value = confirmation(case_of(job), name, new.after)
         adds = None if value is None else settles(job, name, value, given)
     else:
         value = value_of(job, target, name, new.after, given)
@@ -129,7 +131,7 @@ def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> Entry
         if target.kind == "signed" and value is not None and value["ok"]:
             adds = {"closed_as": closed_as(job)}
     return EntryMade(
-        job.entry_count + 1, given.now, given.person.shown_name, new.target, value, new.reason.strip(), new.read_how,
+        job.entry_count + 1, given.now, given.by, new.target, value, new.reason.strip(), new.read_how,
         adds or {},
     )  # fmt: skip
 

@@ -16,8 +16,7 @@ from config.downloads import JSON, PDF, download
 from config.errors import Refused
 from config.paging import Page, Paging, paged
 from jobs import actions, queries
-from jobs.comparison import comparison_of
-from jobs.front.facts import facts_of
+from jobs.cases import case_of
 from jobs.models import Entry, Job
 from jobs.schemas import (
     BoardRef,
@@ -33,9 +32,11 @@ from jobs.schemas import (
 )
 from jobs.sheet import sheet_document, sheet_pdf
 from jobs.steps import steps_of
-from jobs.work.holding import skipped
 from people.access import person_of
 from twincore.job import current, uncleared_causes
+from twincore.job.comparison import comparison_of
+from twincore.job.facts import facts_of
+from twincore.job.holds import skipped
 from twincore.profile.values import plain
 
 router = Router(tags=["jobs"])
@@ -63,13 +64,13 @@ def _shown(job: Job) -> JobSheet:
         "closed_at": job.closed_at,
         "original_board": _ref(job.original_revision),
         "replacement_board": _ref(job.replacement_revision),
-        "known_facts": {n: FactShown(value=plain(f.value), source=f.source) for n, f in facts_of(job).items()},
+        "known_facts": {n: FactShown(value=plain(f.value), source=f.source) for n, f in facts_of(case_of(job)).items()},
         "uncleared": uncleared_causes(state),
         "steps": steps_of(job),
         "entry_count": job.entry_count,
         "run_count": len(state["runs"]),
         "origin": job.origin,
-        "skipped": [SkippedShown(**each) for each in skipped(job)],
+        "skipped": [SkippedShown(**each) for each in skipped(case_of(job))],
     }
     return JobShown.model_validate({**state, **_line(job), **follows})
 
@@ -144,7 +145,7 @@ def job_board(request: HttpRequest, job_id: UUID, side: str) -> BoardShown:
 def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
     """The job's boards side by side: carry-over, copying, twin check."""
     job = _with_both_boards(request, job_id)
-    shown = comparison_view.compare(comparison_of(job))
+    shown = comparison_view.compare(comparison_of(case_of(job)))
     # what the depot proposes; a school that says nothing here is not proposed
     policy = job.depot.school_when_not if shown.disagreements else job.depot.school_when_agreed
     if any(school.id == policy and school.positions is not None and school.counts for school in shown.schools):
@@ -155,7 +156,7 @@ def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
 @router.post("/jobs/{job_id}/play", response=PlayShown)
 def play(request: HttpRequest, job_id: UUID, given: ScenarioGiven) -> PlayShown:
     """A scenario on the job's boards."""
-    comparison = comparison_of(_with_both_boards(request, job_id))
+    comparison = comparison_of(case_of(_with_both_boards(request, job_id)))
     return comparison_view.play(comparison, checked_scenario(given, comparison.family))
 
 

@@ -11,23 +11,25 @@ from bench.comparison_view import compare
 from bench.schemas import ComparisonShown
 from catalogue.profiles import family_profile
 from config.printing import as_pdf
-from jobs.comparison import comparison_of
+from jobs.cases import case_of
 from jobs.finish.chaining import entry_node, moment, record_head
 from jobs.finish.drawn import tracks_svg
 from jobs.finish.over_view import codes_of, decisions_told, seal_words, spent_shown
 from jobs.finish.papers import old_board_words, paper_of
 from jobs.finish.prove_view import measured_shown, readings_shown, unproved_shown
-from jobs.finish.proving import proving_of, runs_in_order
 from jobs.finish.schemas import MeasuredShown, ReadingTaken
-from jobs.front.facts import facts_of
 from jobs.front.fit_words import FitWords
 from jobs.front.rule_out_view import rule_out_shown
 from jobs.models import Job, Picture
 from jobs.steps import steps_of
-from jobs.work.holding import holds_told, skipped
 from jobs.work.record_view import findings_shown
-from jobs.work.recording import findings_of, original_of, remembered
 from twincore.job import current, done
+from twincore.job.case import original_of, remembered
+from twincore.job.comparison import comparison_of
+from twincore.job.facts import facts_of
+from twincore.job.holds import holds_told, skipped
+from twincore.job.steps.prove import proving_of, runs_in_order
+from twincore.job.wires import findings_of
 from twincore.profile import dump
 from twincore.profile.document import jsonable
 from twincore.profile.values import plain
@@ -44,7 +46,9 @@ def sheet_document(job: Job) -> str:
     document = record_document(job)
     state = current(job.state)
     derived: dict[str, Any] = {
-        "facts": [{"id": name, "value": fact.value, "source": fact.source} for name, fact in facts_of(job).items()],
+        "facts": [
+            {"id": name, "value": fact.value, "source": fact.source} for name, fact in facts_of(case_of(job)).items()
+        ],
         "rule_out": _rule_out(job),
         "choice": state["choice"],
         "functions": [
@@ -68,7 +72,7 @@ def sheet_document(job: Job) -> str:
             {"id": step.id, "state": step.state, "result": step.result, "note": step.note or ""}
             for step in steps_of(job)
         ],
-        "skipped": skipped(job),
+        "skipped": skipped(case_of(job)),
         "proving": {
             "runs": [each.model_dump(mode="json") for each in _runs(job)],
             "readings": [r.model_dump(mode="json") for r in _readings(job)],
@@ -153,7 +157,7 @@ def _board(revision: Any, positions: dict[str, Any] | None) -> dict[str, Any] | 
 def _comparison(job: Job) -> ComparisonShown | None:
     if job.original_revision_id is None or job.replacement_revision_id is None:
         return None
-    return compare(comparison_of(job))
+    return compare(comparison_of(case_of(job)))
 
 
 def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
@@ -174,9 +178,11 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         "facts": _facts(job),
         "rule_out": rule_out_shown(job),
         "causes": list(state.get("causes", {}).values()),
-        "holds": holds_told(job),
-        "skipped": skipped(job),
-        "findings": findings_shown(job, findings_of(job), original_of(job)[0]) if job.original_revision_id else [],
+        "holds": holds_told(case_of(job)),
+        "skipped": skipped(case_of(job)),
+        "findings": findings_shown(job, findings_of(case_of(job)), original_of(case_of(job))[0])
+        if job.original_revision_id
+        else [],
         "kept": _kept(job) if job.original_revision_id else [],
         "positions": _positions(comparison, state["left"]) if comparison else [],
         "rows": [{"row": row, "reason": state["reasons"].get(row.id, "")} for row in comparison.rows]
@@ -187,7 +193,7 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         "runs": [{"run": run, "svg": _drawn(job, run)} for run in runs[:MOST_DRAWN]],
         "more_runs": max(0, len(runs) - MOST_DRAWN),
         "readings": [each for each in _readings(job) if each.value is not None],
-        "unproved": unproved_shown(proving_of(job)) if fitted else [],
+        "unproved": unproved_shown(proving_of(case_of(job))) if fitted else [],
         "codes": codes_of(job) if job.replacement_revision_id else [],
         "numbered": list(state["numbered"].values()),
         "defects": list(state["defects"].values()),
@@ -208,7 +214,7 @@ def _runs(job: Job) -> list[MeasuredShown]:
     """The measured runs, in order of time, judged as far as that can be."""
     if not job.state.get("runs") or job.replacement_revision_id is None or not done(job.state, "carry_over"):
         return []
-    return measured_shown(job, runs_in_order(job))
+    return measured_shown(job, runs_in_order(case_of(job)))
 
 
 def _readings(job: Job) -> list[ReadingTaken]:
@@ -237,7 +243,7 @@ def _picture(picture: Picture, state: dict[str, Any]) -> dict[str, str]:
 def _kept(job: Job) -> list[tuple[str, str]]:
     """What the old board knew, as it was written down."""
     kept = job.state.get("kept", {})
-    return [(each["what"], kept[each["id"]]) for each in remembered(original_of(job)[1]) if each["id"] in kept]
+    return [(each["what"], kept[each["id"]]) for each in remembered(original_of(case_of(job))[1]) if each["id"] in kept]
 
 
 def _facts(job: Job) -> list[tuple[str, Any, str]]:
@@ -245,7 +251,7 @@ def _facts(job: Job) -> list[tuple[str, Any, str]]:
     if job.family_revision_id is None:
         return []
     words = FitWords(family_profile(job.family_revision_id), {})
-    return [(words.fact(name), plain(fact.value), fact.source) for name, fact in facts_of(job).items()]
+    return [(words.fact(name), plain(fact.value), fact.source) for name, fact in facts_of(case_of(job)).items()]
 
 
 def _positions(comparison: ComparisonShown, left: dict[str, Any] | None) -> list[dict[str, Any]]:

@@ -7,7 +7,7 @@ from django.db import transaction
 from config.errors import Faulty
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
-from twincore.match import ASSUMPTIONS
+from twincore.choose import ASSUMPTIONS
 from twincore.rule_out import SCHOOLS
 from twincore.settings import SCHOOLS as CARRY_SCHOOLS
 

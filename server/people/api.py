@@ -9,7 +9,7 @@ from config.errors import Refused
 from people import actions
 from people.access import depot_of, person_of
 from people.models import Depot, Person
-from twincore.match import ASSUMPTIONS
+from twincore.choose import ASSUMPTIONS
 from twincore.rule_out import SCHOOLS
 from twincore.settings import SCHOOLS as CARRY_SCHOOLS
 

@@ -13,7 +13,7 @@ from references import contradicting, files
 from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import values_of
 from references.tasks import import_statements, look_for_contradictions
-from twincore.match import parse_statements
+from twincore.choose import parse_statements
 
 LARGEST_FILE = 600_000_000
 FIELDS = [

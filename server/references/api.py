@@ -16,7 +16,7 @@ from people.access import person_of
 from references import actions, exporting, files, queries
 from references.models import Contradiction, Import, Statement
 from references.rows import counts_of
-from twincore.match.credence import credence
+from twincore.choose.credence import credence
 
 router = Router(tags=["references"])
 

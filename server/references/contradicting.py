@@ -9,8 +9,8 @@ from scipy.sparse.csgraph import connected_components
 
 from references.models import Contradiction, Statement
 from references.rows import as_core
-from twincore.match.contradictions import Contradiction as Found
-from twincore.match.contradictions import contradictions
+from twincore.choose.contradictions import Contradiction as Found
+from twincore.choose.contradictions import contradictions
 
 MOST = 2_000
 """Contradictions listed of each kind; a list that long is not settled by hand anyway."""

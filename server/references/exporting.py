@@ -5,7 +5,7 @@ import json
 from collections.abc import Iterator
 
 from references.queries import every_statement
-from twincore.match import COLUMNS, as_json, as_row
+from twincore.choose import COLUMNS, as_json, as_row
 
 
 class _Line:

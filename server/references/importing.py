@@ -18,8 +18,8 @@ from django.db import connection, transaction
 from references import contradicting, files
 from references.models import Import, Statement
 from references.rows import values_of
+from twincore.choose import COLUMNS, as_row, from_row, parse_statements
 from twincore.errors import DocumentError
-from twincore.match import COLUMNS, as_row, from_row, parse_statements
 from twincore.profile import LARGEST_BYTES
 
 logger = logging.getLogger(__name__)

@@ -8,7 +8,7 @@ from django.db import models
 from django.db.models import Q
 
 from people.models import Person
-from twincore.match import RELATIONS
+from twincore.choose import RELATIONS
 
 
 class Statement(models.Model):

@@ -9,8 +9,8 @@ from django.db.models.functions import Coalesce
 from config.errors import NotThere
 from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import as_core
-from twincore.match import CHAINED, LONGEST_CHAIN
-from twincore.match import Statement as CoreStatement
+from twincore.choose import CHAINED, LONGEST_CHAIN
+from twincore.choose import Statement as CoreStatement
 
 MOST_BOARDS = 400
 """Boards that the chains from one original may reach."""

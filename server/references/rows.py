@@ -4,8 +4,8 @@ from datetime import date
 from typing import Any
 
 from references.models import Statement
-from twincore.match import TOGETHER
-from twincore.match import Statement as CoreStatement
+from twincore.choose import TOGETHER
+from twincore.choose import Statement as CoreStatement
 from twincore.profile.values import plain
 
 

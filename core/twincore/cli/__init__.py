@@ -14,7 +14,7 @@ def main(argv: Sequence[str] | None = None) -> int:
     """Run one call; 0 when answered, 2 when an input is wrong."""
     parser = argparse.ArgumentParser(
         prog="twin",
-        description="Check, decode, carry over, wire, press, simulate, prove, trace, recognise, match, measure and verify, on files.",
+        description="Check, decode, carry over, wire, press, simulate, prove, trace, recognise, choose, measure, verify and replay, on files.",
     )
     calls = parser.add_subparsers(required=True, metavar="CALL")
     for part in (twins, carrying, catalogue, readings, records):

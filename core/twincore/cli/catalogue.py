@@ -1,4 +1,4 @@
-"""The calls on a folder of documents: recognise and match."""
+"""The calls on a folder of documents: recognise and choose."""
 
 import argparse
 from collections.abc import Collection
@@ -7,9 +7,9 @@ from functools import partial
 from pathlib import Path
 from typing import Any
 
-from twincore import match, profile, recognise
+from twincore import choose, profile, recognise
+from twincore.choose import Statement
 from twincore.cli.files import InputError, named, read, read_facts, read_record
-from twincore.match import Statement
 from twincore.profile import Board, Family
 from twincore.recognise import Scheme
 
@@ -36,7 +36,7 @@ class Catalogue:
                     board = named(name, partial(profile.parse_board, data))
                     self.boards[board.part_number], files[board.part_number] = board, name
                 case "statements":
-                    self.statements += named(name, partial(match.parse_statements, data))
+                    self.statements += named(name, partial(choose.parse_statements, data))
                 case "nameplates":
                     self.schemes += named(name, partial(recognise.parse_nameplates, data))
         for number, board in self.boards.items():
@@ -59,12 +59,12 @@ def add_calls(calls: Any) -> None:
     sub.add_argument("--marking", default="", metavar="TEXT", help="what was read; several with , between them")
     sub.add_argument("--plate", default="", metavar="TEXT", help="a machine's number, decoded by every scheme")
     sub.set_defaults(call=_recognise)
-    sub = calls.add_parser("match", help="which boards may take a board's place, best first")
+    sub = calls.add_parser("choose", help="which boards may take a board's place, best first")
     sub.add_argument("--catalogue", required=True, metavar="DIR")
     sub.add_argument("--original", required=True, metavar="PN")
     sub.add_argument("--found", metavar="FILE", help="settings record of the original; factory settings without it")
     sub.add_argument("--facts", metavar="FILE", help="facts about the machine")
-    sub.set_defaults(call=_match)
+    sub.set_defaults(call=_choose)
 
 
 def _recognise(args: argparse.Namespace) -> dict[str, Any]:
@@ -80,7 +80,7 @@ def _recognise(args: argparse.Namespace) -> dict[str, Any]:
     }
 
 
-def _match(args: argparse.Namespace) -> dict[str, Any]:
+def _choose(args: argparse.Namespace) -> dict[str, Any]:
     catalogue = Catalogue(args.catalogue)
     original = catalogue.boards.get(args.original)
     if original is None:
@@ -90,24 +90,24 @@ def _match(args: argparse.Namespace) -> dict[str, Any]:
         raise InputError(f"{args.catalogue}: expected a family {original.family}")
     facts = read_facts(args.facts) if args.facts else {}
     found = read_record(args.found, original) if args.found else profile.factory_record(original)
-    ways = match.find_ways(original.part_number, catalogue.about, facts)
-    machine = match.Machine(match.fitting_of(original.document), family, facts)
+    ways = choose.find_ways(original.part_number, catalogue.about, facts)
+    machine = choose.Machine(choose.fitting_of(original.document), family, facts)
     candidates = [
-        match.judge_candidate(
-            machine, match.fitting_of(board.document), ways.to.get(number),
-            match.check_twin(original, found, board, family, {}), None,
+        choose.judge_candidate(
+            machine, choose.fitting_of(board.document), ways.to.get(number),
+            choose.check_twin(original, found, board, family, {}), None,
         )
         for number, board in catalogue.boards.items()
         if board.family == family.id and number != original.part_number
     ]  # fmt: skip
     return {
-        "candidates": [_candidate(each) for each in match.ranked(candidates)],
+        "candidates": [_candidate(each) for each in choose.ranked(candidates)],
         "without_profile": sorted(set(ways.to) - set(catalogue.boards)),
-        "other_ways": [match.as_json(each) for each in ways.others],
+        "other_ways": [choose.as_json(each) for each in ways.others],
     }
 
 
-def _candidate(candidate: match.Candidate) -> dict[str, Any]:
+def _candidate(candidate: choose.Candidate) -> dict[str, Any]:
     return {
         "part_number": candidate.part_number,
         "verdict": candidate.verdict,

@@ -6,7 +6,7 @@ from functools import partial
 from pathlib import Path
 from typing import Any
 
-from twincore import chain, job, profile, proving
+from twincore import chain, job, profile, prove
 from twincore.behaviour import make_twin
 from twincore.cli.files import InputError, named, read, read_board, read_family, read_record
 from twincore.profile.values import plain
@@ -70,7 +70,7 @@ def _measured(args: argparse.Namespace) -> dict[str, Any]:
     twin = make_twin(board, record, board, record, family)
     if twin.missing or twin.undecided:
         raise InputError(f"{args.original}: expected a known behaviour and settings that leave nothing open")
-    found = named(args.original, partial(proving.judge_run, board, twin.values[0], family, run))
+    found = named(args.original, partial(prove.judge_run, board, twin.values[0], family, run))
     return {
         "verdict": found.verdict,
         "events": [

@@ -5,8 +5,8 @@ from functools import partial
 from typing import Any
 
 from twincore import behaviour, profile, settings
+from twincore.choose import parse_statements
 from twincore.cli.files import checked_board, named, read, read_board, read_facts, read_family, read_record
-from twincore.match import parse_statements
 from twincore.profile import Board
 from twincore.recognise import parse_nameplates
 from twincore.rule_out import parse_rule_out

@@ -113,3 +113,8 @@ def standing(state: State, step: str, closed: bool) -> Standing:
     if not waiting_for(state, step) or (step == "record" and done(state, "recognise")):
         return "open"
     return "waiting"
+
+
+def still_forced(state: State) -> list[str]:
+    """The overrides that nobody has switched off; one that ends by itself is on the list all the same."""
+    return [each["what"] for each in state["forced"].values() if not each["off"]]

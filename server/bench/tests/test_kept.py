@@ -1,18 +1,19 @@
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
+from django.conf import settings
 from django.test import SimpleTestCase
 
-import twincore
+import twincore.job
 from bench import comparison_view, kept
-from jobs.front import choosing
 
 
 class Fingerprint(SimpleTestCase):
     def test_whatever_shapes_an_answer_is_in_it(self) -> None:
-        for module in (twincore, comparison_view, choosing):
+        for module in (twincore.job, comparison_view):
             path = Path(module.__file__ or "")
             self.assertTrue(any(path.is_relative_to(folder) for folder in kept.SHAPING), path)
+        self.assertIn(settings.ROOT / "server", kept.SHAPING)
 
     def test_it_changes_with_any_source_and_with_nothing_else(self) -> None:
         with TemporaryDirectory() as name:

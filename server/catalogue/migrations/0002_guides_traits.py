@@ -4,7 +4,7 @@ import django.db.models.deletion
 from django.conf import settings
 from django.db import migrations, models
 
-from twincore.match import traits_of
+from twincore.choose import traits_of
 from twincore.profile import parse_board
 from twincore.recognise import features_of
 

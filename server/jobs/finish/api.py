@@ -12,13 +12,13 @@ from config.downloads import PDF, download, named
 from config.errors import Faulty, Refused
 from config.paging import Page, Paging, paged
 from jobs import queries
+from jobs.cases import case_of
 from jobs.finish import machines, packaging, papers, port_writing, streaming
 from jobs.finish.feedback import calls_to_make
 from jobs.finish.fit_view import fitting_shown
 from jobs.finish.over_view import hand_over_shown
 from jobs.finish.panels import panel_now, slips_of
 from jobs.finish.prove_view import measured_shown, proving_shown
-from jobs.finish.proving import runs_in_order
 from jobs.finish.schemas import (
     ActionsGiven,
     CallShown,
@@ -41,6 +41,7 @@ from jobs.work.port import required_outputs
 from people.access import person_of
 from twincore.chain import LARGEST_PACKAGE
 from twincore.job import done
+from twincore.job.steps.prove import runs_in_order
 
 router = Router(tags=["end of a job"])
 CHUNK = 1 << 20
@@ -101,7 +102,7 @@ def show_proving(request: HttpRequest, job_id: UUID) -> ProvingShown:
 def list_runs(request: HttpRequest, job_id: UUID, paging: Query[Paging]) -> dict[str, Any]:
     """Measured runs, newest first, each event judged."""
     job = _planned(request, job_id)
-    names = runs_in_order(job)[::-1]
+    names = runs_in_order(case_of(job))[::-1]
     start = (paging.page - 1) * paging.size
     page = measured_shown(job, names[start : start + paging.size])
     return {"items": page, "total": len(names), "page": paging.page, "size": paging.size}

@@ -5,22 +5,11 @@ from typing import Any
 
 from django.db.models import QuerySet
 
-from config.errors import Faulty
-from jobs.given import Given
 from jobs.models import Job
 from people.models import Person
 from references.actions import count_outcome as count
-from twincore.job.targets.hand_over import FeedbackSaid
 
 CALL_AFTER = timedelta(days=30)
-
-
-def feedback_value(job: Job, name: str, after: FeedbackSaid, given: Given) -> dict[str, Any]:
-    """What somebody says of the replacement, at once (`now`) or after a month (`later`)."""
-    note = after.get("note", "")
-    if after["result"] != "worked" and not note:
-        raise Faulty("Say what did not work, or what was changed: the next one who takes this pairing reads it.")
-    return {"result": after["result"], "note": note}
 
 
 def count_outcome(job: Job, now: datetime) -> None:

@@ -1,7 +1,6 @@
 """Fit, for the screen."""
 
-from jobs.finish import fitting
-from jobs.finish.fitting import Fitting, Look
+from jobs.cases import case_of
 from jobs.finish.schemas import (
     FittingShown,
     KitShown,
@@ -14,11 +13,24 @@ from jobs.finish.schemas import (
 from jobs.front.fit_words import FitWords
 from jobs.front.schemas import HoleShown
 from jobs.models import Job
-from jobs.work.holding import points_of
 from jobs.work.plan_view import MINDED
 from jobs.work.port import port_of
 from jobs.work.schemas import RememberedShown
-from twincore.match import Mounting
+from twincore.choose import Mounting
+from twincore.job.case import original_of
+from twincore.job.holds import points_of
+from twincore.job.left import planned_positions
+from twincore.job.steps.fit import (
+    Fitting,
+    Look,
+    by_hand,
+    differing_readbacks,
+    fitting_of_job,
+    learns,
+    missing_dead,
+    missing_powered,
+    to_reenter,
+)
 from twincore.profile import Family
 from twincore.wiring import NoPlug
 
@@ -27,12 +39,12 @@ SIDES = ("left", "bottom", "right", "top")
 
 def fitting_shown(job: Job) -> FittingShown:
     """What is to be fitted and looked at, what is done, and what is missing before power and after."""
-    found = fitting.fitting_of_job(job)
-    family = fitting.family_of(job)
+    found = fitting_of_job(case_of(job))
+    family = original_of(case_of(job))[0]
     words = FitWords(family, {})
     document = found.replacement.document
-    hand = fitting.by_hand(found)
-    learning = document.get("learning", {}) if fitting.learns(job) else None
+    hand = by_hand(found)
+    learning = document.get("learning", {}) if learns(case_of(job)) else None
     return FittingShown(
         kit=[
             KitShown(
@@ -43,18 +55,18 @@ def fitting_shown(job: Job) -> FittingShown:
         ],
         by_hand=hand,
         by_panel=[each.id for each in found.replacement.elements if each.id not in hand],
-        planned=fitting.planned_positions(found),
-        differing=fitting.differing_readbacks(job, found),
+        planned=planned_positions(case_of(job)),
+        differing=differing_readbacks(case_of(job), found),
         mounting=_mounting(found.mounting) if found.mounting else None,
         looks=[_look(each, found, job, family) for each in found.looks],
         no_plugs=[NoPlugShown(step=key, words=no_plug_words(each, family)) for key, each in found.no_plugs.items()],
-        release=[ReleaseShown(id=each.id, title=each.title) for each in points_of(job)[::-1]],
+        release=[ReleaseShown(id=each.id, title=each.title) for each in points_of(case_of(job))[::-1]],
         reenter=[
             RememberedShown(
                 id=each["id"], what=each["what"], unit=each.get("unit", ""), read=each.get("read", ""),
                 enter=each.get("enter", ""), value=job.state["kept"].get(each["id"]),
             )
-            for each in fitting.to_reenter(job)
+            for each in to_reenter(case_of(job))
         ],
         entered=job.state["reentered"],
         learning=None
@@ -64,8 +76,8 @@ def fitting_shown(job: Job) -> FittingShown:
             cycles=learning.get("cycles"), shows=learning.get("shows", ""),
         ),
         port=port_of(job, "replacement") is not None,
-        missing_dead=fitting.missing_dead(job, found),
-        missing_powered=fitting.missing_powered(job, found),
+        missing_dead=missing_dead(case_of(job), found),
+        missing_powered=missing_powered(case_of(job), found),
     )  # fmt: skip
 
 

@@ -6,11 +6,12 @@ from django.db.models import Count, Max, QuerySet
 
 from config.errors import NotThere
 from jobs.actions import machine_key as key_of
-from jobs.finish.fitting import left_in_order
+from jobs.cases import case_of
 from jobs.finish.schemas import MachineLine, MachineNow
 from jobs.models import Job
 from people.models import Person
 from twincore.job import current
+from twincore.job.left import left_in_order
 
 __all__ = ["jobs_on", "key_of", "machine_lines", "machine_now", "machines"]
 MOST_LOOKED_AT = 50
@@ -81,7 +82,7 @@ def machine_now(person: Person, machine_key: str, but: Job | None = None) -> Mac
     return MachineNow(
         machine=jobs[0].machine if jobs else but.machine if but else "",
         board=done.state["replacement"] if done else None,
-        left=left_in_order(done) if done else None,
+        left=left_in_order(case_of(done)) if done else None,
         since=done.closed_at if done else None,
         by_job=done.code if done else "",
         by_job_id=done.pk if done else None,

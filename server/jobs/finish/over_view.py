@@ -4,17 +4,19 @@ from datetime import datetime
 from typing import Any
 
 from catalogue.profiles import board_profile
-from jobs.comparison import comparison_of
-from jobs.finish.fitting import left_in_order
+from jobs.cases import case_of
 from jobs.finish.prove_view import unproved_shown
-from jobs.finish.proving import proving_of
 from jobs.finish.schemas import CodeLine, HandOverShown, RefusedShown, SpentShown
 from jobs.front.choose_view import cost_line, costs_shown
 from jobs.models import Job
 from jobs.work.record_view import findings_shown
-from jobs.work.recording import findings_of, original_of
 from people.models import Person
-from twincore.match import ASSUMPTIONS, cost_sum
+from twincore.choose import ASSUMPTIONS, cost_sum
+from twincore.job.case import original_of
+from twincore.job.comparison import comparison_of
+from twincore.job.left import left_in_order
+from twincore.job.steps.prove import proving_of
+from twincore.job.wires import findings_of
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
 
@@ -26,11 +28,11 @@ def hand_over_shown(job: Job, person: Person, now: datetime) -> HandOverShown:
         decisions=decisions_told(job),
         findings=[
             f"{each.place}: {each.words} {each.settled}{f' ({each.note})' if each.note else ''}".strip()
-            for each in findings_shown(job, findings_of(job), original_of(job)[0])
+            for each in findings_shown(job, findings_of(case_of(job)), original_of(case_of(job))[0])
         ],
         codes=codes_of(job),
         changed=[f"{name} {value}" for name, value in changed_positions(job).items()],
-        unproved=unproved_shown(proving_of(job)),
+        unproved=unproved_shown(proving_of(case_of(job))),
         temporary=[each["what"] for each in job.state["temporary"].values() if not each["undone"]],
         spent=spent_shown(job, now),
         second_person=job.depot.second_person,
@@ -51,7 +53,7 @@ def seal_words(job: Job) -> str:
 def decisions_told(job: Job) -> list[str]:
     """Every decision that somebody made, with the reason."""
     state = job.state
-    comparison = comparison_of(job)
+    comparison = comparison_of(case_of(job))
     titles = comparison.family.titles
     told = []
     if state["choice"]:
@@ -94,7 +96,7 @@ def changed_positions(job: Job) -> dict[str, Any]:
     assert job.replacement_revision_id is not None  # as above
     board = board_profile(job.replacement_revision_id)
     factory = plain(written_positions(board, factory_record(board).points))
-    return {name: value for name, value in left_in_order(job).items() if factory.get(name) != value}
+    return {name: value for name, value in left_in_order(case_of(job)).items() if factory.get(name) != value}
 
 
 def spent_shown(job: Job, now: datetime) -> SpentShown:

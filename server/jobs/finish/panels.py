@@ -1,11 +1,12 @@
 """The front panel: simulated to try the presses first, and asked where a slip led when something else is seen."""
 
 from config.errors import Refused
-from jobs.finish.fitting import fitting_of_job
+from jobs.cases import case_of
 from jobs.finish.schemas import PanelKey, PanelNow, SlipShown
 from jobs.models import Job
-from jobs.work.carrying import press_plan
 from jobs.work.plan_view import press_lines
+from twincore.job.presses import press_plan
+from twincore.job.steps.fit import fitting_of_job
 from twincore.profile import Record
 from twincore.profile.values import plain
 from twincore.programming import Panel, PanelPlan, Shown, Slip, find_slips, indices
@@ -64,14 +65,14 @@ def _words(slip: Slip) -> str:
 
 
 def _panel(job: Job, number: int) -> tuple[PanelPlan, Record]:
-    presses = press_plan(job)
+    presses = press_plan(case_of(job))
     if presses is None or number >= len(presses.panels):
         raise Refused("There is no such panel to key in. Load the page again.")
-    return presses.panels[number], fitting_of_job(job).plan
+    return presses.panels[number], fitting_of_job(case_of(job)).plan
 
 
 def _goals(each: PanelPlan, job: Job, target: Record) -> dict[int, tuple[int, ...]]:
-    board = fitting_of_job(job).replacement
+    board = fitting_of_job(case_of(job)).replacement
     return {
         item: indices(each.panel, item, board, target)
         for item, name in enumerate(each.panel.items)

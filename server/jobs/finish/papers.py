@@ -8,14 +8,15 @@ import segno
 from catalogue.profiles import board_profile
 from config.errors import Refused
 from config.printing import as_pdf
-from jobs.comparison import comparison_of
+from jobs.cases import case_of
 from jobs.finish.chaining import record_head
 from jobs.finish.drawn import bank_svg
-from jobs.finish.fitting import left_in_order
 from jobs.finish.over_view import changed_positions, codes_of, seal_words, spent_shown
 from jobs.finish.prove_view import readings_shown, unproved_shown
-from jobs.finish.proving import proving_of
 from jobs.models import Job
+from twincore.job.comparison import comparison_of
+from twincore.job.left import left_in_order
+from twincore.job.steps.prove import proving_of
 from twincore.job.targets.hand_over import OldBoardWay
 from twincore.profile.values import plain
 
@@ -39,7 +40,7 @@ def label_pdf(job: Job) -> bytes:
     assert job.replacement_revision_id is not None  # something was left in the machine
     board = board_profile(job.replacement_revision_id)
     kinds = {each.id: each.kind for each in board.elements}
-    left = left_in_order(job)
+    left = left_in_order(case_of(job))
     banks = [
         {"id": name, "written": value, "svg": bank_svg(board, name, str(value))}
         for name, value in left.items()
@@ -63,7 +64,7 @@ def label_pdf(job: Job) -> bytes:
 
 def label_text(job: Job) -> str:
     """What the label's code says: plain text that any reader shows, no address, no network."""
-    left = " ".join(f"{name}={value}" for name, value in left_in_order(job).items())
+    left = " ".join(f"{name}={value}" for name, value in left_in_order(case_of(job)).items())
     head = f"{record_head(job)['number']} {(job.closed_at or job.changed_at):%Y-%m-%d} {job.state['replacement']} for {job.state['original']}"
     text = f"{head}; {left}"
     if len(text) > MOST_QR:
@@ -75,8 +76,8 @@ def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
     """What was done, in plain words, for the owner of the machine."""
     if job.closed_at is None and job.state["verdict"] is None:
         raise Refused("There is nothing to tell the customer before the work is proved.")
-    found = proving_of(job)
-    titles = comparison_of(job).family.titles
+    found = proving_of(case_of(job))
+    titles = comparison_of(case_of(job)).family.titles
     context = {
         "job": job,
         "paper": paper_of(paper),

@@ -8,9 +8,10 @@ from pymodbus.client import ModbusTcpClient
 from pymodbus.exceptions import ModbusException
 
 from config.errors import Refused
-from jobs.finish.fitting import fitting_of_job
+from jobs.cases import case_of
 from jobs.models import Job
 from jobs.work.port import BoardPort, PortSilent, ask, connected, required_port
+from twincore.job.steps.fit import fitting_of_job
 from twincore.profile.values import plain
 from twincore.service_port import identity_words, read_registers, registers_to_write
 
@@ -30,7 +31,7 @@ def write_port(job: Job) -> PortWritten:
     if job.state["energised"] is None:
         raise Refused("The new board has no power yet.")
     at = required_port(job, "replacement")
-    wanted = registers_to_write(at.board, fitting_of_job(job).plan)
+    wanted = registers_to_write(at.board, fitting_of_job(case_of(job)).plan)
     if not wanted:
         raise Refused(f"Nothing of {at.board.part_number} can be set over its port. Key it in.")
     done = PortWritten()

@@ -4,8 +4,7 @@ from math import isinf
 from typing import Any
 
 from bench.schemas import ShownAt
-from jobs.finish import proving
-from jobs.finish.proving import Proving
+from jobs.cases import case_of
 from jobs.finish.schemas import (
     DueShown,
     EventJudged,
@@ -17,13 +16,25 @@ from jobs.finish.schemas import (
     ReadingTaken,
     UnprovedShown,
 )
-from jobs.front.ruling_out import data_of
 from jobs.models import Job
 from jobs.work.port import port_of
 from twincore.behaviour.simulate import run_values
 from twincore.errors import TwinError
+from twincore.job.order import still_forced
+from twincore.job.steps.prove import (
+    Proving,
+    doubts,
+    due_in,
+    judged_reading,
+    judged_run,
+    last_runs,
+    proving_of,
+    run_trace,
+    wanted_readings,
+)
+from twincore.job.targets.prove import RunKept
 from twincore.profile import Board, Scenario, Trace, Value
-from twincore.proving import (
+from twincore.prove import (
     OFF,
     Event,
     Expected,
@@ -45,8 +56,8 @@ WHYS = {
 
 def proving_shown(job: Job) -> ProvingShown:
     """The runs to make, what is read, what may be overridden, and what stays unproved."""
-    found = proving.proving_of(job)
-    lasts = proving.last_runs(job)
+    found = proving_of(case_of(job))
+    lasts = last_runs(case_of(job))
     counts: dict[str, int] = {}
     for node in job.state["runs"].values():
         counts[node["plan"]] = counts.get(node["plan"], 0) + 1
@@ -58,18 +69,18 @@ def proving_shown(job: Job) -> ProvingShown:
             OverrideShown(id=o.id, what=o.what, how=o.how, time_out_s=o.time_out_s, undo=o.undo)
             for o in overrides_of(found.family)
         ],
-        forced=proving.still_forced(job),
-        doubts=proving.doubts(job, found),
+        forced=still_forced(job.state),
+        doubts=doubts(case_of(job), found),
         port=port_of(job, "replacement") is not None,
     )  # fmt: skip
 
 
-def _planned(run: PlannedRun, found: Proving, last: dict[str, Any] | None, made: int) -> PlannedShown:
+def _planned(run: PlannedRun, found: Proving, last: RunKept | None, made: int) -> PlannedShown:
     titles = found.family.titles
     trace = Trace(found.replacement.part_number, run.scenario, (), "over the port")
-    due, basis = proving.due_in(found, trace, run.id)
+    due, basis = due_in(found, trace, run.id)
     original, replacement = tracks(found, run.scenario)
-    judged = proving.judged_run(found, last)[0] if last else None
+    judged = judged_run(found, last)[0] if last else None
     return PlannedShown(
         id=run.id, title=run.title or WHYS[run.why], why=WHYS[run.why], kind=run.kind, until=float(run.scenario.until),
         steps=[_made(step, titles) for step in run.steps], watch=list(run.watch), hands_off=list(run.hands_off),
@@ -141,11 +152,11 @@ def unproved_shown(found: Proving) -> list[UnprovedShown]:
 
 def readings_shown(job: Job) -> list[ReadingTaken]:
     """Readings with their bands, and what was read."""
-    return [_reading(each, job.state["readings"].get(each.id)) for each in proving.wanted_readings(job)]
+    return [_reading(each, job.state["readings"].get(each.id)) for each in wanted_readings(case_of(job))]
 
 
 def _reading(wanted: ReadingWanted, said: dict[str, Any] | None) -> ReadingTaken:
-    judged = proving.judged_reading(wanted, said) if said else None
+    judged = judged_reading(wanted, said) if said else None
     low, high = (None if isinf(end) else end for end in (wanted.band.low, wanted.band.high))
     return ReadingTaken(
         id=wanted.id, title=wanted.title, unit=wanted.unit, low=low, high=high, uncertainty=wanted.uncertainty,
@@ -158,14 +169,14 @@ def measured_shown(job: Job, names: list[str]) -> list[MeasuredShown]:
     """Measured runs, judged event by event."""
     if not names:
         return []
-    found = proving.proving_of(job)
-    data = data_of(job)
+    found = proving_of(case_of(job))
+    data = case_of(job).shelf.rule_out
     return [_measured(name, job.state["runs"][name], found, data) for name in names]
 
 
 def _measured(name: str, node: dict[str, Any], found: Proving, data: RuleOut | None) -> MeasuredShown:
-    judged, basis = proving.judged_run(found, node)
-    trace = proving.run_trace(found, node)
+    judged, basis = judged_run(found, node)
+    trace = run_trace(found, node)
     original, replacement = tracks(found, trace.scenario)
     if node["board"] != found.replacement.part_number:
         replacement = []

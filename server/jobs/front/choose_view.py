@@ -3,14 +3,15 @@
 from datetime import datetime
 from typing import Any
 
-from bench.comparing import Comparison
 from bench.comparison_view import proof_shown
+from bench.pairs import compared
+from bench.schemas import ProofShown
 from catalogue import queries as catalogue
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Refused
 from config.paging import Paging
+from jobs.cases import case_of
 from jobs.front.choosing import Choice, judge_all
-from jobs.front.facts import fact_values
 from jobs.front.fit_words import FitWords
 from jobs.front.schemas import (
     BesideShown,
@@ -32,8 +33,9 @@ from parts.queries import offers
 from references.api import statement_shown
 from references.models import Statement
 from references.queries import with_outcomes
-from twincore import match
-from twincore.match import ASSUMPTIONS, Candidate, Judged, Line, Question
+from twincore import choose
+from twincore.choose import ASSUMPTIONS, Candidate, Judged, Line, Question
+from twincore.job.facts import fact_values
 from twincore.profile.document import jsonable
 
 
@@ -61,7 +63,7 @@ def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown
     )
 
 
-def _statements(candidate: Candidate) -> list[match.Statement]:
+def _statements(candidate: Candidate) -> list[choose.Statement]:
     way = candidate.way
     if way is None:
         return []
@@ -72,8 +74,6 @@ def _candidate(
     each: Candidate, choice: Choice, job: Job, words: FitWords, rows: dict[str, Statement]
 ) -> CandidateShown:
     row = choice.rows[each.part_number]
-    assert job.family_revision_id and job.original_revision_id  # candidates are judged against both
-    comparison = Comparison(job.family_revision_id, job.original_revision_id, {}, row["current_id"])
     return CandidateShown(
         part_number=each.part_number,
         maker=row["maker"],
@@ -85,10 +85,17 @@ def _candidate(
         minutes=each.minutes,
         offer=_offer(choice.offers.get(each.part_number)),
         cells=[_cell(cell, words) for cell in each.cells],
-        proof=proof_shown(each.proof, comparison) if each.proof else None,
+        proof=_proof(each, job, row["current_id"]),
         statements=[statement_shown(rows[s.id]) for s in _statements(each) if s.id in rows],
         questions=[_question(question, words) for question in each.questions],
     )
+
+
+def _proof(each: Candidate, job: Job, replacement_id: int) -> ProofShown | None:
+    if each.proof is None:
+        return None
+    assert job.family_revision_id and job.original_revision_id  # candidates are judged against both
+    return proof_shown(each.proof, compared(job.family_revision_id, job.original_revision_id, {}, replacement_id))
 
 
 def _offer(offer: dict[str, Any] | None) -> OfferShown | None:
@@ -121,9 +128,9 @@ def beside(job: Job, part_number: str) -> BesideShown:
         raise Refused("Find out first which board is to be replaced.")
     original = board_profile(job.original_revision_id)
     replacement = board_profile(catalogue.board_revision_id(part_number))
-    mine, its = match.fitting_of(original.document), match.fitting_of(replacement.document)
-    mounting = match.best_mounting(mine.plate, its.plate) if mine.plate and its.plate else None
-    contacts = match.judge_contacts(mine, its, fact_values(job))
+    mine, its = choose.fitting_of(original.document), choose.fitting_of(replacement.document)
+    mounting = choose.best_mounting(mine.plate, its.plate) if mine.plate and its.plate else None
+    contacts = choose.judge_contacts(mine, its, fact_values(case_of(job)))
     words = FitWords(family_profile(job.family_revision.pk), {})
     return BesideShown(
         original=_outline(original.document),
@@ -152,7 +159,7 @@ def _outline(document: dict[str, Any]) -> dict[str, Any]:
     return found
 
 
-def _pins(mine: match.Fitting, its: match.Fitting, words: FitWords) -> list[PinRow]:
+def _pins(mine: choose.Fitting, its: choose.Fitting, words: FitWords) -> list[PinRow]:
     """Every pin of the original with where its signal is on the candidate."""
     by_place = {(pin.connector, pin.style, pin.pin): pin for pin in its.pins or ()}
     rows = []
@@ -181,7 +188,7 @@ def costs_shown(job: Job, now: datetime, part_number: str | None = None) -> Cost
     judged = next((each for each in stood if each["part_number"] == name), None)
     minutes = changed.pop("minutes", judged["minutes"] if judged else 45.0)
     days = changed.pop("days", 0.0 if offer.get("stock") else offer.get("days") or 0.0)
-    total = match.cost_sum(float(price), float(minutes), float(days), changed)
+    total = choose.cost_sum(float(price), float(minutes), float(days), changed)
     told = (
         "entered here" if "price" in job.state.get("costs", {}) else "parts desk" if offer.get("price") else "not known"
     )

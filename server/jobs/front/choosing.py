@@ -7,20 +7,22 @@ from typing import Any
 
 from django.db.models import Case, IntegerField, Value, When
 
-from bench.comparing import Comparison
-from bench.kept import fetch
+from bench.kept import fetch, kept
+from bench.pairs import compared
 from catalogue.models import Board
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty, Refused
-from jobs.front.facts import fact_values
-from jobs.given import Given
+from jobs.cases import case_of
 from jobs.models import Job
 from parts.queries import offers
 from references.queries import lookup_from
-from twincore import match
-from twincore.match import Candidate, Machine, TwinChecked, Ways
-from twincore.match.judged import RANK
-from twincore.match.ranking import CLOSENESS
+from twincore import choose
+from twincore.carry_over import twin_key
+from twincore.choose import Candidate, Machine, TwinChecked, Ways
+from twincore.choose.judged import RANK
+from twincore.choose.ranking import CLOSENESS
+from twincore.job.facts import fact_values
+from twincore.job.given import Given
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
 
@@ -65,41 +67,46 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
         raise Refused("Find out first which board is to be replaced.")
     original = board_profile(job.original_revision_id)
     family = family_profile(job.family_revision.pk)
-    facts = fact_values(job)
-    ways = match.find_ways(original.part_number, lookup_from(original.part_number), facts, now.date())
-    machine = Machine(match.fitting_of(original.document), family, facts, job.depot.change_companions)
+    facts = fact_values(case_of(job))
+    ways = choose.find_ways(original.part_number, lookup_from(original.part_number), facts, now.date())
+    machine = Machine(choose.fitting_of(original.document), family, facts, job.depot.change_companions)
     found, judged_on = found_of(job)
     rows = _considered(job.family_revision.family_id, original.part_number, [*ways.to, *([also] if also else [])])
     rows += _sets(ways, {row["part_number"] for row in rows}, family.id)
     fittings = fittings_of(rows)
     known = offers(fittings, now)
     wishes = job.state.get("wishes", {})
-    comparisons = {
-        row["part_number"]: Comparison(
-            job.family_revision.pk, job.original_revision_id, found, row["current_id"], wishes=wishes
+    ids = {row["part_number"]: row["current_id"] for row in rows if row["current_id"]}
+    family_id, original_id = job.family_revision.pk, job.original_revision_id
+
+    def key_of(part_number: str) -> str:
+        return twin_key((family_id, original_id, ids[part_number]), found, wishes)
+
+    def checked_twin(part_number: str) -> TwinChecked:
+        # what is kept is found by its key alone: the boards are read only for what is not
+        return kept(
+            key_of(part_number),
+            lambda: compared(family_id, original_id, found, ids[part_number], wishes=wishes).quick_twin(),
         )
-        for row in rows
-        if row["current_id"]
-    }
 
     def judged(part_number: str, twin: TwinChecked | None) -> Candidate:
         offer = known.get(part_number)
         heard = None if offer is None or offer.get("silent") else offer
-        return match.judge_candidate(machine, fittings[part_number], ways.to.get(part_number), twin, heard)
+        return choose.judge_candidate(machine, fittings[part_number], ways.to.get(part_number), twin, heard)
 
-    first = match.ranked([judged(name, None) for name in fittings])
-    best = [each.part_number for each in first if each.part_number in comparisons][:TWINS_CHECKED]
-    if also is not None and also in comparisons:
+    first = choose.ranked([judged(name, None) for name in fittings])
+    best = [each.part_number for each in first if each.part_number in ids][:TWINS_CHECKED]
+    if also is not None and also in ids:
         best = list(dict.fromkeys([also, *best]))
-    fetch(comparisons[name].twin_key for name in best)
+    fetch(key_of(name) for name in best)
     checked: dict[str, Candidate] = {}
     begun = monotonic()
     for name in best:
         # what is not run in time is said to be, and what was run is kept: the next look goes on from there
         if name == also or monotonic() - begun < LONGEST_S:
-            checked[name] = judged(name, comparisons[name].quick_twin())
+            checked[name] = judged(name, checked_twin(name))
     return Choice(
-        candidates=match.ranked([checked.get(each.part_number, each) for each in first]),
+        candidates=choose.ranked([checked.get(each.part_number, each) for each in first]),
         ways=ways,
         machine=machine,
         rows={row["part_number"]: row for row in rows},
@@ -123,7 +130,7 @@ def _considered(family: str, original: str, listed: list[str]) -> list[dict[str,
 
 def _sets(ways: Ways, there: set[str], family: str) -> list[dict[str, Any]]:
     """Sets that statements lead to and that have no profile of their own, but whose boards all have one."""
-    sets = {name: name.split(match.TOGETHER) for name in ways.to if match.TOGETHER in name and name not in there}
+    sets = {name: name.split(choose.TOGETHER) for name in ways.to if choose.TOGETHER in name and name not in there}
     if not sets:
         return []
     boards = Board.objects.filter(part_number__in={each for parts in sets.values() for each in parts}, family_id=family)
@@ -144,24 +151,24 @@ def _sets(ways: Ways, there: set[str], family: str) -> list[dict[str, Any]]:
 
 
 MOST_KEPT = 20_000
-_kept: dict[int, match.Fitting] = {}
+_kept: dict[int, choose.Fitting] = {}
 """Fittings by revision, which never changes; begun anew when there are very many."""
 
 
-def fittings_of(rows: list[dict[str, Any]]) -> dict[str, match.Fitting]:
+def fittings_of(rows: list[dict[str, Any]]) -> dict[str, choose.Fitting]:
     """What fitting looks at, by part number; only what this process has not seen yet is read."""
     wanted = {number for row in rows for number in row.get("members", [row["current_id"]])}
     known = {number: _kept.get(number) for number in wanted}
     missing = [number for number, fitting in known.items() if fitting is None]
     if missing:
         read = Board.objects.filter(current__in=missing).values_list("current_id", "traits")
-        fresh = {number: match.fitting_of(traits) for number, traits in read}
+        fresh = {number: choose.fitting_of(traits) for number, traits in read}
         known |= fresh
         if len(_kept) + len(fresh) > MOST_KEPT:
             _kept.clear()
         _kept.update(fresh)
     parts = {row["part_number"]: [known[n] for n in row.get("members", [row["current_id"]])] for row in rows}
-    return {name: match.merged([part for part in each if part]) for name, each in parts.items() if all(each)}
+    return {name: choose.merged([part for part in each if part]) for name, each in parts.items() if all(each)}
 
 
 def choice_made(job: Job, part_number: str, given: Given) -> dict[str, Any]:
@@ -173,7 +180,7 @@ def choice_made(job: Job, part_number: str, given: Given) -> dict[str, Any]:
         raise Faulty(f"{part_number} does not fit as it is judged. Say why it is taken all the same.")
     return {
         "reason": reason,
-        "by": given.person.shown_name,
+        "by": given.by,
         "at": given.now.isoformat(timespec="seconds"),
         "verdict": chosen["verdict"] if chosen else "to check",
         "alternatives": stood[:MOST_ALTERNATIVES],

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from bench import wording
-from twincore.match import Question, Reason, Statement
+from twincore.choose import Question, Reason, Statement
 from twincore.profile import Family
 
 RELATIONS = {

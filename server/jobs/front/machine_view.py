@@ -4,18 +4,19 @@ from typing import Any
 
 from catalogue.guides_api import plate_shown
 from catalogue.profiles import family_profile
-from jobs.front.facts import disagreements, facts_of, plates_of
+from jobs.cases import case_of
 from jobs.front.fit_words import FitWords
 from jobs.front.schemas import FactWanted, MachineShown
 from jobs.models import Job
+from twincore.job.facts import disagreements, facts_of, plates_of
 from twincore.profile import Family
 from twincore.profile.values import plain
 
 
 def machine_shown(job: Job) -> MachineShown:
     """Facts with their sources, those that the family would like to know as well, and what the display says otherwise."""
-    plates = plates_of(job)
-    facts = facts_of(job, plates)
+    plates = plates_of(case_of(job))
+    facts = facts_of(case_of(job), plates)
     family = family_profile(job.family_revision_id) if job.family_revision_id else None
     known = [] if family is None else [_wanted(node, facts) for node in family.document.get("facts", ())]
     names = {each.id for each in known}

@@ -2,7 +2,7 @@
 
 from math import isinf
 
-from jobs.front import ruling_out
+from jobs.cases import case_of
 from jobs.front.schemas import (
     CauseShown,
     CodeShown,
@@ -17,6 +17,7 @@ from jobs.front.schemas import (
     TestShown,
 )
 from jobs.models import Job
+from twincore.job.steps.rule_out import not_restored, shown_code, standing_of
 from twincore.rule_out import Expected, RuleOut, Step, Test, next_tests
 
 CURVE_POINTS = 41
@@ -26,13 +27,13 @@ WORDS = ((0.9, "almost certainly"), (0.6, "likely"), (0.3, "perhaps"), (0.1, "ha
 
 def rule_out_shown(job: Job) -> RuleOutShown | None:
     """Where the suspicion stands; None where the family has no rule-out data."""
-    data = ruling_out.data_of(job)
+    data = case_of(job).shelf.rule_out
     if data is None:
         return None
-    standing = ruling_out.standing_of(job, data)
+    standing = standing_of(case_of(job), data)
     suggestions = next_tests(data, standing, list(job.state.get("tests", {})))
     bits = {each.test.id: each.bits for each in suggestions}
-    code = ruling_out.shown_code(job)
+    code = shown_code(case_of(job))
     suspects = [
         SuspectShown(
             id=each.id,
@@ -61,7 +62,7 @@ def rule_out_shown(job: Job) -> RuleOutShown | None:
             CauseShown(id=each.id, title=each.title, blocks_power=each.blocks_power, clear=each.clear)
             for each in data.causes
         ],
-        to_restore=ruling_out.not_restored(job, data),
+        to_restore=not_restored(case_of(job), data),
     )
 
 

@@ -6,11 +6,12 @@ from typing import Any
 from catalogue.profiles import family_profile
 from config.errors import Refused
 from config.printing import as_pdf
-from jobs.front.facts import facts_of
+from jobs.cases import case_of
 from jobs.front.fit_words import FitWords
 from jobs.front.key_view import TITLES, key_shown
 from jobs.front.rule_out_view import rule_out_shown
 from jobs.models import Job
+from twincore.job.facts import facts_of
 
 SKETCH_WIDTH = 190.0
 
@@ -24,7 +25,7 @@ def summary_pdf(job: Job, now: datetime) -> bytes:
         "job": job,
         "printed_at": now,
         "seen": [(TITLES.get(name, name), value) for name, value in key.answers.items()],
-        "facts": [(words.fact(name), fact.value, fact.source) for name, fact in facts_of(job).items()],
+        "facts": [(words.fact(name), fact.value, fact.source) for name, fact in facts_of(case_of(job)).items()],
         "markings": [
             (each.reason, each.at)
             for each in job.entries.filter(target="original").exclude(reason="").order_by("number")

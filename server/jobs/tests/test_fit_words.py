@@ -4,7 +4,7 @@ from pathlib import Path
 from django.test import SimpleTestCase
 
 from jobs.front.fit_words import TWIN, WORDS, FitWords
-from twincore.match import Question, Reason, Statement, criteria
+from twincore.choose import Question, Reason, Statement, criteria
 from twincore.profile import parse_family
 
 FAMILY = (Path(__file__).resolve().parents[3] / "demo/families/deck-oven.family.json").read_bytes()

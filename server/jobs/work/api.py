@@ -12,12 +12,12 @@ from ninja import Router
 from config.downloads import CSV, JSON, PDF, download
 from config.errors import Refused
 from jobs import queries
+from jobs.cases import case_of
 from jobs.models import Job
 from jobs.work import pictures, port
 from jobs.work.drafting import draft_checked, draft_shown, load_draft
 from jobs.work.plan_view import plan_json, plan_pdf, presses_shown, tags_pdf, wires_csv, wiring_shown
 from jobs.work.record_view import record_shown, traces_shown
-from jobs.work.recording import original_of
 from jobs.work.safe_view import make_safe_shown
 from jobs.work.schemas import (
     BankGiven,
@@ -36,6 +36,7 @@ from jobs.work.schemas import (
     WiringShown,
 )
 from people.access import person_of
+from twincore.job.case import original_of
 
 router = Router(tags=["middle of a job"])
 
@@ -126,7 +127,7 @@ def read_bank(request: HttpRequest, job_id: UUID, picture_id: UUID, given: BankG
     """The sliders of a bank in a picture: proposed with how sure each is, for a person to confirm."""
     job = _with_original(request, job_id)
     picture = pictures.picture_of(job, picture_id)
-    board = original_of(job)[1]
+    board = original_of(case_of(job))[1]
     element = next((each for each in board.elements if each.id == given.element and each.kind == "dip"), None)
     if element is None:
         raise Refused(f"{given.element} is no switch bank of {board.part_number}.")

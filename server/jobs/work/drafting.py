@@ -4,16 +4,18 @@ import json
 from datetime import datetime
 from typing import Any
 
-from bench.comparing import record_of
 from catalogue.actions import Loaded, load_document
 from config.errors import Refused
+from jobs.cases import case_of
 from jobs.models import Job
-from jobs.work.recording import original_of, traces_of
 from jobs.work.schemas import DraftShown
 from people.access import require_parts_lead
 from people.models import Person
 from twincore.behaviour import check_trace, draft_behaviour, drafted_board
+from twincore.carry_over import record_of
 from twincore.errors import TwinError
+from twincore.job.case import original_of
+from twincore.job.traces import traces_of
 from twincore.profile import check_board_in_family
 from twincore.profile.document import jsonable
 
@@ -21,8 +23,8 @@ from twincore.profile.document import jsonable
 def draft_shown(person: Person, job: Job) -> DraftShown:
     """States and times proposed from every trace of the job, and which traces they make."""
     require_parts_lead(person)
-    family, board = original_of(job)
-    traces = traces_of(job)
+    family, board = original_of(case_of(job))
+    traces = traces_of(case_of(job))
     try:
         draft = draft_behaviour(board, family, list(traces.values()))
     except TwinError as error:
@@ -33,12 +35,12 @@ def draft_shown(person: Person, job: Job) -> DraftShown:
 def draft_checked(person: Person, job: Job, behaviour: dict[str, Any]) -> DraftShown:
     """Which traces a draft makes as somebody edited it. Raises DocumentError with the places of what is wrong in it."""
     require_parts_lead(person)
-    family, board = original_of(job)
+    family, board = original_of(case_of(job))
     drafted = drafted_board(board, behaviour)
     check_board_in_family(drafted, family)
     record = record_of(board, job.state["found"])
     made = {}
-    for name, trace in traces_of(job).items():
+    for name, trace in traces_of(case_of(job)).items():
         try:
             made[name] = check_trace(drafted, record, family, trace).agrees
         except TwinError:
@@ -56,7 +58,7 @@ def load_draft(person: Person, job: Job, behaviour: dict[str, Any], now: datetim
         raise Refused(
             "The draft does not make every run that was timed. Edit it, or leave out a run that was mistaken."
         )
-    board = original_of(job)[1]
+    board = original_of(case_of(job))[1]
     if board.behaviour is not None:
         raise Refused(
             f"How {board.part_number} behaves is written down already. Load its file anew where that is wrong."

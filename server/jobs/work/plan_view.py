@@ -10,12 +10,9 @@ from bench.comparison_view import compare
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Refused
 from config.printing import as_pdf
-from jobs.comparison import comparison_of
+from jobs.cases import case_of
 from jobs.models import Job
-from jobs.work.carrying import WiringOf, press_plan, step_key, wiring_plan
-from jobs.work.holding import skipped
 from jobs.work.record_view import findings_shown
-from jobs.work.recording import original_of, remembered, wiring_of
 from jobs.work.schemas import (
     FreePinShown,
     PanelShown,
@@ -27,6 +24,11 @@ from jobs.work.schemas import (
     WireShown,
     WiringShown,
 )
+from twincore.job.case import original_of, remembered
+from twincore.job.comparison import comparison_of
+from twincore.job.holds import skipped
+from twincore.job.presses import press_plan
+from twincore.job.wires import WiringOf, step_key, wiring_of, wiring_plan
 from twincore.profile import Family, dump
 from twincore.programming import Press, press_document
 from twincore.wiring import ORDERS, Step, WirePlan, WiringPlan, plan_document, plugs_of
@@ -76,7 +78,7 @@ def wiring_shown(job: Job) -> WiringShown:
 
 
 def _wiring(job: Job) -> WiringOf:
-    found = wiring_plan(job)
+    found = wiring_plan(case_of(job))
     if found is None:
         raise Refused("There is no wiring plan: the profile of one of the boards names no plugs. Carry wire by wire.")
     return found
@@ -135,7 +137,7 @@ def step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -
 
 def presses_shown(job: Job) -> PressesShown:
     """The presses from the factory's state to the plan."""
-    plan = press_plan(job)
+    plan = press_plan(case_of(job))
     if plan is None:
         return PressesShown(panels=[], by_hand=[], count=0, why_not="There are no positions to key in yet.")
     return PressesShown(
@@ -159,8 +161,8 @@ def press_lines(presses: Sequence[Press]) -> list[PressLine]:
 
 def plan_json(job: Job) -> str:
     """The whole plan as plain data."""
-    comparison = compare(comparison_of(job))
-    wiring, presses = wiring_plan(job), press_plan(job)
+    comparison = compare(comparison_of(case_of(job)))
+    wiring, presses = wiring_plan(case_of(job)), press_plan(case_of(job))
     return dump(
         {
             "job": job.code,
@@ -200,8 +202,8 @@ def wires_csv(job: Job) -> str:
 
 def plan_pdf(job: Job, now: datetime) -> bytes:
     """The plan as one sheet, readable at arm's length in black and white."""
-    comparison = compare(comparison_of(job))
-    wiring = wiring_plan(job)
+    comparison = compare(comparison_of(case_of(job)))
+    wiring = wiring_plan(case_of(job))
     context: dict[str, Any] = {
         "job": job,
         "printed_at": now,
@@ -210,10 +212,10 @@ def plan_pdf(job: Job, now: datetime) -> bytes:
         "wiring": wiring_shown(job) if wiring else None,
         "sums": _sums(wiring.plan) if wiring else "",
         "presses": presses_shown(job),
-        "skipped": skipped(job),
+        "skipped": skipped(case_of(job)),
         "remembered": [
             {"what": each["what"], "enter": each.get("enter", ""), "value": job.state["kept"].get(each["id"], "")}
-            for each in remembered(original_of(job)[1])
+            for each in remembered(original_of(case_of(job))[1])
         ],
     }
     return as_pdf("jobs/plan.html", context)
@@ -230,7 +232,7 @@ def _sums(plan: WiringPlan) -> str:
 
 def tags_pdf(job: Job, now: datetime) -> bytes:
     """A sheet of tags to cut and fold around the wires."""
-    family, board = original_of(job)
+    family, board = original_of(case_of(job))
     pins = {pin.place: pin for plug in plugs_of(board, family).values() for pin in plug.pins.values()}
     tags = [
         {
@@ -238,7 +240,7 @@ def tags_pdf(job: Job, now: datetime) -> bytes:
             "place": f"{wire.connector}.{wire.pin}",
             "title": pins[f"{wire.connector}.{wire.pin}"].title,
         }
-        for wire in wiring_of(job).wires
+        for wire in wiring_of(case_of(job)).wires
         if wire.recorded
     ]
     if not tags:

@@ -12,7 +12,7 @@ from pymodbus.exceptions import ModbusException
 from catalogue.profiles import board_profile
 from config.errors import Refused
 from jobs.models import Job
-from jobs.work.recording import remembered
+from twincore.job.case import remembered
 from twincore.profile import Board
 from twincore.profile.values import plain
 from twincore.service_port import PortMap, identity_words, port_map, read_registers

@@ -1,19 +1,8 @@
 """The record, for the screen: what the board's profile asks for and what is still missing."""
 
-from bench.comparing import record_of
-from jobs.comparison import comparison_of
+from jobs.cases import case_of
 from jobs.models import Job
 from jobs.work.port import port_of
-from jobs.work.recording import (
-    differing,
-    findings_of,
-    missing_of,
-    moves_one_by_one,
-    original_of,
-    remembered,
-    traces_of,
-    wiring_of,
-)
 from jobs.work.schemas import (
     DifferingShown,
     FindingShown,
@@ -27,7 +16,13 @@ from jobs.work.schemas import (
     TraceShown,
 )
 from twincore.behaviour import TraceChecked, check_trace
+from twincore.carry_over import record_of
 from twincore.errors import TwinError
+from twincore.job.case import original_of, remembered
+from twincore.job.comparison import comparison_of
+from twincore.job.steps.record import differing, missing_of, moves_one_by_one
+from twincore.job.traces import traces_of
+from twincore.job.wires import findings_of, wiring_of
 from twincore.profile import Family, Trace
 from twincore.settings import acting
 from twincore.wiring import WiringFinding, plugs_of
@@ -35,9 +30,9 @@ from twincore.wiring import WiringFinding, plugs_of
 
 def record_shown(job: Job) -> RecordShown:
     """Plugs with their wires, findings, what is remembered, what moves, and what is missing."""
-    family, board = original_of(job)
+    family, board = original_of(case_of(job))
     state = job.state
-    wires = wiring_of(job).wires
+    wires = wiring_of(case_of(job)).wires
     signals = family.document.get("signals", [])
     return RecordShown(
         port=port_of(job) is not None,
@@ -51,7 +46,7 @@ def record_shown(job: Job) -> RecordShown:
         plugs=[
             PlugShown(
                 id=plug.id, style=plug.style, keyed=plug.keyed, way=state["plugs"].get(plug.id),
-                one_by_one=moves_one_by_one(job, plug),
+                one_by_one=moves_one_by_one(case_of(job), plug),
                 pins=[
                     PinShown(
                         pin=pin.pin, mark=pin.mark, title=pin.title, carries=pin.carries, volts_class=pin.volts_class,
@@ -64,10 +59,10 @@ def record_shown(job: Job) -> RecordShown:
             for plug in plugs_of(board, family).values()
         ],
         signals=[SignalChoice(id=each["id"], title=each.get("title") or each["id"]) for each in signals],
-        findings=findings_shown(job, findings_of(job), family),
+        findings=findings_shown(job, findings_of(case_of(job)), family),
         differing=[
             DifferingShown(element=name, first=first, second=second, by=state["blind"][name]["by"])
-            for name, (first, second) in differing(job).items()
+            for name, (first, second) in differing(case_of(job)).items()
         ],
         moving=[
             MovingShown(
@@ -80,7 +75,7 @@ def record_shown(job: Job) -> RecordShown:
             f"{act.point}: {act.what}" + (f", ends {act.ends}" if act.ends else "")
             for act in acting(board, record_of(board, state["found"]))
         ],
-        missing=missing_of(job),
+        missing=missing_of(case_of(job)),
         outputs=[SignalChoice(id=name, title=family.titles[name]) for name in family.outputs],
         inputs=[SignalChoice(id=name, title=family.titles[name]) for name in family.inputs],
         behaviour_known=board.behaviour is not None,
@@ -117,10 +112,10 @@ def _words(finding: WiringFinding, family: Family) -> str:
 
 def traces_shown(job: Job) -> list[TraceShown]:
     """Each trace of the live original against the replacement as it is planned."""
-    traces = traces_of(job)
+    traces = traces_of(case_of(job))
     if not traces:
         return []
-    comparison = comparison_of(job) if job.replacement_revision_id and job.state["found"] else None
+    comparison = comparison_of(case_of(job)) if job.replacement_revision_id and job.state["found"] else None
     record = comparison.plan_record() if comparison else None
     if comparison is None or record is None:
         fault = "Choose a replacement and read the settings first."

@@ -2,16 +2,17 @@
 
 from datetime import datetime
 
+from jobs.cases import case_of
 from jobs.models import Job
-from jobs.work.holding import locked_off_at, points_of
-from jobs.work.recording import original_of, remembered
 from jobs.work.schemas import HoldShown, MakeSafeShown
 from twincore.job import unread_powered
+from twincore.job.case import original_of, remembered
+from twincore.job.holds import locked_off_at, points_of
 
 
 def make_safe_shown(job: Job, now: datetime) -> MakeSafeShown:
     """The hold points with what was said, and what remains of each wait by the server's clock."""
-    since = locked_off_at(job)
+    since = locked_off_at(case_of(job))
     passed = (now - since).total_seconds() if since else None
     return MakeSafeShown(
         power=job.state.get("power", "on"),
@@ -25,7 +26,7 @@ def make_safe_shown(job: Job, now: datetime) -> MakeSafeShown:
                 energy_j=point.energy.energy_j if point.energy else None,
                 held=job.state.get("holds", {}).get(point.id),
             )
-            for point in points_of(job)
+            for point in points_of(case_of(job))
         ],
         unread=_unread(job),
     )  # fmt: skip
@@ -34,7 +35,7 @@ def make_safe_shown(job: Job, now: datetime) -> MakeSafeShown:
 def _unread(job: Job) -> list[str]:
     if job.original_revision_id is None:
         return []
-    board = original_of(job)[1]
+    board = original_of(case_of(job))[1]
     titles = {e.id: f"{e.id} {e.title}".strip() for e in board.elements} | {
         e["id"]: e["what"] for e in remembered(board)
     }

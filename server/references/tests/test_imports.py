@@ -14,7 +14,7 @@ from django.test import override_settings
 from jobs.tests.world import NOW, WorldTestCase
 from references import actions, importing
 from references.models import Import, Statement
-from twincore.match import COLUMNS
+from twincore.choose import COLUMNS
 
 GOOD = "id,original,replacement,relation,if,needs\nx-1,A-1,B-1,supersedes,stages=1; made>=2001,lead; knob\nx-2,A-1,B-2 + B-3,universal,,\n"
 BAD = (

@@ -8,8 +8,8 @@ from jobs.tests.world import WorldTestCase
 from references import actions, contradicting
 from references.models import Contradiction, Statement
 from references.queries import lookup_from
+from twincore.choose import find_ways, parse_statements
 from twincore.errors import DocumentError
-from twincore.match import find_ways, parse_statements
 
 
 class Statements(WorldTestCase):

@@ -9,15 +9,15 @@ import { SaveState } from "./entries/SaveState";
 import { useEntries } from "./entries/useEntries";
 import { STEP_NAMES } from "./stepNames";
 import { SkippedBanner } from "./SkippedBanner";
-import { CarryStep } from "./steps/carry/CarryStep";
+import { CarryStep } from "./steps/carry_over/CarryStep";
 import { ChooseStep } from "./steps/choose/ChooseStep";
 import { FitStep } from "./steps/fit/FitStep";
-import { HandOverStep } from "./steps/handOver/HandOverStep";
-import { MakeSafeStep } from "./steps/makeSafe/MakeSafeStep";
+import { HandOverStep } from "./steps/hand_over/HandOverStep";
+import { MakeSafeStep } from "./steps/make_safe/MakeSafeStep";
 import { ProveStep } from "./steps/prove/ProveStep";
 import { RecogniseStep } from "./steps/recognise/RecogniseStep";
 import { RecordStep } from "./steps/record/RecordStep";
-import { RuleOutStep } from "./steps/ruleOut/RuleOutStep";
+import { RuleOutStep } from "./steps/rule_out/RuleOutStep";
 import type { StepProps } from "./stepProps";
 
 /** One job, one sheet: it fills up from top to bottom as the work goes on. */

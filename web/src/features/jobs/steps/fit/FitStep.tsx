@@ -5,7 +5,7 @@ import { useRecord, useWiring } from "../../api";
 import { useFitting } from "../../endApi";
 import type { StepProps } from "../../stepProps";
 import { NoteAndConfirm } from "../NoteAndConfirm";
-import { RemovalPart } from "../record/RemovalPart";
+import { RemovalPart } from "../RemovalPart";
 import { Energise } from "./Energise";
 import { KitPart } from "./KitPart";
 import { Looks } from "./Looks";

@@ -8,7 +8,7 @@ import { ObservedPart } from "./ObservedPart";
 import { PartsPart } from "./PartsPart";
 import { PicturesPart } from "./PicturesPart";
 import { PoweredPart } from "./PoweredPart";
-import { RemovalPart } from "./RemovalPart";
+import { RemovalPart } from "../RemovalPart";
 import { WiresPart } from "./WiresPart";
 
 /** The old board as found: what needs power first, then, dead and locked off, everything that can be seen. */

@@ -1,0 +1,73 @@
+"""Match: which boards may take the original's place, and what stands between each and the original.
+
+`match.contradictions` and `match.credence` are imported by themselves: they load large libraries.
+"""
+
+from twincore.choose.costs import ASSUMPTIONS, CostSum, Line, cost_sum
+from twincore.choose.criteria import judge_contacts, used_pins
+from twincore.choose.fitting import Fitting, Pin, fitting_of, merged, traits_of
+from twincore.choose.judged import CRITERIA, VERDICTS, Judged, Question, Reason
+from twincore.choose.kit import KitLine, kit_lines
+from twincore.choose.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate
+from twincore.choose.mounting import Hole, Mounting, NewHole, Plate, best_mounting, slack_mm
+from twincore.choose.ranking import Candidate, ranked
+from twincore.choose.statements import (
+    CHAINED,
+    COLUMNS,
+    RELATIONS,
+    TOGETHER,
+    Statement,
+    as_json,
+    as_row,
+    from_row,
+    parse_statements,
+)
+from twincore.choose.ways import LONGEST_CHAIN, Link, Way, Ways, find_ways
+
+__all__ = [
+    "ASSUMPTIONS",
+    "CHAINED",
+    "COLUMNS",
+    "CRITERIA",
+    "LONGEST_CHAIN",
+    "QUICK_LIMIT",
+    "RELATIONS",
+    "TOGETHER",
+    "VERDICTS",
+    "Candidate",
+    "CostSum",
+    "Fitting",
+    "Hole",
+    "Judged",
+    "KitLine",
+    "Line",
+    "Link",
+    "Machine",
+    "Mounting",
+    "NewHole",
+    "Pin",
+    "Plate",
+    "Question",
+    "Reason",
+    "Statement",
+    "TwinChecked",
+    "Way",
+    "Ways",
+    "as_json",
+    "as_row",
+    "best_mounting",
+    "check_twin",
+    "cost_sum",
+    "find_ways",
+    "fitting_of",
+    "from_row",
+    "judge_candidate",
+    "judge_contacts",
+    "kit_lines",
+    "merged",
+    "parse_statements",
+    "ranked",
+    "slack_mm",
+    "traits_of",
+    "used_pins",
+]

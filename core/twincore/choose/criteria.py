@@ -1,0 +1,340 @@
+"""Each criterion by itself: may this candidate take the original's place in this machine?
+
+Minutes of work are rough (common practice, no source); they rank candidates and feed the sum of costs.
+"""
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from twincore.behaviour import Proof
+from twincore.choose.fitting import Contact, Fitting, Pin
+from twincore.choose.judged import Judged, Question, Reason, judged
+from twincore.choose.kit import kit_lines
+from twincore.choose.mounting import best_mounting
+from twincore.choose.ways import Way
+from twincore.measure import designated_rating
+from twincore.profile import Family
+from twincore.profile.facts import fact_agrees, missing_facts
+from twincore.profile.values import is_number
+from twincore.settings import Carried
+
+MINUTES = {"wire": 2.0, "plug": 1.0, "hole": 8.0, "position": 0.5, "part": 5.0, "need": 4.0}
+
+USUAL_VOLTS = 230.0
+"""What a contact's designation is read at where nobody measured the supply."""
+
+Facts = Mapping[str, Any]
+
+
+def judge_listing(way: Way | None, facts: Facts) -> Judged:
+    """Who says that this board may stand in for the original; what is listed as not exchangeable beats everything."""
+    if way is None:
+        return judged("listing", [Reason("not listed", "to check")])
+    if way.forbidden is not None:
+        return judged("listing", [Reason("not exchangeable", "no", {"statement": way.forbidden.id})])
+    reasons, questions = [], []
+    if way.perhaps_forbidden is not None:
+        missing = missing_facts(way.perhaps_forbidden.conditions, facts) or ()
+        reasons.append(
+            Reason("not exchangeable if", "to check", {"statement": way.perhaps_forbidden.id, "facts": list(missing)})
+        )
+    listed = {"relation": way.relation, "links": len(way.links), "statements": [each.id for each in way.statements]}
+    if way.missing:
+        reasons.append(Reason("listed if", "to check", {**listed, "facts": list(way.missing)}))
+        conditions = {name: c for each in way.statements for name, c in each.conditions.items()}
+        questions += [Question(name, conditions[name]) for name in way.missing]
+    else:
+        reasons.append(Reason("listed", "fits", listed))
+    for other in dict.fromkeys(o for link in way.links for o in link.statement.originals if o != link.origin):
+        there = facts.get(f"attached.{other}")
+        verdict = "to check" if there is None else "with work" if there else "no"
+        reasons.append(Reason("takes another's place as well", verdict, {"other": other}))
+        if there is None:
+            questions.append(Question(f"attached.{other}", True))
+    if any(not each.source for each in way.statements):
+        reasons.append(Reason("no source", "fits", {}))
+    reasons += [Reason("needs", "with work", {"what": need}) for need in way.needs]
+    return judged("listing", reasons, questions, MINUTES["need"] * len(way.needs))
+
+
+def judge_supply(original: Fitting, candidate: Fitting, facts: Facts) -> Judged:
+    """Volts, hertz and phases of the machine's supply against what the candidate takes."""
+    reasons, questions = [], []
+    if candidate.volts is None:
+        reasons.append(Reason("supply unknown", "to check"))
+    else:
+        low, high = candidate.volts
+        wanted = {"from": low, "to": high}
+        measured = facts.get("supply.volts")
+        if is_number(measured):
+            inside = low <= measured <= high
+            reasons.append(
+                Reason("volts measured", "fits" if inside else "no", {"volts": float(measured), "band": [low, high]})
+            )
+        elif original.volts is None:
+            reasons.append(Reason("volts to measure", "to check", {"band": [low, high]}))
+            questions.append(Question("supply.volts", wanted, "V"))
+        else:
+            mine = original.volts
+            data = {"band": [low, high], "original": list(mine)}
+            if low <= mine[0] and mine[1] <= high:
+                reasons.append(Reason("volts covered", "fits", data))
+            elif mine[1] < low or high < mine[0]:
+                reasons.append(Reason("volts apart", "no", data))
+            else:
+                reasons.append(Reason("volts overlap", "to check", data))
+                questions.append(Question("supply.volts", wanted, "V"))
+    reasons += _differing("hertz", original.hertz, candidate.hertz, facts)
+    phases = [None if each.phases is None else (float(each.phases),) for each in (original, candidate)]
+    reasons += _differing("phases", phases[0], phases[1], facts)
+    return judged("supply", reasons, questions)
+
+
+def _differing(
+    name: str, original: tuple[float, ...] | None, candidate: tuple[float, ...] | None, facts: Facts
+) -> list[Reason]:
+    """Whether what the machine has (a fact, else what the original took) is among what the candidate takes."""
+    fact = facts.get(f"supply.{name}")
+    needed = (float(fact),) if is_number(fact) else original
+    if candidate is None or needed is None or set(needed) <= set(candidate):
+        return []
+    return [Reason(f"{name} differ", "no", {"needed": list(needed), "taken": list(candidate)})]
+
+
+def judge_machine(candidate: Fitting, facts: Facts) -> Judged:
+    """What the candidate's maker says it accepts, against the facts of the machine: stages, motor, sensors, options."""
+    reasons, questions = [], []
+    for each in candidate.accepts:
+        name = each["fact"]
+        condition = each.get("one_of") or {"from": each["between"][0], "to": each["between"][1]}
+        if name not in facts:
+            reasons.append(Reason("fact unknown", "to check", {"fact": name, "wanted": condition}))
+            questions.append(Question(name, condition, each.get("unit", "")))
+        elif fact_agrees(facts[name], condition):
+            reasons.append(Reason("fact accepted", "fits", {"fact": name, "value": facts[name]}))
+        else:
+            reasons.append(Reason("fact refused", "no", {"fact": name, "value": facts[name], "wanted": condition}))
+    return judged("machine", reasons or [Reason("nothing asked", "fits")], questions)
+
+
+def judge_contacts(original: Fitting, candidate: Fitting, facts: Facts) -> Judged:
+    """Every load that the original switches, against the contact that would switch it.
+
+    A load is a fact of the machine (`load.fan.line.amps`, `load.fan.line.kind`); where nobody measured it, the
+    original's own contact says what it can be at most.
+    """
+    if not original.contacts:
+        return judged("contacts", [Reason("contacts unknown", "to check", {"board": original.part_number})])
+    reasons, questions = [], []
+    for mine in original.contacts:
+        its = next((each for each in candidate.contacts or () if each.signal == mine.signal), None)
+        kind = str(facts.get(f"load.{mine.signal}.kind", "motor" if "motor" in mine.amps else "resistive"))
+        load = facts.get(f"load.{mine.signal}.amps")
+        measured = is_number(load)
+        needed = float(load) if is_number(load) else _amps(mine, kind, facts)
+        allowed = None if its is None else _amps(its, kind, facts)
+        data = {"signal": mine.signal, "kind": kind, "needed": needed, "allowed": allowed, "measured": measured}
+        if its is None and candidate.contacts is not None and candidate.pin_of(mine.signal) is None:
+            continue  # the missing signal is told by its own criterion
+        if allowed is None or needed is None:
+            reasons.append(Reason("contact unknown", "to check", data))
+        elif needed <= allowed:
+            reasons.append(Reason("contact carries", "fits", data))
+        elif measured:
+            reasons.append(Reason("contact too small", "no", data))
+        else:
+            reasons.append(Reason("contact smaller", "to check", data))
+            questions.append(Question(f"load.{mine.signal}.amps", {"to": allowed}, "A"))
+    return judged("contacts", reasons or [Reason("nothing switched", "fits")], questions)
+
+
+def _amps(contact: Contact, kind: str, facts: Facts) -> float | None:
+    """What a contact may carry of a kind of load, in ampere; a designation is read at the machine's supply."""
+    if kind in contact.amps:
+        return contact.amps[kind]
+    if contact.rating:
+        supply = facts.get("supply.volts")
+        volts = float(supply) if is_number(supply) else USUAL_VOLTS
+        rating = designated_rating(contact.rating, min(volts, float(contact.rating[1:])))
+        return rating.thermal_a if kind == "resistive" else rating.break_a
+    return min(contact.amps.values(), default=None)
+
+
+def used_pins(original: Fitting, facts: Facts) -> list[Pin]:
+    """The original's pins that this machine uses: all, but those that are known to be without a device."""
+    return [each for each in original.pins or () if facts.get(f"uses.{each.signal}") is not False]
+
+
+def judge_signals(original: Fitting, candidate: Fitting, family: Family, facts: Facts) -> Judged:
+    """Whether everything that the machine uses exists on the candidate."""
+    if original.pins is None or candidate.pins is None:
+        unknown = original if original.pins is None else candidate
+        return judged("signals", [Reason("pins unknown", "to check", {"board": unknown.part_number})])
+    optional = {each["id"] for each in family.document.get("signals", ()) if each.get("optional")}
+    reasons, questions = [], []
+    for signal in dict.fromkeys(each.signal for each in used_pins(original, facts)):
+        if candidate.pin_of(signal) is not None:
+            continue
+        mine = original.pin_of(signal)
+        if facts.get(f"uses.{signal}") is None and (signal in optional or (mine and mine.without_device)):
+            reasons.append(Reason("signal perhaps used", "to check", {"signal": signal}))
+            questions.append(Question(f"uses.{signal}", False))
+        else:
+            reasons.append(Reason("signal missing", "no", {"signal": signal}))
+    count = len({each.signal for each in used_pins(original, facts)})
+    return judged("signals", reasons or [Reason("signals there", "fits", {"count": count})], questions)
+
+
+def judge_connectors(original: Fitting, candidate: Fitting, facts: Facts) -> Judged:
+    """Plug by plug: fits whole, or pin by pin; the same housing with other pinning is the trap that is named."""
+    if original.pins is None or candidate.pins is None:
+        return judged("connectors", [Reason("pins unknown", "to check", {"board": candidate.part_number})])
+    reasons: list[Reason] = []
+    minutes = 0.0
+    plugs = _partners(original, candidate, facts)
+    for name, (mine, partner) in plugs.items():
+        style = mine[0].style
+        its = {each.pin: each.signal for each in candidate.pins if each.connector == partner}
+        wrong = [each for each in mine if its.get(each.pin) != each.signal]
+        if partner is not None and not wrong:
+            reasons.append(Reason("plug fits", "fits", {"connector": name, "to": partner, "style": style}))
+            minutes += MINUTES["plug"]
+        elif partner is not None:
+            pins = [{"pin": w.pin, "original": w.signal, "replacement": its.get(w.pin)} for w in wrong]
+            data = {"connector": name, "to": partner, "style": style, "pins": pins}
+            reasons.append(Reason("other pinning", "with work", data))
+            minutes += MINUTES["wire"] * len(mine)
+        else:
+            reasons.append(Reason("single wires", "with work", {"connector": name, "style": style, "count": len(mine)}))
+            minutes += MINUTES["wire"] * len(mine)
+    return judged("connectors", reasons or [Reason("nothing plugged", "fits")], [], minutes)
+
+
+def _partners(original: Fitting, candidate: Fitting, facts: Facts) -> dict[str, tuple[list[Pin], str | None]]:
+    """For each plug of the original that is used, its used pins and the socket of the candidate that it fits.
+
+    One socket takes one plug: the one of the same name first, then the one with the fewest pins that differ.
+    """
+    used: dict[str, list[Pin]] = {}
+    for pin in used_pins(original, facts):
+        used.setdefault(pin.connector, []).append(pin)
+    sockets: dict[str, dict[str, str]] = {}
+    styles: dict[str, str | None] = {}
+    for pin in candidate.pins or ():
+        sockets.setdefault(pin.connector, {})[pin.pin] = pin.signal
+        styles[pin.connector] = pin.style
+    fits = sorted(
+        (socket != name, sum(sockets[socket].get(pin.pin) != pin.signal for pin in pins), name, socket)
+        for name, pins in used.items()
+        for socket in sockets
+        if pins[0].style is not None and styles[socket] == pins[0].style
+    )
+    partner: dict[str, str] = {}
+    for _, _, name, socket in fits:
+        if name not in partner and socket not in partner.values():
+            partner[name] = socket
+    return {name: (pins, partner.get(name)) for name, pins in used.items()}
+
+
+def judge_mounting(original: Fitting, candidate: Fitting, facts: Facts) -> Judged:
+    """Holes that serve, holes to drill, and whether the outline or height fouls anything."""
+    if original.plate is None or candidate.plate is None:
+        unknown = original if original.plate is None else candidate
+        return judged("mounting", [Reason("outline unknown", "to check", {"board": unknown.part_number})])
+    found = best_mounting(original.plate, candidate.plate)
+    data = {"turn": found.turn, "serve": len(found.pairs), "new": len(found.new_holes), "over_mm": list(found.over_mm)}
+    reasons, questions = [], []
+    if found.new_holes:
+        reasons.append(Reason("holes to drill", "with work", data))
+    else:
+        reasons.append(Reason("holes serve", "fits", data))
+    for side, over in zip(("left", "bottom", "right", "top", "height"), found.over_mm, strict=True):
+        if over is None or over <= 0:
+            continue
+        room = facts.get(f"room.{side}_mm")
+        beyond = {"side": side, "over_mm": over}
+        if not is_number(room):
+            reasons.append(Reason("reaches beyond", "to check", beyond))
+            questions.append(Question(f"room.{side}_mm", {"from": over}, "mm"))
+        else:
+            verdict = "fits" if room >= over else "no"
+            reasons.append(Reason("room there" if verdict == "fits" else "no room", verdict, beyond))
+    return judged("mounting", reasons, questions, MINUTES["hole"] * len(found.new_holes))
+
+
+def judge_settings(carried: Carried | None) -> Judged:
+    """Whether its positions can give the functions of the original, and what was wanted besides."""
+    if carried is None:
+        return judged("settings", [Reason("settings unknown", "to check")])
+    if carried.record is None:
+        return judged("settings", [Reason("no position", "no", {"functions": list(carried.why)})])
+    off = [each for each in carried.functions if each.verdict in ("off", "not on this board")]
+    reasons = [
+        Reason("function off", "no" if each.importance == "safety" else "to check",
+               {"function": each.id, "got": each.got, "importance": each.importance})
+        for each in off
+    ]  # fmt: skip
+    open_ones = [each.id for each in carried.functions if each.verdict == "open"]
+    if open_ones:
+        reasons.append(Reason("functions open", "to check", {"functions": open_ones}))
+    reasons = reasons or [Reason("functions met", "fits", {"moved": carried.moved})]
+    return judged("settings", reasons, [], MINUTES["position"] * carried.moved)
+
+
+def judge_behaviour(proof: Proof | None, checked: bool) -> Judged:
+    """What the twin check says; without one, that it was not run."""
+    if proof is None:
+        return judged("behaviour", [Reason("not proved" if checked else "not run", "to check")])
+    verdict = {"identical": "fits", "within tolerance": "fits", "different": "no"}.get(proof.verdict, "to check")
+    return judged("behaviour", [Reason(proof.verdict, verdict, {"offsets": len(proof.offsets)})])
+
+
+def judge_parts(
+    original: Fitting, candidate: Fitting, way: Way | None, facts: Facts, change_companions: bool
+) -> Judged:
+    """Parts that move across, kit parts that this machine needs, companions to change along with the board or to leave."""
+    reasons: list[Reason] = []
+    for each in original.moves:
+        reasons.append(Reason("part moves", "with work", {"what": each["what"], "caution": each.get("caution", "")}))
+    for line in kit_lines(candidate.kit, facts):
+        # whether it is needed or not, it is in the kit
+        told = {
+            "not needed": Reason("kit part not needed", "fits", {"item": line.item}),
+            "perhaps": Reason("kit part perhaps", "fits", {"item": line.item, "facts": list(line.facts)}),
+        }
+        reasons.append(told.get(line.needed, Reason("kit part", "fits", {"item": line.item, "count": line.count})))
+    names = [each["item"] for each in candidate.companions] + [
+        c for s in (way.statements if way else ()) for c in s.companions
+    ]
+    for name in dict.fromkeys(names):
+        if change_companions:
+            reasons.append(Reason("companion changes", "with work", {"item": name}))
+        else:
+            reasons.append(Reason("companion stays", "fits", {"item": name}))
+    minutes = MINUTES["part"] * sum(each.verdict == "with work" for each in reasons)
+    return judged("parts", reasons or [Reason("nothing moves", "fits")], [], minutes)
+
+
+def judge_availability(candidate: Fitting, offer: Mapping[str, Any] | None) -> Judged:
+    """Price, stock and days as last heard from the parts desk (`stock`, `days`, `age_s`), or that nobody asked yet."""
+    if offer is None:
+        if candidate.status == "discontinued":
+            return judged("availability", [Reason("discontinued", "to check")])
+        return judged("availability", [Reason("not asked", "to check")])
+    data = dict(offer)
+    if offer.get("unknown"):
+        return judged("availability", [Reason("desk does not know it", "to check", data)])
+    if offer["stock"] > 0:
+        return judged("availability", [Reason("in stock", "fits", data)])
+    if offer.get("days") is None:
+        return judged("availability", [Reason("cannot be had", "no", data)])
+    return judged("availability", [Reason("to be ordered", "with work", data)])
+
+
+def questions_of(cells: Sequence[Judged]) -> tuple[Question, ...]:
+    """What to find out on the machine, each fact once."""
+    found: dict[str, Question] = {}
+    for cell in cells:
+        for question in cell.questions:
+            found.setdefault(question.fact, question)
+    return tuple(found.values())

@@ -1,0 +1,137 @@
+"""What a board's profile says about fitting it: supply, plugs, contacts, mounting, what it accepts and what moves."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from twincore.choose.mounting import Hole, Plate
+from twincore.profile.document import jsonable
+
+TRAITS = (
+    "part_number", "maker", "title", "status", "family", "supply", "connectors", "relays", "accepts", "moves", "kit",
+    "companions", "size_mm", "height_mm", "holes", "look", "made", "codes",
+)  # fmt: skip
+"""The keys of a board's document that fitting looks at; lists keep these where whole documents are too much."""
+
+
+@dataclass(frozen=True, slots=True)
+class Pin:
+    """A pin of a plug: what it carries, and what belongs there without a device."""
+
+    connector: str
+    style: str | None
+    keyed: bool
+    pin: str
+    signal: str
+    without_device: str
+
+
+@dataclass(frozen=True, slots=True)
+class Contact:
+    """A relay contact: the signal it switches, and what it may carry: amperes by kind of load, or a designation."""
+
+    id: str
+    signal: str
+    amps: Mapping[str, float]
+    rating: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class Fitting:
+    """A board as something to be fitted; what its profile does not say is None."""
+
+    part_number: str
+    status: str
+    volts: tuple[float, float] | None
+    hertz: tuple[float, ...] | None
+    phases: int | None
+    pins: tuple[Pin, ...] | None
+    contacts: tuple[Contact, ...] | None
+    accepts: tuple[dict[str, Any], ...]
+    moves: tuple[dict[str, Any], ...]
+    kit: tuple[dict[str, Any], ...]
+    companions: tuple[dict[str, Any], ...]
+    plate: Plate | None
+
+    def pin_of(self, signal: str) -> Pin | None:
+        """The first pin that carries a signal, or None."""
+        return next((each for each in self.pins or () if each.signal == signal), None)
+
+
+def traits_of(document: Mapping[str, Any]) -> dict[str, Any]:
+    """The part of a board's document that fitting looks at, as plain JSON."""
+    found: dict[str, Any] = jsonable({name: document[name] for name in TRAITS if name in document})
+    return found
+
+
+def fitting_of(traits: Mapping[str, Any]) -> Fitting:
+    """A fitting from a board's document or its traits."""
+    supply = traits.get("supply", {})
+    size = traits.get("size_mm")
+    plate = None
+    if size is not None:
+        holes = tuple(
+            Hole((float(each["at"][0]), float(each["at"][1])), float(each["diameter_mm"]))
+            for each in traits.get("holes", ())
+        )
+        height = traits.get("height_mm")
+        plate = Plate((float(size[0]), float(size[1])), None if height is None else float(height), holes)
+    relays = traits.get("relays")
+    return Fitting(
+        part_number=traits["part_number"],
+        status=traits["status"],
+        volts=(float(supply["volts"][0]), float(supply["volts"][1])) if "volts" in supply else None,
+        hertz=tuple(float(each) for each in supply["hertz"]) if "hertz" in supply else None,
+        phases=supply.get("phases"),
+        pins=_pins(traits["connectors"]) if "connectors" in traits else None,
+        contacts=None if relays is None else tuple(_contact(each) for each in relays),
+        accepts=tuple(traits.get("accepts", ())),
+        moves=tuple(traits.get("moves", ())),
+        kit=tuple(traits.get("kit", ())),
+        companions=tuple(traits.get("companions", ())),
+        plate=plate,
+    )
+
+
+def _pins(connectors: list[dict[str, Any]]) -> tuple[Pin, ...]:
+    return tuple(
+        Pin(
+            connector["id"],
+            connector.get("style"),
+            connector.get("keyed", False),
+            str(pin["pin"]),
+            pin["signal"],
+            pin.get("without_device", ""),
+        )
+        for connector in connectors
+        for pin in connector["pins"]
+        if pin.get("signal") is not None
+    )
+
+
+def _contact(node: dict[str, Any]) -> Contact:
+    amps = {kind: float(value) for kind, value in node.get("amps", {}).items()}
+    return Contact(node["id"], node["signal"], amps, node.get("rating"))
+
+
+def merged(parts: list[Fitting]) -> Fitting:
+    """Several boards fitted together as one: plugs, contacts, parts and kits of all; the first one's seat."""
+    first = parts[0]
+    if len(parts) == 1:
+        return first
+    pins = [each.pins for each in parts]
+    contacts = [each.contacts for each in parts]
+    return Fitting(
+        part_number=" + ".join(each.part_number for each in parts),
+        status="current" if all(each.status == "current" for each in parts) else "discontinued",
+        volts=first.volts,
+        hertz=first.hertz,
+        phases=first.phases,
+        pins=None if None in pins else tuple(pin for each in pins if each for pin in each),
+        contacts=None if None in contacts else tuple(contact for each in contacts if each for contact in each),
+        accepts=tuple(each for part in parts for each in part.accepts),
+        moves=tuple(each for part in parts for each in part.moves),
+        kit=tuple(each for part in parts for each in part.kit),
+        companions=tuple(each for part in parts for each in part.companions),
+        plate=first.plate,
+    )

@@ -1,0 +1,80 @@
+"""The façade: judge a candidate on every criterion."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from twincore.behaviour import Proof, make_twin, prove
+from twincore.choose import criteria
+from twincore.choose.fitting import Fitting
+from twincore.choose.ranking import Candidate, closeness_of
+from twincore.choose.ways import Way
+from twincore.errors import TwinError
+from twincore.profile import Board, Family, Record, Value
+from twincore.settings import Carried, carry, met_wishes
+
+QUICK_LIMIT = 15_000
+"""Search limit of the twin check where many candidates are judged at once."""
+
+
+@dataclass(frozen=True, slots=True)
+class Machine:
+    """What is to be put right: the original as a fitting, its family, facts of the machine, the depot's policy."""
+
+    original: Fitting
+    family: Family
+    facts: Mapping[str, Any]
+    change_companions: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class TwinChecked:
+    """Carry-over and twin check of a candidate; `proof` is None where it could not be run."""
+
+    carried: Carried
+    proof: Proof | None
+
+
+def check_twin(
+    original: Board, found: Record, replacement: Board, family: Family, wishes: Mapping[str, Value]
+) -> TwinChecked:
+    """Carry the settings over and prove, with a limit that suits many candidates."""
+    carried = carry(original, found, replacement, family, wishes)
+    if carried.record is None:
+        return TwinChecked(carried, None)
+    met = met_wishes(carried.functions, wishes)
+    try:
+        twin = make_twin(original, found, replacement, carried.record, family, met)
+        return TwinChecked(carried, prove(twin, QUICK_LIMIT))
+    except TwinError:
+        return TwinChecked(carried, None)
+
+
+def judge_candidate(
+    machine: Machine,
+    fitting: Fitting,
+    way: Way | None,
+    twin: TwinChecked | None,
+    offer: Mapping[str, Any] | None,
+) -> Candidate:
+    """One row of the matrix. Without `twin` the carry-over and the twin check stay `to check`."""
+    original, facts = machine.original, machine.facts
+    carried = twin.carried if twin else None
+    proof = twin.proof if twin else None
+    cells = (
+        criteria.judge_listing(way, facts),
+        criteria.judge_supply(original, fitting, facts),
+        criteria.judge_machine(fitting, facts),
+        criteria.judge_contacts(original, fitting, facts),
+        criteria.judge_signals(original, fitting, machine.family, facts),
+        criteria.judge_connectors(original, fitting, facts),
+        criteria.judge_mounting(original, fitting, facts),
+        criteria.judge_settings(carried),
+        criteria.judge_behaviour(proof, twin is not None),
+        criteria.judge_parts(original, fitting, way, facts, machine.change_companions),
+        criteria.judge_availability(fitting, offer),
+    )
+    return Candidate(
+        fitting.part_number, cells, way, carried, proof,
+        closeness_of(carried, proof, twin is not None), offer,
+    )  # fmt: skip

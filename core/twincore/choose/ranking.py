@@ -1,0 +1,88 @@
+"""Rank candidates: verdicts first, then closeness of behaviour, minutes of work, money, days."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from twincore.behaviour import Proof
+from twincore.choose.criteria import questions_of
+from twincore.choose.judged import CRITERIA, RANK, VERDICTS, Judged, Question, worst
+from twincore.choose.ways import Way
+from twincore.settings import Carried
+
+CLOSENESS = ("identical", "within tolerance", "open", "not proved", "not run", "different", "no position")
+SWAP_MINUTES = 20.0
+"""Taking a board out and putting one in, before anything special (common practice, no source)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """A board (or a set) that may take the original's place, judged on every criterion."""
+
+    part_number: str
+    cells: tuple[Judged, ...]
+    way: Way | None
+    carried: Carried | None
+    proof: Proof | None
+    closeness: str
+    offer: Mapping[str, Any] | None
+
+    @property
+    def verdict(self) -> str:
+        """The worst of the cells; that it must be ordered, or that nobody asked yet, says nothing about the fit."""
+        return worst(each.verdict for each in self.cells if each.criterion != "availability" or each.verdict == "no")
+
+    @property
+    def minutes(self) -> float:
+        """Rough minutes of work."""
+        return SWAP_MINUTES + sum(each.minutes for each in self.cells)
+
+    @property
+    def price(self) -> float | None:
+        """What it costs in the trade, as last heard."""
+        return None if self.offer is None else self.offer.get("price")
+
+    @property
+    def days(self) -> float | None:
+        """How long until it is there: none where it is in stock."""
+        if self.offer is None:
+            return None
+        return 0.0 if self.offer.get("stock", 0) > 0 else self.offer.get("days")
+
+    @property
+    def questions(self) -> tuple[Question, ...]:
+        """What would have to be found out on the machine."""
+        return questions_of(self.cells)
+
+    def cell(self, criterion: str) -> Judged:
+        """The cell of a criterion."""
+        return next(each for each in self.cells if each.criterion == criterion)
+
+    @property
+    def rank(self) -> tuple[Any, ...]:
+        """Lower is better; the same for the same data, whatever the order they came in."""
+        fit = [each.verdict for each in self.cells if each.criterion != "availability"]
+        counts = tuple(fit.count(verdict) for verdict in reversed(VERDICTS[1:]))
+        safety = 0 if self.carried is None else self.carried.misses(True)
+        return (
+            RANK[self.verdict], safety, counts[0], CLOSENESS.index(self.closeness), counts[1:],
+            0 if self.way else 1, -(self.way.mean if self.way else 0), self.minutes,
+            self.price if self.price is not None else 1e12, self.days if self.days is not None else 1e6,
+            self.part_number,
+        )  # fmt: skip
+
+
+def closeness_of(carried: Carried | None, proof: Proof | None, checked: bool) -> str:
+    """How close a twin it is, in one word."""
+    if carried is not None and carried.record is None:
+        return "no position"
+    if proof is None:
+        return "not proved" if checked else "not run"
+    return proof.verdict
+
+
+def ranked(candidates: Sequence[Candidate]) -> list[Candidate]:
+    """Best first."""
+    for each in candidates:
+        assert tuple(cell.criterion for cell in each.cells) == CRITERIA
+    return sorted(candidates, key=lambda each: each.rank)

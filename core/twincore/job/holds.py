@@ -1,0 +1,76 @@
+"""The hold points of a job: which there are, what was said of them, and which are still open."""
+
+from datetime import datetime
+from typing import Any
+
+from twincore.job.case import Case
+from twincore.job.facts import fact_values
+from twincore.make_safe import HoldPoint, hold_points
+
+
+def points_of(case: Case) -> list[HoldPoint]:
+    """The hold points of a job: its family's, with what the board in the machine stores; once fitted, the new one too."""
+    state = case.state
+    mounted = "mounted" in state["looks"] or "fit" in state["confirmed"]
+    boards = [each for each in (case.original, case.replacement if mounted else None) if each is not None]
+    return hold_points(case.family, boards, fact_values(case))
+
+
+def locked_off_at(case: Case) -> datetime | None:
+    """When the supply was locked off; None while it is not."""
+    isolated = next((p.id for p in points_of(case) if p.kind == "isolate"), None)
+    held = case.state["holds"].get(isolated) if isolated else None
+    return datetime.fromisoformat(held["at"]) if held and not held.get("skipped") else None
+
+
+def isolates(case: Case, name: str) -> bool:
+    """Whether a hold point is the locking off of the supply."""
+    return any(each.id == name and each.kind == "isolate" for each in points_of(case))
+
+
+def unsettled(case: Case) -> list[HoldPoint]:
+    """The hold points that neither hold nor were skipped."""
+    return [each for each in points_of(case) if each.id not in case.state["holds"]]
+
+
+def said_of(case: Case) -> dict[str, Any]:
+    """What was said of every hold point: also of those that were released when the supply came back on purpose."""
+    energised = case.state["energised"]
+    return {**(energised["held"] if energised else {}), **case.state["holds"]}
+
+
+def skipped(case: Case) -> list[dict[str, Any]]:
+    """The hold points that were skipped, with reason, for every later page."""
+    held = said_of(case)
+    if not any(each.get("skipped") for each in held.values()):
+        return []
+    titles = {each.id: each.title for each in points_of(case)}
+    return [
+        {"id": name, "title": titles.get(name, name), "reason": each["reason"], "by": each["by"], "at": each["at"]}
+        for name, each in held.items()
+        if each.get("skipped")
+    ]
+
+
+def holds_told(case: Case) -> list[dict[str, Any]]:
+    """Every hold point that holds or was skipped, in words, for the job sheet."""
+    titles = {each.id: each for each in points_of(case)}
+    told = []
+    for name, each in said_of(case).items():
+        point = titles.get(name)
+        words = [
+            f"{key.replace('_', ' ')}: {_value_words(value, point.unit if point and key == 'reading' else '')}"
+            for key, value in each.items()
+            if key not in ("by", "at", "skipped", "reason")
+        ]
+        told.append(
+            {
+                "title": point.title if point else name, "words": ", ".join(words), "skipped": each.get("skipped", False),
+                "reason": each.get("reason", ""), "by": each["by"], "at": each["at"],
+            }
+        )  # fmt: skip
+    return told
+
+
+def _value_words(value: Any, unit: str) -> str:
+    return "yes" if value is True else f"{value} {unit}".strip()

@@ -1,0 +1,185 @@
+"""Prove on the machine: the plan, what each measured run says, readings, and overrides that must be off in the end."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from twincore.behaviour import Proof, Twin
+from twincore.behaviour.functions import function_values
+from twincore.errors import Refusal, TwinError, WrongValue
+from twincore.job.case import Case
+from twincore.job.comparison import comparison_of
+from twincore.job.facts import fact_values
+from twincore.job.given import Check, Given
+from twincore.job.left import left_record
+from twincore.job.order import still_forced
+from twincore.job.targets.prove import ForcedSaid, ReadingSaid, RunKept, RunSaid
+from twincore.job.traces import TRACE_KEYS, check_length, read_trace, traces_of
+from twincore.measure import Judgement, judge
+from twincore.profile import Board, Family, Trace, Value
+from twincore.prove import (
+    OFF,
+    Expected,
+    JudgedRun,
+    ProvingPlan,
+    ReadingWanted,
+    compare_events,
+    due_from_trace,
+    expected_events,
+    overrides_of,
+    plan_proving,
+    readings_of,
+)
+
+IN_REGISTER = ("identical", "within tolerance")
+BASES = ("original", "observed", "replacement", "nothing")
+"""What a run is held against: the original's behaviour, what it was seen to do, the new board's own profile, or nothing."""
+
+
+@dataclass(frozen=True, slots=True)
+class Proving:
+    """The plan of a job with what its runs are held against."""
+
+    family: Family
+    original: Board
+    replacement: Board
+    proof: Proof
+    plan: ProvingPlan
+    twin: Twin | None
+    wanted: dict[str, Value]
+    """The functions that the machine should have: the original's, with what the owner wished otherwise."""
+    own: dict[str, Value]
+    """The functions of the new board as it was left."""
+    traces: dict[str, Trace]
+
+
+def proving_of(case: Case) -> Proving:
+    """The proving plan of a job whose new board is fitted."""
+    comparison = comparison_of(case)
+    record = left_record(case)
+    family, replacement = comparison.family, comparison.replacement
+    proof = comparison.proof(record)
+    twin = comparison.twin(record)
+    known = None if twin.missing or twin.undecided else twin
+    own = {name: d.values[0] for name, d in function_values(replacement, record, family).items() if d.decided}
+    wanted = dict(known.values[0]) if known else {}
+    wanted |= {name: d.values[0] for name, d in comparison.wanted().items() if name in comparison.wishes and d.decided}
+    traces = traces_of(case)
+    plan = plan_proving(family, known, proof.counter_case, traces, replacement, own, fact_values(case))
+    return Proving(family, comparison.original, replacement, proof, plan, known, wanted, own, traces)
+
+
+def due_in(proving: Proving, trace: Trace, plan_run: str = "") -> tuple[list[Expected], str]:
+    """What is due in a run with these input changes, and what that rests on."""
+    if proving.twin is not None:
+        return expected_events(proving.original, proving.wanted, proving.family, trace.scenario), "original"
+    observed = proving.traces.get(plan_run.removeprefix("trace-"))
+    if observed is not None:
+        return due_from_trace(observed, trace), "observed"
+    if proving.replacement.behaviour is not None:
+        try:
+            return expected_events(proving.replacement, proving.own, proving.family, trace.scenario), "replacement"
+        except (TwinError, KeyError):
+            return [], "nothing"
+    return [], "nothing"
+
+
+def judged_run(proving: Proving, node: Mapping[str, Any]) -> tuple[JudgedRun | None, str]:
+    """What a measured run says; None where there is nothing to hold it against."""
+    trace = run_trace(proving, node)
+    due, basis = due_in(proving, trace, node["plan"])
+    return (None if basis == "nothing" else compare_events(due, trace, proving.family)), basis
+
+
+def run_trace(proving: Proving, node: Mapping[str, Any]) -> Trace:
+    """A run of a job as a trace of the board that it was made with."""
+    return read_trace(proving.family, node["board"], {key: node[key] for key in TRACE_KEYS if key in node})
+
+
+def run_value(case: Case, name: str, after: RunSaid, given: Given) -> dict[str, Any]:
+    """A run that was measured on the machine."""
+    check_length(after)
+    comparison = comparison_of(case)
+    node = {key: value for key, value in after.items() if key in TRACE_KEYS}
+    read_trace(comparison.family, comparison.replacement.part_number, node)
+    return {**node, "plan": after.get("plan", ""), "note": after.get("note", "")}
+
+
+def wanted_readings(case: Case) -> list[ReadingWanted]:
+    """The readings that this machine is to show."""
+    return readings_of(comparison_of(case).family, fact_values(case))
+
+
+def reading_value(case: Case, name: str, after: ReadingSaid, given: Given) -> ReadingSaid:
+    """A reading on the running machine."""
+    if all(each.id != name for each in wanted_readings(case)):
+        raise WrongValue(f"There is no reading {name} for this machine.")
+    return after
+
+
+def judged_reading(wanted: ReadingWanted, said: Mapping[str, Any]) -> Judgement:
+    """Where a reading lies against its band."""
+    return judge(float(said["value"]), wanted.band, float(said.get("uncertainty", wanted.uncertainty)))
+
+
+def forced_value(case: Case, name: str, after: ForcedSaid, given: Given) -> dict[str, Any]:
+    """An override switched on for a test, or off again; what it is, how long it lasts by itself."""
+    known = next((each for each in overrides_of(comparison_of(case).family) if each.id == after.get("of")), None)
+    if not after["what"]:
+        raise WrongValue("Say what is overridden.")
+    limit = after.get("time_out_s", known.time_out_s if known else None)
+    return {
+        "what": after["what"], "off": after["off"], **({} if limit is None else {"time_out_s": limit}),
+        **({"of": after.get("of")} if known else {}),
+    }  # fmt: skip
+
+
+def runs_in_order(case: Case) -> list[str]:
+    """The names of every run, in the order in which they were kept."""
+    return sorted(case.state["runs"], key=lambda name: case.state["runs"][name]["n"])
+
+
+def last_runs(case: Case) -> dict[str, RunKept]:
+    """The last run of each planned one that was made with the board that is in now; a run without a plan stands alone."""
+    found: dict[str, RunKept] = {}
+    for name in runs_in_order(case):
+        node = case.state["runs"][name]
+        if node["board"] == case.state["replacement"]:
+            found[node["plan"] or name] = node
+    return found
+
+
+def doubts(case: Case, proving: Proving) -> list[str]:
+    """What speaks against the proof, or is missing from it: each needs a word before the job goes on."""
+    found = []
+    runs = last_runs(case)
+    for node in runs.values():
+        judged, _ = judged_run(proving, node)
+        if judged is not None and judged.verdict == "off":
+            wrong = [event for event in judged.events if event.verdict in OFF]
+            told = f"{proving.family.titles[wrong[0].output]} {'on' if wrong[0].on else 'off'} {wrong[0].verdict}"
+            found.append(f"{node['title'] or 'a run'}: {told}")
+    if not runs:
+        found.append("nothing was run on the machine")
+    for reading in wanted_readings(case):
+        said = case.state["readings"].get(reading.id)
+        if said and judged_reading(reading, said).verdict == "outside":
+            found.append(f"{reading.title} outside its band")
+    return found
+
+
+def check_confirmed(case: Case, note: str) -> None:
+    """Refuse to call a job proved where something speaks against it and nobody says why it goes on."""
+    verdict = comparison_of(case).proof(left_record(case)).verdict
+    if verdict not in IN_REGISTER and not note:
+        raise Refusal(f"The twin check says: {verdict}. Give a reason for going on, or choose another replacement.")
+    if on := still_forced(case.state):
+        raise Refusal(f"Still overridden: {', '.join(on)}. Switch it off, and say so.", forced=on)
+    if (against := doubts(case, proving_of(case))) and not note:
+        raise Refusal(
+            f"This speaks against it: {'; '.join(against)}. Run it again, choose another replacement, or say why you go on.",
+            doubts=against,
+        )
+
+
+CHECKS: dict[str, Check] = {"run": run_value, "reading": reading_value, "forced": forced_value}

@@ -1,0 +1,221 @@
+"""Record: what each entry's value must be, and what is still missing before the record is complete."""
+
+from typing import Any, get_args
+
+from twincore.carry_over import trimmer_reading
+from twincore.errors import Refusal, WrongValue
+from twincore.job.case import Case, original_of, position, remembered
+from twincore.job.facts import fact_values
+from twincore.job.given import Check, Given
+from twincore.job.targets.record import (
+    AngleSaid,
+    PictureSaid,
+    QuickWay,
+    ReadHow,
+    RemovedSaid,
+    SettledSaid,
+    TemporarySaid,
+    TraceSaid,
+    WireSaid,
+)
+from twincore.job.traces import check_length, read_own_trace
+from twincore.job.wires import findings_of, wiring_of_values
+from twincore.make_safe import hold_points
+from twincore.profile import Board
+from twincore.profile.faults import FaultList
+from twincore.profile.values import plain
+from twincore.wiring import (
+    NO_WIRE,
+    Plug,
+    agrees,
+    plugs_of,
+)
+
+POWERED_KINDS = ("program", "parameter", "code")
+"""Kinds of element that a board shows and that nobody can see on it."""
+READ_HOW = get_args(ReadHow)
+
+
+def powered_elements(board: Board) -> list[str]:
+    """The elements that are read while the board still answers."""
+    return [element.id for element in board.elements if element.kind in POWERED_KINDS]
+
+
+def brought_by_original(case: Case) -> dict[str, Any]:
+    """What knowing the original brings: its kind, what it tells only while it lives, the hold points it makes needed."""
+    family, board = original_of(case)
+    return {
+        "family": family.id,
+        "powered": powered_elements(board),
+        "remembered": [each["id"] for each in remembered(board)],
+        "holds": [each.id for each in hold_points(family, [board], fact_values(case))],
+    }
+
+
+def found_value(case: Case, name: str, after: Any, given: Given) -> Any:
+    """A position of the old board, and how it was read."""
+    if given.read_how not in READ_HOW:
+        raise WrongValue(f"Say how it was read: {', '.join(READ_HOW)}.")
+    return position(original_of(case)[1], name, after)
+
+
+def blind_value(case: Case, name: str, after: Any, given: Given) -> dict[str, Any]:
+    """A position read a second time, without seeing the first reading."""
+    if name not in case.state["found"]:
+        raise Refusal(f"Read {name} first; then somebody reads it again without seeing the first reading.")
+    return {"value": position(original_of(case)[1], name, after)}
+
+
+def angle_value(case: Case, name: str, after: AngleSaid, given: Given) -> dict[str, Any]:
+    """A trimmer by its angle, with the mark that is nearest."""
+    reading = trimmer_reading(original_of(case)[1], name, dict(after))
+    return {**after, "nearest": plain(reading.nearest)}
+
+
+def kept_value(case: Case, name: str, after: str, given: Given) -> str:
+    """What the old board knew, as it shows it."""
+    if all(each["id"] != name for each in remembered(original_of(case)[1])):
+        raise WrongValue(f"This board remembers nothing called {name}.")
+    return after
+
+
+def trace_value(case: Case, name: str, after: TraceSaid, given: Given) -> TraceSaid:
+    """What the live original was seen to do."""
+    read_own_trace(case, dict(after))
+    check_length(after)
+    return after
+
+
+def wire_value(case: Case, name: str, after: WireSaid, given: Given) -> dict[str, Any]:
+    """A wire on a pin of the old board, what was left empty left out."""
+    family, board = original_of(case)
+    value = {key: each for key, each in after.items() if each not in (None, "")}
+    if value.get("connector") in case.state["plugs"]:
+        raise Refusal(f"{value['connector']} moves without a record. Take that back first to record its wires.")
+    faults = FaultList()
+    wiring_of_values({name: value}, {}, board, family, faults)
+    if faults.faults:
+        raise WrongValue("This wire cannot be kept.", faults.faults)
+    return value
+
+
+def plug_value(case: Case, name: str, after: QuickWay, given: Given) -> QuickWay:
+    """A plug whose wires need no record, and why."""
+    family, board = original_of(case)
+    plug = plugs_of(board, family).get(name)
+    if plug is None:
+        raise WrongValue(f"{board.part_number} has no plug {name}.")
+    if after == "whole" and not plug.keyed:
+        raise Refusal(f"{name} is not keyed: it goes in more than one way. Record its wires.")
+    if after == "one by one" and not moves_one_by_one(case, plug):
+        raise Refusal(f"Not every wire of {name} has its place on the board chosen. Record its wires.")
+    if any(wire["connector"] == name for wire in case.state["wires"].values()):
+        raise Refusal(f"Wires of {name} are recorded. Take them out first.")
+    return after
+
+
+def moves_one_by_one(case: Case, plug: Plug) -> bool:
+    """Whether the wires of a plug may go straight from the old board to the new: each has its place there."""
+    if case.replacement is None:
+        return False
+    pins = [pin for each in plugs_of(case.replacement, original_of(case)[0]).values() for pin in each.pins.values()]
+    return all(
+        any(agrees(pin, pin.carries, other) for other in pins) for pin in plug.pins.values() if pin.carries is not None
+    )
+
+
+def settled_value(case: Case, name: str, after: SettledSaid, given: Given) -> dict[str, Any]:
+    """What is said of a difference between wires and diagram."""
+    if after["as"] == NO_WIRE:
+        _check_bare(case, name)
+    elif all(each.place != name for each in findings_of(case)):
+        raise WrongValue(f"There is no finding at {name}.")
+    return {"note": "", **after}
+
+
+def _check_bare(case: Case, place: str) -> None:
+    """Refuse to say that no wire was on a pin which this board does not have, or on which one is recorded."""
+    family, board = original_of(case)
+    pins = {pin.place for plug in plugs_of(board, family).values() for pin in plug.pins.values()}
+    if place not in pins:
+        raise WrongValue(f"{board.part_number} has no pin {place}.")
+    if any(f"{wire['connector']}.{wire['pin']}" == place for wire in case.state["wires"].values()):
+        raise Refusal(f"A wire is recorded on {place}. Take it out first.")
+
+
+def removed_value(case: Case, name: str, after: RemovedSaid, given: Given) -> dict[str, Any]:
+    """Something that came off on the way in."""
+    if not after["what"]:
+        raise WrongValue("Say what comes off.")
+    return {
+        "what": after["what"], "kind": after["kind"], "count": after.get("count") or 1,
+        "place": after.get("place", ""), "back": after.get("back", False),
+    }  # fmt: skip
+
+
+def moving_value(case: Case, name: str, after: str, given: Given) -> str:
+    """Whether a part of the old board moves across."""
+    board = original_of(case)[1]
+    if all(each["id"] != name for each in board.document.get("moves", [])):
+        raise WrongValue(f"No part {name} of {board.part_number} moves.")
+    return after
+
+
+def temporary_value(case: Case, name: str, after: TemporarySaid, given: Given) -> dict[str, Any]:
+    """Something overridden, bridged or held."""
+    if not after["what"]:
+        raise WrongValue("Say what is overridden, bridged or held.")
+    return {"what": after["what"], "undone": after.get("undone", False)}
+
+
+def picture_value(case: Case, name: str, after: PictureSaid, given: Given) -> dict[str, Any]:
+    """What is said of a picture that was sent."""
+    marks = [{**mark, "text": mark.get("text", "")} for mark in after.get("marks", [])]
+    return {"caption": after.get("caption", ""), "of": after.get("of", ""), "marks": marks}
+
+
+CHECKS: dict[str, Check] = {
+    "found": found_value, "blind": blind_value, "angle": angle_value, "kept": kept_value, "trace": trace_value,
+    "wire": wire_value, "plug": plug_value, "settled": settled_value, "removed": removed_value, "moving": moving_value,
+    "temporary": temporary_value, "picture": picture_value,
+}  # fmt: skip
+
+
+def differing(case: Case) -> dict[str, tuple[Any, Any]]:
+    """Elements that two readings of which the second was blind show differently."""
+    return {
+        name: (case.state["found"][name], each["value"])
+        for name, each in case.state["blind"].items()
+        if name in case.state["found"] and case.state["found"][name] != each["value"]
+    }
+
+
+def check_confirmed(case: Case, note: str) -> None:
+    """Refuse a record that is not complete."""
+    if missing := missing_of(case):
+        raise Refusal(
+            f"The record is not complete: {'; '.join(missing)}. Record it, or mark what cannot be read as unreadable.",
+            missing=missing,
+        )
+
+
+def missing_of(case: Case) -> list[str]:
+    """What is not recorded yet, in words."""
+    family, board = original_of(case)
+    state = case.state
+    unread = [element.id for element in board.elements if element.id not in state["found"]]
+    found = [f"not read: {', '.join(unread)}"] if unread else []
+    with_wires = {wire["connector"] for wire in state["wires"].values()}
+    plugs = [name for name in plugs_of(board, family) if name not in with_wires and name not in state["plugs"]]
+    if plugs:
+        found.append(f"wires not recorded: {', '.join(plugs)}")
+    unsettled = [each for each in findings_of(case) if each.place not in state["settled"]]
+    if unwired := [each.place for each in unsettled if each.kind == "wire missing"]:
+        found.append(f"no wire recorded, and not said that none was there: {', '.join(unwired)}")
+    if open_findings := [each.place for each in unsettled if each.kind != "wire missing"]:
+        found.append(f"not settled with the wiring diagram: {', '.join(open_findings)}")
+    if different := differing(case):
+        found.append(f"two readings differ: {', '.join(different)}")
+    if state["answers"] != "no" and (left := [e["what"] for e in remembered(board) if e["id"] not in state["kept"]]):
+        found.append(f"not written down: {', '.join(left)}")
+    return found

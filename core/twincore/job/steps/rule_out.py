@@ -1,0 +1,160 @@
+"""Rule out: the family's data against what this job's people said and tested."""
+
+from typing import Any
+
+from twincore import rule_out
+from twincore.errors import Refusal, WrongValue
+from twincore.job.case import Case
+from twincore.job.given import Check, Given
+from twincore.job.order import done
+from twincore.job.targets.rule_out import CauseSaid, TestSaid
+from twincore.rule_out import UNKNOWN, Done, Report, RuleOut, Standing
+
+ENDS = ("condemned", "cleared", "undecided")
+
+
+def _data(case: Case) -> RuleOut:
+    data = case.shelf.rule_out
+    if data is None:
+        raise Refusal("Say first which kind of machine it is.")
+    return data
+
+
+def done_of(case: Case) -> list[Done]:
+    """The tests done, in the order in which they were."""
+    tests = sorted(case.state["tests"].items(), key=lambda each: each[1]["n"])
+    return [
+        Done(name, t.get("result"), _float(t.get("value")), _float(t.get("uncertainty")), _float(t.get("at_c")))
+        for name, t in tests
+    ]
+
+
+def _float(value: Any) -> float | None:
+    return None if value is None else float(value)
+
+
+def report_of(case: Case, data: RuleOut) -> Report:
+    """What was said of the machine, with the depot's school and how this kind of board has fared."""
+    known = {each.id for each in data.symptoms}
+    symptoms = {name: value == "yes" for name, value in case.state["symptoms"].items() if name in known}
+    code = shown_code(case)
+    suspects = {each.id for each in data.suspects}
+    points_to = tuple(name for name in (code or {}).get("points_to", ()) if name in suspects)
+    failures = case.shelf.failures() if case.school == "how often it fails" else (0, 0)
+    return Report(symptoms, points_to, case.school, failures)
+
+
+def shown_code(case: Case) -> dict[str, Any] | None:
+    """The code that was reported, as the board's profile explains it; None without one or where it is not known.
+
+    Before the board is recognised it is looked up in all boards of the family, and told where they agree.
+    """
+    shown = case.state["report"].get("code")
+    if not shown or case.family is None:
+        return None
+    if case.original is not None:
+        codes: list[dict[str, Any]] = case.original.document.get("codes", [])
+        return next((each for each in codes if each["shown"].lower() == shown.strip().lower()), None)
+    meanings = case.shelf.code_meanings(shown.strip())
+    return meanings[0] if len(meanings) == 1 else None
+
+
+def standing_of(case: Case, data: RuleOut) -> Standing:
+    """Where the suspicion stands. What the family's data no longer has, since they were edited, is left out."""
+    return rule_out.stand(data, report_of(case, data), [each for each in done_of(case) if _still_known(data, each)])
+
+
+def _still_known(data: RuleOut, made: Done) -> bool:
+    test = data.test(made.test)
+    if test is None:
+        return False
+    try:
+        rule_out.result_of(data, test, made)
+    except ValueError:
+        return False
+    return True
+
+
+def symptom_value(case: Case, name: str, after: str, given: Given) -> str:
+    """Whether a symptom of the family's data is there."""
+    if all(each.id != name for each in _data(case).symptoms):
+        raise WrongValue(f"There is no symptom {name} in this family's data.")
+    return after
+
+
+def test_value(case: Case, name: str, after: TestSaid, given: Given) -> dict[str, Any]:
+    """A test's result: a result or a reading, what stood before, whether it is put back."""
+    data = _data(case)
+    test = data.test(name)
+    if test is None:
+        raise WrongValue(f"There is no test {name} in this family's data.")
+    said = {key: value for key, value in after.items() if value not in (None, "")}
+    told = said.get("result") in UNKNOWN
+    if test.as_found and not told and not said.get("as_found"):
+        raise WrongValue(f"First write down how it stood: {test.as_found}")
+    made = Done(
+        name, after.get("result") or None, _float(said.get("value")), _float(said.get("uncertainty")),
+        _float(said.get("at_c")),
+    )  # fmt: skip
+    try:
+        rule_out.result_of(data, test, made)
+    except ValueError as error:
+        raise WrongValue(f"{test.title}: {error}.") from error
+    if not told and test.risk == "dead" and not done(case.state, "make_safe"):
+        raise Refusal(
+            "This test needs the machine dead. Make safe comes first: its hold points hold, or were skipped with a reason.",
+            waits_for=["make_safe"],
+        )
+    return said
+
+
+def risk_of(case: Case, name: str) -> str:
+    """How dangerous a test is: "dead", "low voltage" or "live"; "dead" where the data does not know it any more."""
+    data = case.shelf.rule_out
+    test = data.test(name) if data else None
+    return test.risk if test else "dead"
+
+
+def cause_value(case: Case, name: str, after: CauseSaid, given: Given) -> CauseSaid:
+    """A cause of the board's death."""
+    if all(each.id != name for each in _data(case).causes):
+        raise WrongValue(f"There is no cause {name} in this family's data.")
+    return after
+
+
+def blocks_power(case: Case, name: str) -> bool:
+    """Whether a cause keeps the power off until it is cleared."""
+    return any(each.id == name and each.blocks_power for each in _data(case).causes)
+
+
+def not_restored(case: Case, data: RuleOut | None) -> list[str]:
+    """Titles of tests that moved or pulled something which is not confirmed as put back."""
+    if data is None:
+        return []
+    undo = {each.id: each.title for each in data.tests if each.undo}
+    return [
+        undo[name]
+        for name, test in case.state["tests"].items()
+        if name in undo and test.get("result") not in UNKNOWN and not test.get("restored")
+    ]
+
+
+def check_confirmed(case: Case, note: str, end: str) -> None:
+    """Refuse an end that lacks its evidence or reason."""
+    if end not in ENDS:
+        raise WrongValue(f"Expected one of {', '.join(ENDS)}.")
+    data = case.shelf.rule_out
+    if open_tests := not_restored(case, data):
+        raise Refusal(f"Put back first what was moved or pulled: {', '.join(open_tests)}.")
+    if end == "cleared" and not note:
+        raise Refusal("Say what was found: the job closes with it.")
+    if end == "undecided" and not note:
+        raise Refusal("Say why the work goes on though the board is not condemned.")
+    if end == "condemned" and data is not None and case.state["family"]:
+        if not note and standing_of(case, data).conclusion != "condemned":
+            raise Refusal("The tests do not condemn the board. Say what does, or go on undecided with a reason.")
+        if data.causes and not case.state["causes"]:
+            raise Refusal("Say why the board died, as far as it is known.")
+
+
+CHECKS: dict[str, Check] = {"symptom": symptom_value, "test": test_value, "cause": cause_value}

@@ -1,0 +1,94 @@
+"""The wires of a job: as recorded, against the diagram, and the plan that carries them over."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from twincore.carry_over import exactly
+from twincore.errors import DocumentError, LimitError, WrongValue
+from twincore.job.case import Case, original_of
+from twincore.profile import Board, Family
+from twincore.profile.faults import FaultList
+from twincore.wiring import (
+    ORDERS,
+    SETTLEMENTS,
+    Step,
+    WiringFinding,
+    WiringPlan,
+    WiringRecord,
+    build_wiring,
+    carry_wires,
+    wiring_findings,
+)
+
+WIRE_TEXTS = ("tag", "colour", "end", "goes_to", "signal", "connector", "pin", "carry_by")
+
+
+def wiring_of_values(
+    wires: Mapping[str, Any], plugs: Mapping[str, str], board: Board, family: Family, faults: FaultList
+) -> WiringRecord:
+    """A wiring record from what a job keeps; what is wrong is added to `faults`."""
+    rows = sorted(wires.items(), key=lambda each: each[1].get("n", 0))
+    node = {
+        "part_number": board.part_number,
+        "wires": [
+            {"id": name, **{key: exactly(each[key]) for key in (*WIRE_TEXTS, "mm2") if key in each}}
+            for name, each in rows
+        ],
+        "without_record": [name for name, way in plugs.items() if way == "whole"],
+        "as_moved": [name for name, way in plugs.items() if way == "one by one"],
+    }
+    for row in node["wires"]:
+        if not {"connector", "pin"} <= set(row):
+            faults.add("wires", "expected the plug and the pin that the wire is on")
+            return WiringRecord(board.part_number, (), ())
+    try:
+        return build_wiring(node, board, family, faults)
+    except DocumentError:
+        return WiringRecord(board.part_number, (), ())
+
+
+def wiring_of(case: Case) -> WiringRecord:
+    """The wires as recorded, with what was settled about those that differ from the diagram."""
+    family, board = original_of(case)
+    wires: dict[str, Any] = {}
+    for name, wire in case.state["wires"].items():
+        settled = case.state["settled"].get(f"{wire['connector']}.{wire['pin']}")
+        wrong = settled is not None and settled["as"] == SETTLEMENTS[0]
+        wires[name] = {**wire, "carry_by": "wire"} if wrong else wire
+    return wiring_of_values(wires, case.state["plugs"], board, family, FaultList())
+
+
+def findings_of(case: Case) -> list[WiringFinding]:
+    """Where the wires differ from the diagram."""
+    family, board = original_of(case)
+    record = wiring_of(case)
+    return wiring_findings(board, family, [w for w in record.wires if w.recorded], record.without_record)
+
+
+def step_key(step: Step) -> str:
+    """The name under which a step is ticked: what it moves, not its number, which may change."""
+    return f"plug {step.plug}" if step.plug else f"wire {step.wires[0]}" if step.wires else f"link {step.place}"
+
+
+@dataclass(frozen=True, slots=True)
+class WiringOf:
+    """The wiring plan of a job, with the findings that stand beside it."""
+
+    plan: WiringPlan
+    findings: list[WiringFinding]
+
+
+def wiring_plan(case: Case) -> WiringOf | None:
+    """The wiring plan; None where a board is not chosen or one of the profiles names no plugs."""
+    family, original, replacement = case.family, case.original, case.replacement
+    if family is None or original is None or replacement is None:
+        return None
+    if "connectors" not in original.document or "connectors" not in replacement.document:
+        return None
+    order = case.state["order"] or ORDERS[0]
+    try:
+        plan = carry_wires(original, wiring_of(case), replacement, family, case.shelf.adapters, order)
+    except LimitError as error:
+        raise WrongValue(f"{error}.") from error
+    return WiringOf(plan, findings_of(case))

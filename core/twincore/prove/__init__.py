@@ -1,0 +1,30 @@
+"""Prove on the machine: what to run, what must be seen and when, and what a measured run says."""
+
+from twincore.prove.data import FORCED, Forcing, Override, ReadingWanted, overrides_of, readings_of
+from twincore.prove.expected import Expected, expected_events
+from twincore.prove.judging import OFF, Event, JudgedRun, compare_events, due_from_trace, judge_run
+from twincore.prove.planning import PlannedRun, PlannedStep, ProvingPlan, plan_proving
+from twincore.prove.reasons import Reason, likely_reasons
+
+__all__ = [
+    "FORCED",
+    "OFF",
+    "Event",
+    "Expected",
+    "Forcing",
+    "JudgedRun",
+    "Override",
+    "PlannedRun",
+    "PlannedStep",
+    "ProvingPlan",
+    "ReadingWanted",
+    "Reason",
+    "compare_events",
+    "due_from_trace",
+    "expected_events",
+    "judge_run",
+    "likely_reasons",
+    "overrides_of",
+    "plan_proving",
+    "readings_of",
+]
