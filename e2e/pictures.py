@@ -12,14 +12,14 @@ from playwright.sync_api import Page
 from config.errors import Refused
 from e2e.support import DESK, PHONE, BrowserTestCase
 from jobs.actions import NewEntry, add_entry
-from jobs.finish.papers import label_pdf
 from jobs.models import Job
+from jobs.papers.label import label_pdf
 from jobs.queries import job as read_job
-from twincore.job import value_at
 from jobs.tests.world import SAID
 from parts.models import Offer
 from people.models import Person
 from twincore.errors import Refusal
+from twincore.job import value_at
 from twincore.job.holds import points_of
 
 

@@ -15,9 +15,9 @@ from django.test import Client
 from PIL import Image
 
 from jobs.demo import load_demo_world
-from jobs.finish.chaining import chain
-from jobs.finish.packaging import package_of
+from jobs.ledger.chaining import chain
 from jobs.models import Entry, Job, Picture
+from jobs.packages.packaging import package_of
 from jobs.queries import job as read_job
 from people.models import Person
 from twincore import profile

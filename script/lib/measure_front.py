@@ -21,11 +21,11 @@ from django.test.utils import CaptureQueriesContext
 
 from catalogue.models import Board
 from jobs.models import Job
-from twincore.job import empty_state
 from people.models import Depot, Person
 from references import contradicting, files
 from references.importing import run_import
 from references.models import Import
+from twincore.job import empty_state
 
 Row = Callable[[str, str, str], None]
 ASKED = 200

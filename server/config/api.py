@@ -11,9 +11,19 @@ from catalogue.api import router as catalogue
 from catalogue.guides_api import router as guides
 from config import problems
 from jobs.api import router as jobs
-from jobs.finish.api import router as finish
-from jobs.front.api import router as front
-from jobs.work.api import router as work
+from jobs.machines.api import router as machines
+from jobs.packages.api import router as packages
+from jobs.papers.api import router as papers
+from jobs.ports.api import router as ports
+from jobs.steps.carry_over.api import router as carry_over
+from jobs.steps.choose.api import router as choose
+from jobs.steps.fit.api import router as fit
+from jobs.steps.hand_over.api import router as hand_over
+from jobs.steps.make_safe.api import router as make_safe
+from jobs.steps.prove.api import router as prove
+from jobs.steps.recognise.api import router as recognise
+from jobs.steps.record.api import router as record
+from jobs.steps.rule_out.api import router as rule_out
 from people.api import router as people
 from references.api import router as references
 from twincore import VERSION
@@ -32,12 +42,25 @@ class Api(NinjaAPI):
 
 api = Api(title="Worthy Twin", version=VERSION, auth=SessionAuth(csrf=True), docs_url=None, openapi_url=None)
 problems.register(api)
-api.add_router("", people)
-api.add_router("", catalogue)
-api.add_router("", guides)
-api.add_router("", references)
-api.add_router("", jobs)
-api.add_router("", front)
-api.add_router("", work)
-api.add_router("", finish)
-api.add_router("", bench)
+for router in (
+    people,
+    catalogue,
+    guides,
+    references,
+    jobs,
+    rule_out,
+    recognise,
+    choose,
+    make_safe,
+    record,
+    carry_over,
+    fit,
+    prove,
+    hand_over,
+    ports,
+    papers,
+    packages,
+    machines,
+    bench,
+):
+    api.add_router("", router)

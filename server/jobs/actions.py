@@ -11,10 +11,10 @@ from django.db.models import Max
 from config.errors import Changed, Faulty, NotThere, Refused
 from jobs.cases import case_of
 from jobs.confirming import settles
-from jobs.finish.chaining import attachment_of, chain, closed_as
-from jobs.finish.feedback import count_outcome
+from jobs.ledger.chaining import attachment_of, chain, closed_as
 from jobs.models import Entry, Job
-from jobs.steps import waiting_words
+from jobs.step_lines import waiting_words
+from jobs.steps.hand_over.feedback import count_outcome
 from jobs.targets import brings, value_of
 from people.access import depot_of
 from people.models import Depot, Person

@@ -3,7 +3,7 @@
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
@@ -12,7 +12,6 @@ from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PlayShown, ScenarioGiven
 from catalogue.api import BoardShown, board_shown
 from catalogue.models import BoardRevision
-from config.downloads import JSON, PDF, download
 from config.errors import Refused
 from config.paging import Page, Paging, paged
 from jobs import actions, queries
@@ -30,8 +29,7 @@ from jobs.schemas import (
     NewJob,
     SkippedShown,
 )
-from jobs.sheet import sheet_document, sheet_pdf
-from jobs.steps import steps_of
+from jobs.step_lines import steps_of
 from people.access import person_of
 from twincore.job import current, uncleared_causes
 from twincore.job.comparison import comparison_of
@@ -165,17 +163,3 @@ def _with_both_boards(request: HttpRequest, job_id: UUID) -> Job:
     if job.original_revision_id is None or job.replacement_revision_id is None:
         raise Refused("Choose the original and the replacement first.")
     return job
-
-
-@router.get("/jobs/{job_id}/sheet.json", response={200: Any})
-def sheet_json(request: HttpRequest, job_id: UUID) -> HttpResponse:
-    """The job sheet in the product's own format."""
-    job = queries.job(person_of(request), job_id)
-    return download(sheet_document(job).encode(), JSON, f"{job.code}.job.json")
-
-
-@router.get("/jobs/{job_id}/sheet.pdf", response={200: Any})
-def sheet_as_pdf(request: HttpRequest, job_id: UUID, paper: str = "A4") -> HttpResponse:
-    """The job sheet for the office, on A4 or letter paper."""
-    job = queries.job(person_of(request), job_id)
-    return download(sheet_pdf(job, timezone.now(), paper), PDF, f"{job.code}.pdf")

@@ -2,9 +2,9 @@
 
 from typing import Any
 
+from jobs.candidates import rejudged
 from jobs.cases import case_of
-from jobs.finish.chaining import closed_as
-from jobs.front.choosing import rejudged
+from jobs.ledger.chaining import closed_as
 from jobs.models import Job
 from twincore.job import ConfirmedSaid
 from twincore.job.adding import settled_by

@@ -5,8 +5,8 @@ from typing import Any
 from catalogue import queries as catalogue
 from catalogue.models import Board
 from config.errors import Faulty, Refused
+from jobs.candidates import choice_made
 from jobs.cases import case_of
-from jobs.front.choosing import choice_made
 from jobs.models import Job, Picture
 from twincore.choose import TOGETHER
 from twincore.job import Target

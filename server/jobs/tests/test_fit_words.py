@@ -3,7 +3,7 @@ from pathlib import Path
 
 from django.test import SimpleTestCase
 
-from jobs.front.fit_words import TWIN, WORDS, FitWords
+from jobs.shown.words import TWIN, WORDS, FitWords
 from twincore.choose import Question, Reason, Statement, criteria
 from twincore.profile import parse_family
 

@@ -668,46 +668,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/sheet.json": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Sheet Json
-         * @description The job sheet in the product's own format.
-         */
-        get: operations["jobs_api_sheet_json"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/sheet.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Sheet As Pdf
-         * @description The job sheet for the office, on A4 or letter paper.
-         */
-        get: operations["jobs_api_sheet_as_pdf"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job_id}/rule-out": {
         parameters: {
             query?: never;
@@ -719,7 +679,7 @@ export interface paths {
          * Show Rule Out
          * @description Where the suspicion stands, and what to test next.
          */
-        get: operations["jobs_front_api_show_rule_out"];
+        get: operations["jobs_steps_rule_out_api_show_rule_out"];
         put?: never;
         post?: never;
         delete?: never;
@@ -739,7 +699,7 @@ export interface paths {
          * Show Key
          * @description The key of features.
          */
-        get: operations["jobs_front_api_show_key"];
+        get: operations["jobs_steps_recognise_api_show_key"];
         put?: never;
         post?: never;
         delete?: never;
@@ -759,7 +719,7 @@ export interface paths {
          * Show Machine
          * @description What is known of the machine, and what its family would like to know.
          */
-        get: operations["jobs_front_api_show_machine"];
+        get: operations["jobs_steps_recognise_api_show_machine"];
         put?: never;
         post?: never;
         delete?: never;
@@ -779,7 +739,7 @@ export interface paths {
          * List Candidates
          * @description The boards that may replace the original, best first, judged on every criterion.
          */
-        get: operations["jobs_front_api_list_candidates"];
+        get: operations["jobs_steps_choose_api_list_candidates"];
         put?: never;
         post?: never;
         delete?: never;
@@ -799,7 +759,7 @@ export interface paths {
          * Show Beside
          * @description The original and a candidate laid on each other.
          */
-        get: operations["jobs_front_api_show_beside"];
+        get: operations["jobs_steps_choose_api_show_beside"];
         put?: never;
         post?: never;
         delete?: never;
@@ -819,47 +779,7 @@ export interface paths {
          * Show Costs
          * @description What it costs, against calling a service.
          */
-        get: operations["jobs_front_api_show_costs"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/summary.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Summary Pdf
-         * @description One page about a board that nobody recognised yet, to send to the depot.
-         */
-        get: operations["jobs_front_api_summary_pdf"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/reasoning.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Reasoning Pdf
-         * @description The chain of reasoning, printed.
-         */
-        get: operations["jobs_front_api_reasoning_pdf"];
+        get: operations["jobs_steps_choose_api_show_costs"];
         put?: never;
         post?: never;
         delete?: never;
@@ -879,7 +799,7 @@ export interface paths {
          * Show Make Safe
          * @description The hold points of this machine and board.
          */
-        get: operations["jobs_work_api_show_make_safe"];
+        get: operations["jobs_steps_make_safe_api_show_make_safe"];
         put?: never;
         post?: never;
         delete?: never;
@@ -899,7 +819,7 @@ export interface paths {
          * Show Record
          * @description What is to be recorded, and what is missing.
          */
-        get: operations["jobs_work_api_show_record"];
+        get: operations["jobs_steps_record_api_show_record"];
         put?: never;
         post?: never;
         delete?: never;
@@ -919,7 +839,7 @@ export interface paths {
          * Show Traces
          * @description What the live original was seen to do, against the replacement as planned.
          */
-        get: operations["jobs_work_api_show_traces"];
+        get: operations["jobs_steps_record_api_show_traces"];
         put?: never;
         post?: never;
         delete?: never;
@@ -941,7 +861,7 @@ export interface paths {
          * Draft
          * @description A behaviour proposed from the traces, for the parts lead to look through and load.
          */
-        post: operations["jobs_work_api_draft"];
+        post: operations["jobs_steps_record_api_draft"];
         delete?: never;
         options?: never;
         head?: never;
@@ -961,7 +881,7 @@ export interface paths {
          * Check Draft
          * @description Which runs a draft makes as it was edited.
          */
-        post: operations["jobs_work_api_check_draft"];
+        post: operations["jobs_steps_record_api_check_draft"];
         delete?: never;
         options?: never;
         head?: never;
@@ -981,27 +901,7 @@ export interface paths {
          * Keep Draft
          * @description Load the board with this behaviour into the catalogue as a new revision.
          */
-        post: operations["jobs_work_api_keep_draft"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/port/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Port
-         * @description Ask the old board over its service port; nothing is kept before somebody takes it.
-         */
-        post: operations["jobs_work_api_read_port"];
+        post: operations["jobs_steps_record_api_keep_draft"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1019,13 +919,13 @@ export interface paths {
          * Show Picture
          * @description A picture's file.
          */
-        get: operations["jobs_work_api_show_picture"];
+        get: operations["jobs_steps_record_api_show_picture"];
         put?: never;
         /**
          * Add Picture
          * @description Send a picture: the body is the file itself.
          */
-        post: operations["jobs_work_api_add_picture"];
+        post: operations["jobs_steps_record_api_add_picture"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1045,7 +945,7 @@ export interface paths {
          * Read Bank
          * @description The sliders of a bank in a picture: proposed with how sure each is, for a person to confirm.
          */
-        post: operations["jobs_work_api_read_bank"];
+        post: operations["jobs_steps_record_api_read_bank"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1063,7 +963,7 @@ export interface paths {
          * Show Wiring
          * @description The wiring plan.
          */
-        get: operations["jobs_work_api_show_wiring"];
+        get: operations["jobs_steps_carry_over_api_show_wiring"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1083,87 +983,7 @@ export interface paths {
          * Show Presses
          * @description The programming plan.
          */
-        get: operations["jobs_work_api_show_presses"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/plan.json": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Plan As Json
-         * @description The whole plan as plain data.
-         */
-        get: operations["jobs_work_api_plan_as_json"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/plan.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Plan As Csv
-         * @description The wiring plan for a spreadsheet.
-         */
-        get: operations["jobs_work_api_plan_as_csv"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/plan.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Plan As Pdf
-         * @description The plan as one sheet.
-         */
-        get: operations["jobs_work_api_plan_as_pdf"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/tags.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Tags As Pdf
-         * @description Tags for the wires.
-         */
-        get: operations["jobs_work_api_tags_as_pdf"];
+        get: operations["jobs_steps_carry_over_api_show_presses"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1183,7 +1003,7 @@ export interface paths {
          * Show Fitting
          * @description What is to be fitted, looked at and set.
          */
-        get: operations["jobs_finish_api_show_fitting"];
+        get: operations["jobs_steps_fit_api_show_fitting"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1205,7 +1025,7 @@ export interface paths {
          * Press Panel
          * @description The simulated front panel after these presses.
          */
-        post: operations["jobs_finish_api_press_panel"];
+        post: operations["jobs_steps_fit_api_press_panel"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1225,47 +1045,7 @@ export interface paths {
          * Find Slips
          * @description Where a slip was, when something else is seen, and the way back.
          */
-        post: operations["jobs_finish_api_find_slips"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/port/write": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Write Port
-         * @description Set the new board over its port; undone if it does not read back as written.
-         */
-        post: operations["jobs_finish_api_write_port"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/port/stream": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Stream Port
-         * @description What the port shows, as it changes (server-sent events).
-         */
-        get: operations["jobs_finish_api_stream_port"];
-        put?: never;
-        post?: never;
+        post: operations["jobs_steps_fit_api_find_slips"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1283,7 +1063,7 @@ export interface paths {
          * Show Proving
          * @description The proving plan, and where it stands.
          */
-        get: operations["jobs_finish_api_show_proving"];
+        get: operations["jobs_steps_prove_api_show_proving"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1303,7 +1083,7 @@ export interface paths {
          * List Runs
          * @description Measured runs, newest first, each event judged.
          */
-        get: operations["jobs_finish_api_list_runs"];
+        get: operations["jobs_steps_prove_api_list_runs"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1323,7 +1103,207 @@ export interface paths {
          * Show Hand Over
          * @description What the last step shows besides the record.
          */
-        get: operations["jobs_finish_api_show_hand_over"];
+        get: operations["jobs_steps_hand_over_api_show_hand_over"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Calls
+         * @description Whom to ask how the new board does: closed a month ago or longer, and nobody asked.
+         */
+        get: operations["jobs_steps_hand_over_api_list_calls"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/port/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Port
+         * @description Ask the old board over its service port; nothing is kept before somebody takes it.
+         */
+        post: operations["jobs_ports_api_read_port"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/port/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Port
+         * @description Set the new board over its port; undone if it does not read back as written.
+         */
+        post: operations["jobs_ports_api_write_port"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/port/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stream Port
+         * @description What the port shows, as it changes (server-sent events).
+         */
+        get: operations["jobs_ports_api_stream_port"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/summary.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Summary Pdf
+         * @description One page about a board that nobody recognised yet, to send to the depot.
+         */
+        get: operations["jobs_papers_api_summary_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/reasoning.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reasoning Pdf
+         * @description The chain of reasoning, printed.
+         */
+        get: operations["jobs_papers_api_reasoning_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan As Json
+         * @description The whole plan as plain data.
+         */
+        get: operations["jobs_papers_api_plan_as_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan As Csv
+         * @description The wiring plan for a spreadsheet.
+         */
+        get: operations["jobs_papers_api_plan_as_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/plan.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan As Pdf
+         * @description The plan as one sheet.
+         */
+        get: operations["jobs_papers_api_plan_as_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/tags.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tags As Pdf
+         * @description Tags for the wires.
+         */
+        get: operations["jobs_papers_api_tags_as_pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1343,7 +1323,7 @@ export interface paths {
          * Label
          * @description The cabinet label, 62 by 100 mm.
          */
-        get: operations["jobs_finish_api_label"];
+        get: operations["jobs_papers_api_label"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1363,7 +1343,47 @@ export interface paths {
          * Customer Page
          * @description The customer's page, in plain words.
          */
-        get: operations["jobs_finish_api_customer_page"];
+        get: operations["jobs_papers_api_customer_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/sheet.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet Json
+         * @description The job sheet in the product's own format.
+         */
+        get: operations["jobs_papers_api_sheet_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet As Pdf
+         * @description The job sheet for the office, on A4 or letter paper.
+         */
+        get: operations["jobs_papers_api_sheet_as_pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1383,7 +1403,7 @@ export interface paths {
          * Package
          * @description The whole job with its pictures and profiles, to be verified and brought in elsewhere.
          */
-        get: operations["jobs_finish_api_package"];
+        get: operations["jobs_packages_api_package"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1405,27 +1425,7 @@ export interface paths {
          * Bring In
          * @description Bring a job in from another depot: the body is the package itself.
          */
-        post: operations["jobs_finish_api_bring_in"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/calls": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Calls
-         * @description Whom to ask how the new board does: closed a month ago or longer, and nobody asked.
-         */
-        get: operations["jobs_finish_api_list_calls"];
-        put?: never;
-        post?: never;
+        post: operations["jobs_packages_api_bring_in"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1443,7 +1443,7 @@ export interface paths {
          * List Machines
          * @description The depot's machines.
          */
-        get: operations["jobs_finish_api_list_machines"];
+        get: operations["jobs_machines_api_list_machines"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1463,7 +1463,7 @@ export interface paths {
          * Show Machine
          * @description A machine as it stands by its records.
          */
-        get: operations["jobs_finish_api_show_machine"];
+        get: operations["jobs_machines_api_show_machine"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1483,7 +1483,7 @@ export interface paths {
          * List Machine Jobs
          * @description Every job on a machine, newest first.
          */
-        get: operations["jobs_finish_api_list_machine_jobs"];
+        get: operations["jobs_machines_api_list_machine_jobs"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1503,7 +1503,7 @@ export interface paths {
          * Show Earlier
          * @description What earlier jobs left in this job's machine.
          */
-        get: operations["jobs_finish_api_show_earlier"];
+        get: operations["jobs_machines_api_show_earlier"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4312,36 +4312,6 @@ export interface components {
             revision: number;
         };
         /**
-         * PortShown
-         * @description What the port said; `fault` says what is wrong with it and what to do.
-         */
-        PortShown: {
-            /** Identity */
-            identity: string;
-            /** Values */
-            values: components["schemas"]["PortValue"][];
-            /** Unreadable */
-            unreadable: string[];
-            /** Fault */
-            fault: string;
-        };
-        /**
-         * PortValue
-         * @description A value that the port gave, and what stands there already.
-         */
-        PortValue: {
-            /** Target */
-            target: string;
-            /** Title */
-            title: string;
-            /** Value */
-            value: string | number;
-            /** There */
-            there: string | number | null;
-            /** Differs */
-            differs: boolean;
-        };
-        /**
          * PictureShown
          * @description A picture that is kept.
          */
@@ -4758,22 +4728,6 @@ export interface components {
             seen: string;
         };
         /**
-         * PortWrittenShown
-         * @description What writing over the port came to.
-         */
-        PortWrittenShown: {
-            /** Values */
-            values: {
-                [key: string]: string | number;
-            };
-            /** Differ */
-            differ: string[];
-            /** Fault */
-            fault: string;
-            /** Undone */
-            undone: boolean | null;
-        };
-        /**
          * DueShown
          * @description An event that is due, with the band that tolerances allow (seconds).
          */
@@ -5090,29 +5044,6 @@ export interface components {
             entered: string[];
         };
         /**
-         * ImportedShown
-         * @description A job that was brought in.
-         */
-        ImportedShown: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Code */
-            code: string;
-            /** Machine */
-            machine: string;
-            /** New */
-            new: boolean;
-            /** Entries */
-            entries: number;
-            /** Pictures */
-            pictures: number;
-            /** Profiles */
-            profiles: string[];
-        };
-        /**
          * CallShown
          * @description A closed job about which somebody should ask how the new board does.
          */
@@ -5148,6 +5079,75 @@ export interface components {
             page: number;
             /** Size */
             size: number;
+        };
+        /**
+         * PortShown
+         * @description What the port said; `fault` says what is wrong with it and what to do.
+         */
+        PortShown: {
+            /** Identity */
+            identity: string;
+            /** Values */
+            values: components["schemas"]["PortValue"][];
+            /** Unreadable */
+            unreadable: string[];
+            /** Fault */
+            fault: string;
+        };
+        /**
+         * PortValue
+         * @description A value that the port gave, and what stands there already.
+         */
+        PortValue: {
+            /** Target */
+            target: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: string | number;
+            /** There */
+            there: string | number | null;
+            /** Differs */
+            differs: boolean;
+        };
+        /**
+         * PortWrittenShown
+         * @description What writing over the port came to.
+         */
+        PortWrittenShown: {
+            /** Values */
+            values: {
+                [key: string]: string | number;
+            };
+            /** Differ */
+            differ: string[];
+            /** Fault */
+            fault: string;
+            /** Undone */
+            undone: boolean | null;
+        };
+        /**
+         * ImportedShown
+         * @description A job that was brought in.
+         */
+        ImportedShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Code */
+            code: string;
+            /** Machine */
+            machine: string;
+            /** New */
+            new: boolean;
+            /** Entries */
+            entries: number;
+            /** Pictures */
+            pictures: number;
+            /** Profiles */
+            profiles: string[];
         };
         /**
          * MachineSearch
@@ -6581,53 +6581,7 @@ export interface operations {
             };
         };
     };
-    jobs_api_sheet_json: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-        };
-    };
-    jobs_api_sheet_as_pdf: {
-        parameters: {
-            query?: {
-                paper?: string;
-            };
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-        };
-    };
-    jobs_front_api_show_rule_out: {
+    jobs_steps_rule_out_api_show_rule_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -6649,7 +6603,7 @@ export interface operations {
             };
         };
     };
-    jobs_front_api_show_key: {
+    jobs_steps_recognise_api_show_key: {
         parameters: {
             query?: never;
             header?: never;
@@ -6671,7 +6625,7 @@ export interface operations {
             };
         };
     };
-    jobs_front_api_show_machine: {
+    jobs_steps_recognise_api_show_machine: {
         parameters: {
             query?: never;
             header?: never;
@@ -6693,7 +6647,7 @@ export interface operations {
             };
         };
     };
-    jobs_front_api_list_candidates: {
+    jobs_steps_choose_api_list_candidates: {
         parameters: {
             query?: {
                 page?: number;
@@ -6718,7 +6672,7 @@ export interface operations {
             };
         };
     };
-    jobs_front_api_show_beside: {
+    jobs_steps_choose_api_show_beside: {
         parameters: {
             query?: never;
             header?: never;
@@ -6741,7 +6695,7 @@ export interface operations {
             };
         };
     };
-    jobs_front_api_show_costs: {
+    jobs_steps_choose_api_show_costs: {
         parameters: {
             query?: {
                 part_number?: string;
@@ -6765,51 +6719,7 @@ export interface operations {
             };
         };
     };
-    jobs_front_api_summary_pdf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-        };
-    };
-    jobs_front_api_reasoning_pdf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-        };
-    };
-    jobs_work_api_show_make_safe: {
+    jobs_steps_make_safe_api_show_make_safe: {
         parameters: {
             query?: never;
             header?: never;
@@ -6831,7 +6741,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_show_record: {
+    jobs_steps_record_api_show_record: {
         parameters: {
             query?: never;
             header?: never;
@@ -6853,7 +6763,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_show_traces: {
+    jobs_steps_record_api_show_traces: {
         parameters: {
             query?: never;
             header?: never;
@@ -6875,7 +6785,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_draft: {
+    jobs_steps_record_api_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -6897,7 +6807,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_check_draft: {
+    jobs_steps_record_api_check_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -6923,7 +6833,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_keep_draft: {
+    jobs_steps_record_api_keep_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -6949,29 +6859,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_read_port: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PortShown"];
-                };
-            };
-        };
-    };
-    jobs_work_api_show_picture: {
+    jobs_steps_record_api_show_picture: {
         parameters: {
             query?: never;
             header?: never;
@@ -6994,7 +6882,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_add_picture: {
+    jobs_steps_record_api_add_picture: {
         parameters: {
             query?: never;
             header?: never;
@@ -7017,7 +6905,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_read_bank: {
+    jobs_steps_record_api_read_bank: {
         parameters: {
             query?: never;
             header?: never;
@@ -7044,7 +6932,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_show_wiring: {
+    jobs_steps_carry_over_api_show_wiring: {
         parameters: {
             query?: never;
             header?: never;
@@ -7066,7 +6954,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_show_presses: {
+    jobs_steps_carry_over_api_show_presses: {
         parameters: {
             query?: never;
             header?: never;
@@ -7088,95 +6976,7 @@ export interface operations {
             };
         };
     };
-    jobs_work_api_plan_as_json: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-        };
-    };
-    jobs_work_api_plan_as_csv: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-        };
-    };
-    jobs_work_api_plan_as_pdf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-        };
-    };
-    jobs_work_api_tags_as_pdf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-        };
-    };
-    jobs_finish_api_show_fitting: {
+    jobs_steps_fit_api_show_fitting: {
         parameters: {
             query?: never;
             header?: never;
@@ -7198,7 +6998,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_press_panel: {
+    jobs_steps_fit_api_press_panel: {
         parameters: {
             query?: never;
             header?: never;
@@ -7224,7 +7024,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_find_slips: {
+    jobs_steps_fit_api_find_slips: {
         parameters: {
             query?: never;
             header?: never;
@@ -7250,53 +7050,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_write_port: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PortWrittenShown"];
-                };
-            };
-        };
-    };
-    jobs_finish_api_stream_port: {
-        parameters: {
-            query?: {
-                side?: string;
-            };
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-        };
-    };
-    jobs_finish_api_show_proving: {
+    jobs_steps_prove_api_show_proving: {
         parameters: {
             query?: never;
             header?: never;
@@ -7318,7 +7072,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_list_runs: {
+    jobs_steps_prove_api_list_runs: {
         parameters: {
             query?: {
                 page?: number;
@@ -7343,7 +7097,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_show_hand_over: {
+    jobs_steps_hand_over_api_show_hand_over: {
         parameters: {
             query?: never;
             header?: never;
@@ -7365,7 +7119,98 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_label: {
+    jobs_steps_hand_over_api_list_calls: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_CallShown_"];
+                };
+            };
+        };
+    };
+    jobs_ports_api_read_port: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortShown"];
+                };
+            };
+        };
+    };
+    jobs_ports_api_write_port: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortWrittenShown"];
+                };
+            };
+        };
+    };
+    jobs_ports_api_stream_port: {
+        parameters: {
+            query?: {
+                side?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_papers_api_summary_pdf: {
         parameters: {
             query?: never;
             header?: never;
@@ -7387,7 +7232,139 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_customer_page: {
+    jobs_papers_api_reasoning_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_papers_api_plan_as_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_papers_api_plan_as_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_papers_api_plan_as_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_papers_api_tags_as_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_papers_api_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_papers_api_customer_page: {
         parameters: {
             query?: {
                 paper?: string;
@@ -7411,7 +7388,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_package: {
+    jobs_papers_api_sheet_json: {
         parameters: {
             query?: never;
             header?: never;
@@ -7433,7 +7410,53 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_bring_in: {
+    jobs_papers_api_sheet_as_pdf: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_packages_api_package: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    jobs_packages_api_bring_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -7453,30 +7476,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_list_calls: {
-        parameters: {
-            query?: {
-                page?: number;
-                size?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Page_CallShown_"];
-                };
-            };
-        };
-    };
-    jobs_finish_api_list_machines: {
+    jobs_machines_api_list_machines: {
         parameters: {
             query?: {
                 page?: number;
@@ -7500,7 +7500,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_show_machine: {
+    jobs_machines_api_show_machine: {
         parameters: {
             query: {
                 machine: string;
@@ -7522,7 +7522,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_list_machine_jobs: {
+    jobs_machines_api_list_machine_jobs: {
         parameters: {
             query: {
                 machine: string;
@@ -7546,7 +7546,7 @@ export interface operations {
             };
         };
     };
-    jobs_finish_api_show_earlier: {
+    jobs_machines_api_show_earlier: {
         parameters: {
             query?: never;
             header?: never;

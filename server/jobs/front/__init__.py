@@ -1,1 +1,0 @@
-"""The front of the job: rule out, recognise, choose."""

@@ -1,0 +1,1 @@
+"""The record: a chain of entries."""

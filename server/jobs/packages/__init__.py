@@ -1,0 +1,1 @@
+"""Whole jobs as files, from depot to depot."""

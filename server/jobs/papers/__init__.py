@@ -1,0 +1,1 @@
+"""What is printed, and written out to be read elsewhere."""

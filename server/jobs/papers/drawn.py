@@ -1,0 +1,125 @@
+"""Drawings for paper: time tracks and positions as SVG, in two inks that also read in black and white.
+
+The original is a thin line with square ends, the replacement a thick line with round ends, what was measured a dotted one.
+"""
+
+from collections.abc import Sequence
+from html import escape
+from typing import Any
+
+from bench.schemas import ShownAt
+from jobs.steps.prove.schemas import MeasuredShown
+from twincore.profile import Board
+
+WIDTH, LEFT, ROW, BAR = 620, 130, 26, 5
+
+
+INKS = {"original": ("#2b4c77", 2.0, "butt", ""), "replacement": ("#94400f", 3.6, "round", ""),
+        "measured": ("#1d1b19", 2.4, "butt", "1.5 3")}  # fmt: skip
+
+
+Span = tuple[float, float]
+
+
+def tracks_svg(run: MeasuredShown, titles: dict[str, str], rest: dict[str, bool], outputs: Sequence[str]) -> str:
+    """A measured run laid over both boards: inputs as thin lines above, each output with up to three lines."""
+    until = max(run.until, 1.0)
+    inputs = list(dict.fromkeys(name for step in run.steps for name in step["set"]))
+    shown = [o for o in outputs if any(o in e.on for t in (run.original, run.replacement, run.measured) for e in t)]
+    parts: list[str] = []
+    y = 14.0
+    for name in inputs:
+        parts.append(_label(titles.get(name, name), y + 4))
+        parts += [_line(a, b, y, until, ("#5c574d", 1.2, "butt", "")) for a, b in _input_spans(run, name, rest)]
+        y += 15
+    y += 4
+    for name in shown:
+        parts.append(_label(titles.get(name, name), y + 8))
+        for offset, (track, ink) in enumerate(
+            ((run.original, "original"), (run.replacement, "replacement"), (run.measured, "measured"))
+        ):
+            parts += [_line(a, b, y + offset * 6, until, INKS[ink]) for a, b in _spans(track, name, until)]
+        y += ROW
+    parts += _axis(y, until)
+    return (
+        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {WIDTH} {y + 22:g}" width="100%" role="img">'
+        f"{''.join(parts)}</svg>"
+    )
+
+
+def _x(at: float, until: float) -> float:
+    return LEFT + (WIDTH - LEFT - 10) * min(at, until) / until
+
+
+def _line(begin: float, end: float, y: float, until: float, ink: tuple[str, float, str, str]) -> str:
+    colour, width, cap, dashes = ink
+    dash = f' stroke-dasharray="{dashes}"' if dashes else ""
+    return (
+        f'<line x1="{_x(begin, until):.1f}" x2="{max(_x(end, until), _x(begin, until) + 1):.1f}" y1="{y:g}" y2="{y:g}" '
+        f'stroke="{colour}" stroke-width="{width}" stroke-linecap="{cap}"{dash}/>'
+    )
+
+
+def _label(text: str, y: float) -> str:
+    return f'<text x="0" y="{y:g}" font-size="10" fill="#1d1b19">{escape(text[:24])}</text>'
+
+
+def _axis(y: float, until: float) -> list[str]:
+    step = next(s for s in (1, 2, 5, 10, 20, 60, 120, 300, 600, 1800, 3600, 1e9) if until / s <= 8)
+    marks = [i * step for i in range(int(until / step) + 1)]
+    return [
+        f'<line x1="{LEFT}" x2="{WIDTH - 10}" y1="{y:g}" y2="{y:g}" stroke="#857d6e" stroke-width="0.6"/>',
+        *(
+            f'<text x="{_x(m, until):.1f}" y="{y + 12:g}" font-size="9" text-anchor="middle">{m:g}</text>'
+            for m in marks
+        ),
+        f'<text x="{LEFT - 8}" y="{y + 12:g}" font-size="9" text-anchor="end">seconds</text>',
+    ]
+
+
+def _spans(track: Sequence[ShownAt], name: str, until: float) -> list[Span]:
+    """When an output is on."""
+    found: list[Span] = []
+    begun: float | None = None
+    for entry in track:
+        if name in entry.on and begun is None:
+            begun = entry.at
+        elif name not in entry.on and begun is not None:
+            found.append((begun, entry.at))
+            begun = None
+    return found if begun is None else [*found, (begun, until)]
+
+
+def _input_spans(run: MeasuredShown, name: str, rest: dict[str, bool]) -> list[Span]:
+    on, begun = rest.get(name, False), 0.0
+    found: list[Span] = []
+    for step in run.steps:
+        if name in step["set"] and step["set"][name] != on:
+            if on:
+                found.append((begun, float(step["at"])))
+            on, begun = step["set"][name], float(step["at"])
+    return [*found, (begun, run.until)] if on else found
+
+
+def bank_svg(board: Board, element: str, written: str) -> str:
+    """A switch bank as it is mounted: a slot a place, its slider where it stands, numbered as it is numbered there."""
+    placed: dict[str, Any] = next((e for e in board.document.get("layout", ()) if e["ref"] == element), {})
+    on_top = placed.get("on_side", "top") not in ("bottom", "right")
+    marks = list(enumerate(written, 1))
+    if placed.get("first") in ("right", "bottom"):
+        marks.reverse()
+    slots = []
+    for slot, (number, mark) in enumerate(marks):
+        x = 3 + slot * 13
+        high = (mark == "1") == on_top
+        slots.append(
+            f'<rect x="{x}" y="12" width="10" height="26" fill="none" stroke="#1d1b19" stroke-width="0.9"/>'
+            f'<rect x="{x + 1.2}" y="{13 if high else 25}" width="7.6" height="12" fill="#1d1b19"/>'
+            f'<text x="{x + 5}" y="48" font-size="8" text-anchor="middle">{number}</text>'
+        )
+    width = 6 + len(marks) * 13 + 16
+    on_y = 20 if on_top else 34
+    return (
+        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {width} 52" width="{width * 0.23:.1f}mm" role="img">'
+        f'{"".join(slots)}<text x="{width - 14}" y="{on_y}" font-size="8">on</text></svg>'
+    )

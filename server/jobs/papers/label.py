@@ -1,0 +1,122 @@
+"""The papers of a finished job: the label inside the cabinet, and the customer's page. The job sheet is in `jobs.sheet`."""
+
+from datetime import datetime
+from typing import Any, get_args
+
+import segno
+
+from catalogue.profiles import board_profile
+from config.errors import Refused
+from config.printing import as_pdf
+from jobs.cases import case_of
+from jobs.ledger.chaining import record_head
+from jobs.models import Job
+from jobs.papers.drawn import bank_svg
+from jobs.shown.unproved import unproved_shown
+from jobs.steps.hand_over.view import changed_positions, codes_of, seal_words, spent_shown
+from jobs.steps.prove.view import readings_shown
+from twincore.job.comparison import comparison_of
+from twincore.job.left import left_in_order
+from twincore.job.steps.prove import proving_of
+from twincore.job.targets.hand_over import OldBoardWay
+from twincore.profile.values import plain
+
+PAPERS = ("A4", "letter")
+
+
+MOST_CODES = 8
+
+
+MOST_QR = 300
+"""Letters in the label's code: more make it too fine for 20 mm on a plain printer."""
+
+
+VERDICTS = {
+    "identical": "In every test by calculation the new board does exactly what the old one did.",
+    "within tolerance": "The new board does what the old one did; some times differ a little, inside what is allowed.",
+    "different": "The new board differs from the old one in one point, which was looked at and accepted:",
+    "open": "Not every setting of the old board could be read, so that not everything could be compared:",
+    "not proved": "How the old board behaves is not written down anywhere, so that the two could not be compared fully:",
+}
+
+
+def label_pdf(job: Job) -> bytes:
+    """The cabinet label, 62 by 100 mm: what the next person at the machine needs, without a network."""
+    if job.state["left"] is None:
+        raise Refused("There is no label before the new board is fitted and set.")
+    assert job.replacement_revision_id is not None  # something was left in the machine
+    board = board_profile(job.replacement_revision_id)
+    kinds = {each.id: each.kind for each in board.elements}
+    left = left_in_order(case_of(job))
+    banks = [
+        {"id": name, "written": value, "svg": bank_svg(board, name, str(value))}
+        for name, value in left.items()
+        if kinds[name] == "dip"
+    ]
+    context = {
+        "job": job,
+        "number": record_head(job)["number"],
+        "date": (job.closed_at or job.changed_at).date(),
+        "banks": banks,
+        "others": [(name, value) for name, value in left.items() if kinds[name] != "dip"],
+        "changed": changed_positions(job),
+        "codes": codes_of(job)[:MOST_CODES],
+        "seal": seal_words(job),
+        "qr": segno.make(label_text(job), error="m", micro=False).svg_inline(
+            scale=2, border=4, dark="#000", light="#fff"
+        ),
+    }
+    return as_pdf("jobs/label.html", context)
+
+
+def label_text(job: Job) -> str:
+    """What the label's code says: plain text that any reader shows, no address, no network."""
+    left = " ".join(f"{name}={value}" for name, value in left_in_order(case_of(job)).items())
+    head = f"{record_head(job)['number']} {(job.closed_at or job.changed_at):%Y-%m-%d} {job.state['replacement']} for {job.state['original']}"
+    text = f"{head}; {left}"
+    if len(text) > MOST_QR:
+        text = f"{text[: MOST_QR - 8]} …"
+    return f"{text}; seal {seal_words(job)}"
+
+
+def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
+    """What was done, in plain words, for the owner of the machine."""
+    if job.closed_at is None and job.state["verdict"] is None:
+        raise Refused("There is nothing to tell the customer before the work is proved.")
+    found = proving_of(case_of(job))
+    titles = comparison_of(case_of(job)).family.titles
+    context = {
+        "job": job,
+        "paper": paper_of(paper),
+        "printed_at": now,
+        "number": record_head(job)["number"],
+        "verdict": VERDICTS.get(job.state["verdict"] or "", ""),
+        "notes": [c["note"] for step, c in job.state["confirmed"].items() if step == "prove" and c["note"]],
+        "reasons": [(titles.get(name, name), reason) for name, reason in job.state["reasons"].items()],
+        "runs": len(job.state["runs"]),
+        "unproved": unproved_shown(found),
+        "readings": [each for each in readings_shown(job) if each.value is not None],
+        "defects": [each for each in job.state["defects"].values() if not each["done"]],
+        "codes": codes_of(job),
+        "spent": spent_shown(job, now),
+        "minutes": job.state["spent"].get("minutes"),
+        "retail": job.state["spent"].get("parts_retail"),
+        "wishes": [(titles.get(name, name), plain(value)) for name, value in job.state["wishes"].items()],
+    }
+    return as_pdf("jobs/customer.html", context)
+
+
+def paper_of(name: str) -> str:
+    """A paper's size as a style sheet calls it. Raises Refused for one that is not printed on."""
+    found = next((each for each in PAPERS if each.lower() == name.lower()), None)
+    if found is None:
+        raise Refused(f"Expected a paper: {' or '.join(PAPERS)}.")
+    return found
+
+
+def old_board_words(state: dict[str, Any]) -> str:
+    """Where the old board goes, in words."""
+    said = state.get("old_board")
+    if not said or said["way"] not in get_args(OldBoardWay):
+        return "not said"
+    return said["way"] + (f" ({said['note']})" if said["note"] else "")

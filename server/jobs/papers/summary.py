@@ -1,0 +1,65 @@
+"""Printed pages of the front of a job: a summary for the depot, the chain of reasoning."""
+
+from datetime import datetime
+from typing import Any
+
+from catalogue.profiles import family_profile
+from config.errors import Refused
+from config.printing import as_pdf
+from jobs.cases import case_of
+from jobs.models import Job
+from jobs.shown.words import FitWords
+from jobs.steps.recognise.key_view import TITLES, key_shown
+from jobs.steps.rule_out.view import rule_out_shown
+from twincore.job.facts import facts_of
+
+SKETCH_WIDTH = 190.0
+
+
+def summary_pdf(job: Job, now: datetime) -> bytes:
+    """What was seen on the board and its machine, and which boards it may be, with sketches; one page."""
+    key = key_shown(job)
+    assert job.family_revision_id is not None  # the key waits for the family
+    words = FitWords(family_profile(job.family_revision_id), {})
+    context = {
+        "job": job,
+        "printed_at": now,
+        "seen": [(TITLES.get(name, name), value) for name, value in key.answers.items()],
+        "facts": [(words.fact(name), fact.value, fact.source) for name, fact in facts_of(case_of(job)).items()],
+        "markings": [
+            (each.reason, each.at)
+            for each in job.entries.filter(target="original").exclude(reason="").order_by("number")
+        ],
+        "left": [(each, _sketch(each.sketch)) for each in key.left[:6]],
+        "left_count": key.left_count,
+        "question": key.question,
+    }
+    return as_pdf("jobs/summary.html", context)
+
+
+def reasoning_pdf(job: Job, now: datetime) -> bytes:
+    """What was said and tested, link by link, and what it did to the suspicion."""
+    shown = rule_out_shown(job)
+    if shown is None:
+        raise Refused("There is no rule-out data for this kind of machine yet.")
+    return as_pdf("jobs/reasoning.html", {"job": job, "printed_at": now, "shown": shown})
+
+
+def _sketch(traits: dict[str, Any]) -> dict[str, Any]:
+    """A board's outline, holes and plugs scaled for the page, y downwards."""
+    width, height = traits.get("size_mm", (160, 110))
+    scale = SKETCH_WIDTH / 200
+    look = traits.get("look", {})
+    return {
+        "width": width * scale,
+        "height": height * scale,
+        "colour": look.get("colour", ""),
+        "holes": [
+            (each["at"][0] * scale, (height - each["at"][1]) * scale, each["diameter_mm"] * scale / 2)
+            for each in traits.get("holes", ())
+        ],
+        "plugs": [
+            {"x": (8 + index * 48) * scale, "pins": len(each["pins"]), "name": each["id"]}
+            for index, each in enumerate(traits.get("connectors", ())[:4])
+        ],
+    }

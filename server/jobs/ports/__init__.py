@@ -1,0 +1,1 @@
+"""Service ports of boards: read, written, watched."""

@@ -1,0 +1,1 @@
+"""What more than one step shows, in words and data."""

@@ -1,0 +1,11 @@
+"""Key presses as they are shown."""
+
+from collections.abc import Sequence
+
+from jobs.shown.schemas import PressLine
+from twincore.programming import Press
+
+
+def press_lines(presses: Sequence[Press]) -> list[PressLine]:
+    """Presses for the screen."""
+    return [PressLine(key=p.key, action=p.action, times=p.times, hold_s=p.hold_s, shows=p.shows) for p in presses]

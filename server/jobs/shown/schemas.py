@@ -1,0 +1,85 @@
+"""What the API shows in more than one step of a job."""
+
+from ninja import Schema
+
+
+class HoleShown(Schema):
+    """A hole to drill, measured from two edges of the original's seat."""
+
+    from_left_mm: float
+    from_bottom_mm: float
+    diameter_mm: float
+
+
+class CostLine(Schema):
+    """One amount of a sum."""
+
+    id: str
+    amount: float
+    words: str
+
+
+class CostsShown(Schema):
+    """Own repair against calling a service."""
+
+    own: list[CostLine]
+    service: list[CostLine]
+    own_total: float
+    service_total: float
+    saved: float
+    assumptions: dict[str, float]
+    changed: list[str]
+    price_from: str
+
+
+class PinShown(Schema):
+    """A pin of a plug, with the wires on it."""
+
+    pin: str
+    mark: str
+    title: str
+    carries: str | None
+    volts_class: str | None
+    contact: str | None
+    wires: list[str]
+
+
+class FindingShown(Schema):
+    """A difference between the wiring diagram and what was found, and how it was settled.
+
+    `missing` where the diagram has a wire and nobody recorded one: not yet, or because none was there.
+    """
+
+    place: str
+    missing: bool
+    words: str
+    settled: str
+    note: str
+
+
+class RememberedShown(Schema):
+    """What the board knows and a new one will not; `enter` says how it is entered again, empty for history."""
+
+    id: str
+    what: str
+    unit: str
+    read: str
+    enter: str
+    value: str | None
+
+
+class PressLine(Schema):
+    """Press a key so often; `shows` is what must then be seen. `action` is what the key does there."""
+
+    key: str
+    action: str
+    times: int
+    hold_s: float
+    shows: str
+
+
+class UnprovedShown(Schema):
+    """A part that stays unproved on the machine, and why."""
+
+    what: str
+    why: str

@@ -1,0 +1,24 @@
+"""Carry over over HTTP: wires and presses."""
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Router
+
+from jobs.asked import job_with_both
+from jobs.steps.carry_over.schemas import PressesShown, WiringShown
+from jobs.steps.carry_over.view import presses_shown, wiring_shown
+
+router = Router(tags=["carry over"])
+
+
+@router.get("/jobs/{job_id}/wiring", response=WiringShown)
+def show_wiring(request: HttpRequest, job_id: UUID) -> WiringShown:
+    """The wiring plan."""
+    return wiring_shown(job_with_both(request, job_id))
+
+
+@router.get("/jobs/{job_id}/presses", response=PressesShown)
+def show_presses(request: HttpRequest, job_id: UUID) -> PressesShown:
+    """The programming plan."""
+    return presses_shown(job_with_both(request, job_id))

@@ -1,0 +1,97 @@
+"""Carry over: what the API shows and takes."""
+
+from ninja import Schema
+
+from jobs.shown.schemas import FindingShown, PressLine
+from twincore.wiring.plan import Order
+
+
+class WireShown(Schema):
+    """One wire of the plan."""
+
+    id: str
+    tag: str
+    colour: str
+    goes_to: str
+    carries: str
+    from_place: str
+    from_mark: str
+    to_place: str | None
+    to_mark: str
+    treatment: str
+    adapter: str
+    marks: list[str]
+    recorded: bool
+
+
+class FreePinShown(Schema):
+    """A pin of the replacement without a wire."""
+
+    place: str
+    title: str
+    treatment: str
+    detail: str
+
+
+class TrapShown(Schema):
+    """The same housing with other pinning."""
+
+    plug: str
+    socket: str
+    style: str
+    pins: list[str]
+
+
+class StepLine(Schema):
+    """One thing to do with one hand; `key` is the name under which it is ticked."""
+
+    number: int
+    key: str
+    kind: str
+    words: str
+    wires: list[str]
+    done: bool
+    minded: list[str]
+
+
+class TablePin(Schema):
+    """A row of a pin table."""
+
+    place: str
+    mark: str
+    title: str
+
+
+class WiringShown(Schema):
+    """The wiring plan: every wire and every pin once."""
+
+    wires: list[WireShown]
+    free: list[FreePinShown]
+    traps: list[TrapShown]
+    steps: list[StepLine]
+    findings: list[FindingShown]
+    adapters: list[str]
+    order: Order
+    orders: list[Order]
+    wire_sums: dict[str, int]
+    pin_sums: dict[str, int]
+    original_pins: list[TablePin]
+    replacement_pins: list[TablePin]
+
+
+class PanelShown(Schema):
+    """One panel's presses in order."""
+
+    title: str
+    sets: list[str]
+    presses: list[PressLine]
+    count: int
+
+
+class PressesShown(Schema):
+    """The programming plan from the factory's state."""
+
+    panels: list[PanelShown]
+    by_hand: list[str]
+    count: int
+    why_not: str

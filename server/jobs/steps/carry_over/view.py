@@ -1,0 +1,131 @@
+"""The wiring plan and the key presses, for the screen, as documents, and as one sheet to print."""
+
+from catalogue.profiles import board_profile, family_profile
+from config.errors import Refused
+from jobs.cases import case_of
+from jobs.models import Job
+from jobs.shown.findings import MINDED, findings_shown
+from jobs.shown.presses import press_lines
+from jobs.steps.carry_over.schemas import (
+    FreePinShown,
+    PanelShown,
+    PressesShown,
+    StepLine,
+    TablePin,
+    TrapShown,
+    WireShown,
+    WiringShown,
+)
+from twincore.job.presses import press_plan
+from twincore.job.wires import WiringOf, step_key, wiring_plan
+from twincore.profile import Family
+from twincore.wiring import ORDERS, Step, WirePlan, plugs_of
+
+
+def wiring_shown(job: Job) -> WiringShown:
+    """Where every wire goes and what is put on the pins that stay free."""
+    found = _wiring(job)
+    plan = found.plan
+    assert job.family_revision_id and job.original_revision_id and job.replacement_revision_id  # _wiring sees to it
+    family = family_profile(job.family_revision_id)
+    titles = {seat.adapter.id: seat.adapter.title for seat in plan.seats if seat.adapter}
+    by_id = {each.wire.id: each for each in plan.wires}
+    return WiringShown(
+        wires=[_wire(each, titles) for each in plan.wires],
+        free=[
+            FreePinShown(place=e.pin.place, title=e.pin.title, treatment=e.treatment, detail=e.detail) for e in plan.free
+        ],
+        traps=[
+            TrapShown(
+                plug=trap.plug, socket=trap.socket, style=trap.style,
+                pins=[f"{pin}: {_title(family, one)} against {_title(family, two)}" for pin, one, two in trap.pins],
+            )
+            for trap in plan.traps
+        ],
+        steps=[_step(each, by_id, titles, job) for each in plan.steps],
+        findings=findings_shown(job, found.findings, family),
+        adapters=sorted(titles.values()),
+        order=job.state.get("order") or ORDERS[0],
+        orders=list(ORDERS),
+        wire_sums=plan.counts(),
+        pin_sums=plan.pin_counts(),
+        original_pins=_table(job.original_revision_id, family),
+        replacement_pins=_table(job.replacement_revision_id, family),
+    )  # fmt: skip
+
+
+def _wiring(job: Job) -> WiringOf:
+    found = wiring_plan(case_of(job))
+    if found is None:
+        raise Refused("There is no wiring plan: the profile of one of the boards names no plugs. Carry wire by wire.")
+    return found
+
+
+def _title(family: Family, signal: str | None) -> str:
+    return family.titles.get(signal, signal) if signal else "nothing"
+
+
+def _table(revision_id: int, family: Family) -> list[TablePin]:
+    return [
+        TablePin(place=pin.place, mark=pin.mark, title=pin.title)
+        for plug in plugs_of(board_profile(revision_id), family).values()
+        for pin in plug.pins.values()
+    ]
+
+
+def _wire(each: WirePlan, titles: dict[str, str]) -> WireShown:
+    wire = each.wire
+    return WireShown(
+        id=wire.id, tag=wire.tag, colour=wire.colour, goes_to=wire.goes_to, carries=each.from_pin.title,
+        from_place=each.from_pin.place, from_mark=each.from_pin.mark,
+        to_place=each.to_pin.place if each.to_pin else None, to_mark=each.to_pin.mark if each.to_pin else "",
+        treatment=each.treatment, adapter=titles.get(each.adapter or "", ""), marks=[MINDED[m] for m in each.marks],
+        recorded=wire.recorded,
+    )  # fmt: skip
+
+
+def _step(step: Step, wires: dict[str, WirePlan], titles: dict[str, str], job: Job) -> StepLine:
+    key = step_key(step)
+    minded = dict.fromkeys(MINDED[m] for name in step.wires for m in wires[name].marks)
+    return StepLine(
+        number=step.number, key=key, kind=step.kind, words=step_words(step, wires, titles), wires=list(step.wires),
+        done=key in job.state["ticked"], minded=list(minded),
+    )  # fmt: skip
+
+
+def step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -> str:
+    """One step of the wiring plan in words; `wires` and `titles` of adapters by their ids."""
+    if step.kind == "link":
+        return f"Put the link on {step.place}"
+    first = wires[step.wires[0]]
+    to = first.to_pin
+    if step.plug is not None:
+        through = f" through {titles[first.adapter]}" if first.adapter else ""
+        return f"Plug {step.plug} whole{through} onto {to.connector if to else ''}"
+    name = f"Wire {first.wire.tag}" if first.wire.tag else f"Wire of {first.from_pin.place}"
+    match first.treatment:
+        case "tied back":
+            return f"{name} ({first.from_pin.title}): insulate and tie back"
+        case "no":
+            return f"{name} ({first.from_pin.title}): must not go onto this board; decide first"
+    end = ", new end" if first.treatment == "new end" else ""
+    return f"{name}: from {first.from_pin.place} to {to.place if to else ''} ({first.from_pin.title}){end}"
+
+
+def presses_shown(job: Job) -> PressesShown:
+    """The presses from the factory's state to the plan."""
+    plan = press_plan(case_of(job))
+    if plan is None:
+        return PressesShown(panels=[], by_hand=[], count=0, why_not="There are no positions to key in yet.")
+    return PressesShown(
+        panels=[
+            PanelShown(
+                title=each.panel.title or each.panel.kind, sets=list(each.sets), count=each.count,
+                presses=press_lines(each.presses),
+            )
+            for each in plan.panels
+        ],
+        by_hand=list(plan.by_hand),
+        count=plan.count,
+        why_not="",
+    )  # fmt: skip

@@ -1,0 +1,34 @@
+"""Choose over HTTP."""
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router
+
+from config.paging import Paging
+from jobs.asked import job_of
+from jobs.shown.costs import costs_shown
+from jobs.shown.schemas import CostsShown
+from jobs.steps.choose.schemas import BesideShown, CandidatesShown
+from jobs.steps.choose.view import beside, candidates_shown
+
+router = Router(tags=["choose"])
+
+
+@router.get("/jobs/{job_id}/candidates", response=CandidatesShown)
+def list_candidates(request: HttpRequest, job_id: UUID, paging: Query[Paging]) -> CandidatesShown:
+    """The boards that may replace the original, best first, judged on every criterion."""
+    return candidates_shown(job_of(request, job_id), paging, timezone.now())
+
+
+@router.get("/jobs/{job_id}/beside/{path:part_number}", response=BesideShown)
+def show_beside(request: HttpRequest, job_id: UUID, part_number: str) -> BesideShown:
+    """The original and a candidate laid on each other."""
+    return beside(job_of(request, job_id), part_number)
+
+
+@router.get("/jobs/{job_id}/costs", response=CostsShown)
+def show_costs(request: HttpRequest, job_id: UUID, part_number: str = Query("", max_length=700)) -> CostsShown:
+    """What it costs, against calling a service."""
+    return costs_shown(job_of(request, job_id), timezone.now(), part_number or None)

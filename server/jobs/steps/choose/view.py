@@ -1,0 +1,175 @@
+"""The matrix of candidates, two boards laid on each other, and the sum of costs, for the screen."""
+
+from datetime import datetime
+from typing import Any
+
+from bench.comparison_view import proof_shown
+from bench.pairs import compared
+from bench.schemas import ProofShown
+from catalogue import queries as catalogue
+from catalogue.profiles import board_profile, family_profile
+from config.errors import Refused
+from config.paging import Paging
+from jobs.candidates import Choice, judge_all
+from jobs.cases import case_of
+from jobs.models import Job
+from jobs.shown.schemas import HoleShown
+from jobs.shown.words import FitWords
+from jobs.steps.choose.schemas import (
+    BesideShown,
+    CandidateShown,
+    CandidatesShown,
+    CellShown,
+    ContactRow,
+    OfferShown,
+    PinRow,
+    QuestionAsked,
+    ReasonShown,
+)
+from parts.actions import want_offers
+from references.api import statement_shown
+from references.models import Statement
+from references.queries import with_outcomes
+from twincore import choose
+from twincore.choose import Candidate, Judged, Question
+from twincore.job.facts import fact_values
+from twincore.profile.document import jsonable
+
+
+def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown:
+    """One page of the matrix; asks the parts desk in the background about what it shows."""
+    choice = judge_all(job, now)
+    start = (paging.page - 1) * paging.size
+    page = choice.candidates[start : start + paging.size]
+    want_offers([each.part_number for each in page], now)
+    codes = {s.id for each in page if each.way for s in _statements(each)}
+    others = [each.id for each in choice.ways.others]
+    elsewhere = [each.id for each in choice.ways.elsewhere][:25]
+    rows = {row.code: row for row in with_outcomes(Statement.objects.filter(code__in=[*codes, *others, *elsewhere]))}
+    words = FitWords(choice.machine.family, {s.id: s for each in page for s in _statements(each)})
+    return CandidatesShown(
+        items=[_candidate(each, choice, job, words, rows) for each in page],
+        total=len(choice.candidates),
+        page=paging.page,
+        size=paging.size,
+        judged_on=choice.judged_on,
+        unprofiled=choice.unprofiled[:25],
+        other_ways=[statement_shown(rows[code]) for code in others if code in rows],
+        elsewhere=[statement_shown(rows[code]) for code in elsewhere if code in rows],
+        desk=next((each["fault"] for each in choice.offers.values() if each.get("fault")), ""),
+    )
+
+
+def _statements(candidate: Candidate) -> list[choose.Statement]:
+    way = candidate.way
+    if way is None:
+        return []
+    return [*way.statements, *(each for each in (way.forbidden, way.perhaps_forbidden) if each)]
+
+
+def _candidate(
+    each: Candidate, choice: Choice, job: Job, words: FitWords, rows: dict[str, Statement]
+) -> CandidateShown:
+    row = choice.rows[each.part_number]
+    return CandidateShown(
+        part_number=each.part_number,
+        maker=row["maker"],
+        title=row["title"],
+        status=row["status"],
+        revision=row["current__number"],
+        verdict=each.verdict,
+        closeness=each.closeness,
+        minutes=each.minutes,
+        offer=_offer(choice.offers.get(each.part_number)),
+        cells=[_cell(cell, words) for cell in each.cells],
+        proof=_proof(each, job, row["current_id"]),
+        statements=[statement_shown(rows[s.id]) for s in _statements(each) if s.id in rows],
+        questions=[_question(question, words) for question in each.questions],
+    )
+
+
+def _proof(each: Candidate, job: Job, replacement_id: int) -> ProofShown | None:
+    if each.proof is None:
+        return None
+    assert job.family_revision_id and job.original_revision_id  # candidates are judged against both
+    return proof_shown(each.proof, compared(job.family_revision_id, job.original_revision_id, {}, replacement_id))
+
+
+def _offer(offer: dict[str, Any] | None) -> OfferShown | None:
+    if offer is None:
+        return None
+    return OfferShown(
+        price=offer.get("price"), stock=offer.get("stock"), on_van=offer.get("on_van", False), days=offer.get("days"),
+        age_s=offer.get("age_s"), fault=offer.get("fault", ""), unknown=offer.get("unknown", False),
+    )  # fmt: skip
+
+
+def _cell(cell: Judged, words: FitWords) -> CellShown:
+    return CellShown(
+        criterion=cell.criterion,
+        verdict=cell.verdict,
+        reasons=[ReasonShown(verdict=each.verdict, words=words.reason(each)) for each in cell.reasons],
+        questions=[_question(each, words) for each in cell.questions],
+    )
+
+
+def _question(question: Question, words: FitWords) -> QuestionAsked:
+    return QuestionAsked(
+        fact=question.fact, words=words.question(question), wanted=jsonable(question.wanted), unit=question.unit
+    )
+
+
+def beside(job: Job, part_number: str) -> BesideShown:
+    """Original and candidate: outlines and holes with the best turn and shift, pins side by side, contacts."""
+    if job.original_revision_id is None or job.family_revision is None:
+        raise Refused("Find out first which board is to be replaced.")
+    original = board_profile(job.original_revision_id)
+    replacement = board_profile(catalogue.board_revision_id(part_number))
+    mine, its = choose.fitting_of(original.document), choose.fitting_of(replacement.document)
+    mounting = choose.best_mounting(mine.plate, its.plate) if mine.plate and its.plate else None
+    contacts = choose.judge_contacts(mine, its, fact_values(case_of(job)))
+    words = FitWords(family_profile(job.family_revision.pk), {})
+    return BesideShown(
+        original=_outline(original.document),
+        replacement=_outline(replacement.document),
+        turn=mounting.turn if mounting else None,
+        right_mm=mounting.shift_mm[0] if mounting else 0.0,
+        up_mm=mounting.shift_mm[1] if mounting else 0.0,
+        serving=len(mounting.pairs) if mounting else 0,
+        new_holes=[
+            HoleShown(from_left_mm=h.from_left_mm, from_bottom_mm=h.from_bottom_mm, diameter_mm=h.diameter_mm)
+            for h in (mounting.new_holes if mounting else ())
+        ],
+        pins=_pins(mine, its, words),
+        contacts=[ContactRow(words=words.reason(each), verdict=each.verdict) for each in contacts.reasons],
+    )
+
+
+def _outline(document: dict[str, Any]) -> dict[str, Any]:
+    found: dict[str, Any] = jsonable(
+        {
+            name: document[name]
+            for name in ("part_number", "size_mm", "holes", "layout", "connectors")
+            if name in document
+        }
+    )
+    return found
+
+
+def _pins(mine: choose.Fitting, its: choose.Fitting, words: FitWords) -> list[PinRow]:
+    """Every pin of the original with where its signal is on the candidate."""
+    by_place = {(pin.connector, pin.style, pin.pin): pin for pin in its.pins or ()}
+    rows = []
+    for pin in mine.pins or ():
+        target = its.pin_of(pin.signal)
+        same_place = by_place.get((pin.connector, pin.style, pin.pin))
+        rows.append(
+            PinRow(
+                connector=pin.connector,
+                pin=pin.pin,
+                signal=words.signal(pin.signal),
+                to=f"{target.connector} {target.pin}" if target else "no place",
+                trap=same_place is not None and same_place.signal != pin.signal,
+            )
+        )
+    return rows

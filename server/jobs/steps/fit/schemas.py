@@ -1,0 +1,118 @@
+"""Fit: what the API shows and takes."""
+
+from ninja import Field, Schema
+
+from bench.schemas import Positions
+from jobs.shown.schemas import HoleShown, PressLine, RememberedShown
+
+
+class KitShown(Schema):
+    """A part that must be there before work begins; `there` is what somebody counted."""
+
+    item: str
+    count: int
+    needed: str
+    facts: list[str]
+    there: int | None
+
+
+class LookShown(Schema):
+    """One thing to look at or do, and tick."""
+
+    key: str
+    group: str
+    words: str
+    detail: str
+    done: bool
+
+
+class NoPlugShown(Schema):
+    """Before a step that cannot be taken back: why no plug simply goes on."""
+
+    step: str
+    words: list[str]
+
+
+class ReleaseShown(Schema):
+    """A hold point to release, in the order in which they are released."""
+
+    id: str
+    title: str
+
+
+class MountingShown(Schema):
+    """How the new board sits where the old one was."""
+
+    turn: int
+    right_mm: float
+    up_mm: float
+    serving: int
+    new_holes: list[HoleShown]
+    beyond: list[str]
+
+
+class LearningShown(Schema):
+    """A learning run: what it is told by, whether it can be stopped, how many cycles, what is shown at the end."""
+
+    told_by: str
+    can_be_stopped: bool
+    cycles: int | None
+    shows: str
+
+
+class FittingShown(Schema):
+    """Everything that fitting asks for."""
+
+    kit: list[KitShown]
+    by_hand: list[str]
+    by_panel: list[str]
+    planned: Positions
+    differing: list[str]
+    mounting: MountingShown | None
+    looks: list[LookShown]
+    no_plugs: list[NoPlugShown]
+    release: list[ReleaseShown]
+    reenter: list[RememberedShown]
+    entered: dict[str, str]
+    learning: LearningShown | None
+    port: bool
+    missing_dead: list[str]
+    missing_powered: list[str]
+
+
+class ActionsGiven(Schema):
+    """Keys pressed on a panel, as what each of them does there."""
+
+    panel: int = Field(ge=0, le=20)
+    actions: list[str] = Field(max_length=2000)
+
+
+class PanelKey(Schema):
+    """A key of a panel, and what it does."""
+
+    action: str
+    key: str
+
+
+class PanelNow(Schema):
+    """What a simulated panel shows after these presses, what it holds, and whether that is the plan."""
+
+    title: str
+    shows: str
+    keys: list[PanelKey]
+    stored: Positions
+    reached: bool
+
+
+class SlipGiven(ActionsGiven):
+    """Something else is seen than what should be."""
+
+    seen: str = Field(min_length=1, max_length=80)
+
+
+class SlipShown(Schema):
+    """One explanation of what is seen, and the way on from there; none where the panel must be left and opened anew."""
+
+    words: str
+    actions: list[str]
+    back: list[PressLine] | None

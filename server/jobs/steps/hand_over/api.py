@@ -1,0 +1,39 @@
+"""Hand over over HTTP, and the calls that follow."""
+
+from typing import Any
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Query, Router
+
+from config.paging import Page, Paging, paged
+from jobs.asked import planned_job
+from jobs.models import Job
+from jobs.steps.hand_over.feedback import calls_to_make
+from jobs.steps.hand_over.schemas import CallShown, HandOverShown
+from jobs.steps.hand_over.view import hand_over_shown
+from people.access import person_of
+
+router = Router(tags=["hand over"])
+
+
+@router.get("/jobs/{job_id}/hand-over", response=HandOverShown)
+def show_hand_over(request: HttpRequest, job_id: UUID) -> HandOverShown:
+    """What the last step shows besides the record."""
+    return hand_over_shown(planned_job(request, job_id), person_of(request), timezone.now())
+
+
+@router.get("/calls", response=Page[CallShown])
+def list_calls(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
+    """Whom to ask how the new board does: closed a month ago or longer, and nobody asked."""
+    return paged(calls_to_make(person_of(request), timezone.now()), paging, _call)
+
+
+def _call(job: Job) -> CallShown:
+    assert job.closed_at is not None  # calls are about closed jobs
+    return CallShown(
+        id=job.pk, code=job.code, machine=job.machine, original=job.state["original"],
+        replacement=job.state["replacement"], closed_at=job.closed_at,
+        said=job.state.get("feedback", {}).get("now", {}).get("result", ""),
+    )  # fmt: skip

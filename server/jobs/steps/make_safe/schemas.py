@@ -1,0 +1,33 @@
+"""Make safe: what the API shows and takes."""
+
+from datetime import datetime
+from typing import Any
+
+from ninja import Schema
+
+
+class HoldShown(Schema):
+    """One hold point: what to do, what to say, and what was said. `left_s` is what remains of its wait."""
+
+    id: str
+    kind: str
+    title: str
+    say: list[str]
+    asks: list[str]
+    limit: float | None
+    unit: str
+    wait_s: float
+    left_s: float
+    energy_j: float | None
+    held: dict[str, Any] | None
+
+
+class MakeSafeShown(Schema):
+    """The hold points in order; `now` is the server's clock, by which waits run."""
+
+    power: str
+    now: datetime
+    locked_off_at: datetime | None
+    points: list[HoldShown]
+    unread: list[str]
+    """What only the board with power can tell and nobody has read yet, in words."""

@@ -1,0 +1,42 @@
+"""Make safe, for the screen."""
+
+from datetime import datetime
+
+from jobs.cases import case_of
+from jobs.models import Job
+from jobs.steps.make_safe.schemas import HoldShown, MakeSafeShown
+from twincore.job import unread_powered
+from twincore.job.case import original_of, remembered
+from twincore.job.holds import locked_off_at, points_of
+
+
+def make_safe_shown(job: Job, now: datetime) -> MakeSafeShown:
+    """The hold points with what was said, and what remains of each wait by the server's clock."""
+    since = locked_off_at(case_of(job))
+    passed = (now - since).total_seconds() if since else None
+    return MakeSafeShown(
+        power=job.state.get("power", "on"),
+        now=now,
+        locked_off_at=since,
+        points=[
+            HoldShown(
+                id=point.id, kind=point.kind, title=point.title, say=list(point.say), asks=list(point.asks),
+                limit=point.limit, unit=point.unit, wait_s=point.wait_s,
+                left_s=max(point.wait_s - passed, 0) if passed is not None else point.wait_s,
+                energy_j=point.energy.energy_j if point.energy else None,
+                held=job.state.get("holds", {}).get(point.id),
+            )
+            for point in points_of(case_of(job))
+        ],
+        unread=_unread(job),
+    )  # fmt: skip
+
+
+def _unread(job: Job) -> list[str]:
+    if job.original_revision_id is None:
+        return []
+    board = original_of(case_of(job))[1]
+    titles = {e.id: f"{e.id} {e.title}".strip() for e in board.elements} | {
+        e["id"]: e["what"] for e in remembered(board)
+    }
+    return [titles.get(name, name) for name in unread_powered(job.state)]

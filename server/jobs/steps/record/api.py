@@ -1,0 +1,103 @@
+"""Record over HTTP: what is missing, timed runs and drafts, pictures."""
+
+from base64 import b64encode
+from io import BytesIO
+from typing import Any
+from uuid import UUID
+
+from django.http import FileResponse, HttpRequest
+from django.utils import timezone
+from ninja import Router
+
+from config.errors import Refused
+from jobs.asked import job_of, job_with_original
+from jobs.cases import case_of
+from jobs.steps.record import pictures
+from jobs.steps.record.drafting import draft_checked, draft_shown, load_draft
+from jobs.steps.record.schemas import (
+    BankGiven,
+    BankShown,
+    DraftGiven,
+    DraftLoaded,
+    DraftShown,
+    PictureShown,
+    RecordShown,
+    SliderShown,
+    TraceShown,
+)
+from jobs.steps.record.view import record_shown, traces_shown
+from people.access import person_of
+from twincore.job.case import original_of
+
+router = Router(tags=["record"])
+
+
+@router.get("/jobs/{job_id}/record", response=RecordShown)
+def show_record(request: HttpRequest, job_id: UUID) -> RecordShown:
+    """What is to be recorded, and what is missing."""
+    return record_shown(job_with_original(request, job_id))
+
+
+@router.get("/jobs/{job_id}/traces", response=list[TraceShown])
+def show_traces(request: HttpRequest, job_id: UUID) -> list[TraceShown]:
+    """What the live original was seen to do, against the replacement as planned."""
+    return traces_shown(job_with_original(request, job_id))
+
+
+@router.post("/jobs/{job_id}/draft", response=DraftShown)
+def draft(request: HttpRequest, job_id: UUID) -> DraftShown:
+    """A behaviour proposed from the traces, for the parts lead to look through and load."""
+    return draft_shown(person_of(request), job_with_original(request, job_id))
+
+
+@router.post("/jobs/{job_id}/draft/check", response=DraftShown)
+def check_draft(request: HttpRequest, job_id: UUID, given: DraftGiven) -> DraftShown:
+    """Which runs a draft makes as it was edited."""
+    return draft_checked(person_of(request), job_with_original(request, job_id), given.behaviour)
+
+
+@router.post("/jobs/{job_id}/draft/load", response=DraftLoaded)
+def keep_draft(request: HttpRequest, job_id: UUID, given: DraftGiven) -> DraftLoaded:
+    """Load the board with this behaviour into the catalogue as a new revision."""
+    loaded = load_draft(person_of(request), job_with_original(request, job_id), given.behaviour, timezone.now())
+    return DraftLoaded(part_number=loaded.name, revision=loaded.revision)
+
+
+@router.post("/jobs/{job_id}/pictures/{picture_id}", response=PictureShown)
+def add_picture(request: HttpRequest, job_id: UUID, picture_id: UUID) -> PictureShown:
+    """Send a picture: the body is the file itself."""
+    length = int(request.headers.get("Content-Length") or 0)
+    data = request.read(min(length, pictures.MOST_BYTES) + 1) if length else b""
+    kept = pictures.add_picture(person_of(request), job_id, picture_id, data, timezone.now())
+    return PictureShown(id=str(kept.name), width=kept.width, height=kept.height)
+
+
+@router.get("/jobs/{job_id}/pictures/{picture_id}", response={200: Any})
+def show_picture(request: HttpRequest, job_id: UUID, picture_id: UUID) -> FileResponse:
+    """A picture's file."""
+    picture = pictures.picture_of(job_of(request, job_id), picture_id)
+    response = FileResponse(picture.file.open("rb"))
+    response["Cache-Control"] = "private, max-age=86400"
+    return response
+
+
+@router.post("/jobs/{job_id}/pictures/{picture_id}/bank", response=BankShown)
+def read_bank(request: HttpRequest, job_id: UUID, picture_id: UUID, given: BankGiven) -> BankShown:
+    """The sliders of a bank in a picture: proposed with how sure each is, for a person to confirm."""
+    job = job_with_original(request, job_id)
+    picture = pictures.picture_of(job, picture_id)
+    board = original_of(case_of(job))[1]
+    element = next((each for each in board.elements if each.id == given.element and each.kind == "dip"), None)
+    if element is None:
+        raise Refused(f"{given.element} is no switch bank of {board.part_number}.")
+    drawn: dict[str, Any] = next((e for e in board.document.get("layout", []) if e["ref"] == element.id), {})
+    on_side = "bottom" if drawn.get("on_side") in ("bottom", "right") else "top"
+    corners = [(each.x, each.y) for each in given.corners]
+    read = pictures.read_bank_from(picture, corners, len(element.points), on_side, given.sliders)
+    out = BytesIO()
+    read.rectified.save(out, "PNG")
+    marks = [SliderShown(mark=each.mark, confidence=each.confidence) for each in read.sliders]
+    shown = f"data:image/png;base64,{b64encode(out.getvalue()).decode()}"
+    backwards = drawn.get("first") in ("right", "bottom")
+    written = read.written[::-1] if backwards else read.written
+    return BankShown(written=written, sliders=marks[::-1] if backwards else marks, picture=shown)

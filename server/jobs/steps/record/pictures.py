@@ -1,0 +1,113 @@
+"""Pictures of a job: checked, turned upright, freed of where they were taken, and kept outside the database."""
+
+from datetime import datetime
+from hashlib import sha256
+from io import BytesIO
+from uuid import UUID
+
+from django.core.files.base import ContentFile
+from django.db import transaction
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from config.errors import Faulty, NotThere, Refused
+from jobs.models import Job, Picture
+from people.models import Person
+from twincore.recognise.bank_picture import BankRead, read_bank
+
+MOST_BYTES = 12_000_000
+
+
+MOST_PIXELS = 60_000_000
+
+
+LONGEST_SIDE = 2400
+
+
+MOST_PICTURES = 200
+
+
+KINDS = {"JPEG": "jpg", "PNG": "png", "WEBP": "webp"}
+
+
+@transaction.atomic
+def add_picture(person: Person, job_id: UUID, picture_id: UUID, data: bytes, now: datetime) -> Picture:
+    """Keep a picture; sending it twice keeps one. Refuses what is none, too large, or of another kind."""
+    job = Job.objects.select_for_update(of=("self",)).filter(pk=job_id, depot=person.depot_id).first()
+    if job is None:
+        raise NotThere("Your depot has no such job.")
+    if there := job.pictures.filter(name=picture_id).first():
+        return there
+    if job.closed_at is not None or job.origin is not None:
+        raise Refused("This job is closed; nothing in it changes any more.")
+    if job.pictures.count() >= MOST_PICTURES:
+        raise Refused(f"A job keeps at most {MOST_PICTURES} pictures.")
+    image, suffix = upright(data)
+    kept = encoded(image, suffix)
+    picture = Picture(
+        name=picture_id, job=job, digest=sha256(kept).hexdigest(), width=image.width, height=image.height,
+        added_at=now, added_by=person,
+    )  # fmt: skip
+    # the file first: a row never names a picture that is not there; a file without a row is swept by nobody's mistake
+    picture.file.save(f"{job.pk}/{picture_id}.{suffix}", ContentFile(kept), save=False)
+    try:
+        with transaction.atomic():
+            picture.save(force_insert=True)
+    except BaseException:
+        picture.file.delete(save=False)
+        raise
+    return picture
+
+
+def upright(data: bytes) -> tuple[Image.Image, str]:
+    """A picture turned as it was held, its longest side at most 2,400 pixels; and its file's suffix."""
+    if len(data) > MOST_BYTES:
+        raise Faulty(
+            f"Expected at most {MOST_BYTES // 1_000_000} MB, found {len(data) / 1_000_000:.1f}. Take a smaller picture."
+        )
+    try:
+        image = Image.open(BytesIO(data), formats=list(KINDS))
+        suffix = KINDS[image.format or ""]
+        if image.width * image.height > MOST_PIXELS:
+            raise Faulty(
+                f"Expected at most {MOST_PIXELS // 1_000_000} million pixels, found {image.width} by {image.height}."
+            )
+        turned = ImageOps.exif_transpose(image)
+        turned.load()
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, KeyError, Image.DecompressionBombError) as error:
+        raise Faulty("This is no picture that can be read: expected JPEG, PNG or WebP.") from error
+    turned.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+    return turned, suffix
+
+
+def encoded(image: Image.Image, suffix: str) -> bytes:
+    """A picture's bytes without anything but its pixels: no place, no device, no hidden preview."""
+    bare = Image.new(image.mode if image.mode in ("RGB", "RGBA", "L") else "RGB", image.size)
+    bare.paste(image.convert(bare.mode))
+    out = BytesIO()
+    kind = {"jpg": "JPEG", "png": "PNG", "webp": "WEBP"}[suffix]
+    if kind == "JPEG" and bare.mode == "RGBA":
+        bare = bare.convert("RGB")
+    bare.save(out, kind, **({"quality": 88} if kind != "PNG" else {}))
+    return out.getvalue()
+
+
+def picture_of(job: Job, picture_id: UUID) -> Picture:
+    """One picture of a job."""
+    found = job.pictures.filter(name=picture_id).first()
+    if found is None:
+        raise NotThere("There is no such picture in this job.")
+    return found
+
+
+def read_bank_from(
+    picture: Picture, corners: list[tuple[float, float]], places: int, on_side: str, sliders: str
+) -> BankRead:
+    """The sliders of a bank in a picture, from its four corners (shares of width and height); proposed, never taken."""
+    with picture.file.open("rb") as file:
+        image = Image.open(file)
+        image.load()
+    points = [(x * image.width, y * image.height) for x, y in corners]
+    try:
+        return read_bank(image, points, places, on_side, sliders)
+    except ValueError as error:
+        raise Faulty(f"{error}. Set the four corners again, clockwise from the upper left one.") from error

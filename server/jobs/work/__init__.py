@@ -1,1 +1,0 @@
-"""The middle of a job: make safe, record, carry over."""
