@@ -31,6 +31,8 @@ RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
 PHONE = {"width": 390, "height": 844}
 DESK = {"width": 1280, "height": 800}
 
+NEXT_SHEET = "title => document.querySelector('[role=dialog] h2')?.textContent !== title"
+
 
 class BrowserTestCase(LiveServerTestCase):
     """One browser a class, the demo world anew for every test."""
@@ -144,9 +146,11 @@ class BrowserTestCase(LiveServerTestCase):
         page.get_by_role("button", name="no wire yet").first.click()
         sheet = page.get_by_role("dialog")
         while sheet.count():
+            title = sheet.get_by_role("heading").first.inner_text()
             sheet.get_by_label("Tag").fill("x")
             sheet.get_by_role("button", name="Keep, next pin").click()
-            page.wait_for_timeout(50)
+            # the next pin's sheet, or none any more
+            page.wait_for_function(NEXT_SHEET, arg=title)
         self.saved(page)
 
     def fit(self, page: Page) -> None:

@@ -11,7 +11,7 @@ from pypdf import PdfReader
 from e2e.support import DESK, PHONE, BrowserTestCase
 from jobs.models import Job
 from people.models import Depot
-from standins.board_port import PortServer, live_board
+from standins.board_port import PortServer, SteppedClock, live_board
 
 
 class EndTestCase(BrowserTestCase):
@@ -167,7 +167,9 @@ class Live(EndTestCase):
     def setUp(self) -> None:
         super().setUp()
         demo = settings.ROOT / "demo"
-        self.live = live_board(demo / "families/deck-oven.family.json", demo / "boards/OFN-U5.board.json", None, 1.0)
+        self.live = live_board(
+            demo / "families/deck-oven.family.json", demo / "boards/OFN-U5.board.json", None, clock=SteppedClock()
+        )
         self.server = PortServer(self.live).start()
         self.addCleanup(lambda: self.server.stop())
         self.enterContext(override_settings(NEW_BOARD_PORT=f"127.0.0.1:{self.server.port}"))

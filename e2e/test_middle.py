@@ -10,7 +10,7 @@ from playwright.sync_api import Page
 
 from catalogue.models import Board
 from e2e.support import PHONE, BrowserTestCase
-from standins.board_port import LiveBoard, PortServer, live_board
+from standins.board_port import LiveBoard, PortServer, SteppedClock, live_board
 
 
 class MiddleTestCase(BrowserTestCase):
@@ -43,7 +43,7 @@ class OnThePort(MiddleTestCase):
         super().setUp()
         demo = settings.ROOT / "demo"
         family, board = demo / "families/deck-oven.family.json", demo / "boards/TVH-2420-A.board.json"
-        self.live: LiveBoard = live_board(family, board, None, speed=20)
+        self.live: LiveBoard = live_board(family, board, None, clock=SteppedClock())
         server = PortServer(self.live).start()
         self.addCleanup(server.stop)
         self.enterContext(override_settings(BOARD_PORT=f"127.0.0.1:{server.port}"))
@@ -284,7 +284,7 @@ class PowerBack(MiddleTestCase):
             point.get_by_text("Only a reading ends the wait").wait_for()
             point.get_by_label("Reading").fill("88")
             point.get_by_role("button", name="Stored energy gone: confirmed").tap()
-            page.get_by_text("the reading is not below 60 V").wait_for()
+            page.get_by_role("alert").get_by_text("the reading is not below 60 V").wait_for()
             point.get_by_label("Reading").fill("2,5")
             point.get_by_role("button", name="Stored energy gone: confirmed").tap()
             page.get_by_role("button", name="Take back: Stored energy gone").wait_for()

@@ -1,13 +1,16 @@
 import contextlib
 import io
 import json
+import os
+import subprocess
+import sys
 import tempfile
 from pathlib import Path
 
 from django.test import SimpleTestCase
 
 from tests.builders import CASES, DEMO
-from twincore.cli import main
+from twincore.cli import PARTS, main
 
 FAMILY = str(DEMO / "families/deck-oven.family.json")
 OVEN = CASES / "oven-lockout-forgotten"
@@ -140,3 +143,26 @@ class CommandLine(SimpleTestCase):
         self.assertEqual((last["part_number"], last["criteria"]["listing"]["verdict"]), ("TVH-2210-X", "no"))
         self.assertEqual({each["relation"] for each in answer["other_ways"]}, {"exchange", "repair", "donor"})
         self.assertIn("expected a board X", call("choose", "--catalogue", DEMO, "--original", "X")[2])
+
+
+class Help(SimpleTestCase):
+    def test_every_call_says_what_it_answers_and_what_it_takes(self) -> None:
+        for names in PARTS.values():
+            for name, told in names.items():
+                out = io.StringIO()
+                with self.subTest(name), contextlib.redirect_stdout(out), self.assertRaises(SystemExit) as ended:
+                    main([name, "--help"])
+                self.assertEqual(ended.exception.code, 0)
+                self.assertIn(told, " ".join(out.getvalue().split()))
+                self.assertIn("--help", out.getvalue())
+
+    def test_help_loads_nothing_that_only_an_answer_needs(self) -> None:
+        told = "import sys; from twincore.cli import PARTS, main\ntry: main(['--help'])\nexcept SystemExit: pass\n"
+        told += "print('loaded', *sorted({name.partition('.')[0] for name in sys.modules}))"
+        run = subprocess.run([sys.executable, "-c", told], capture_output=True, text=True, check=True, env=os.environ)
+        loaded = run.stdout.rpartition("loaded")[2].split()
+        self.assertFalse(
+            {"numpy", "scipy", "networkx", "pydantic", "jsonschema_rs", "ortools", "rapidfuzz"} & set(loaded)
+        )
+        for name in ("decode", "carry", "job", "wire", "choose"):
+            self.assertIn(name, run.stdout)

@@ -8,6 +8,7 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any, get_type_hints
 
+import jsonschema
 from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
@@ -35,7 +36,7 @@ from twincore.job import (
     waiting_for,
 )
 from twincore.job.changing import ADDING, FOLLOWING, KEPT_BESIDE
-from twincore.job.schema import value_schemas
+from twincore.job.schema import published, value_schemas
 from twincore.job.target import Subject
 
 PACKAGES = Path(__file__).parent / "packages"
@@ -239,6 +240,26 @@ class Values(SimpleTestCase):
             self.faults("defect", {"what": "x"}), ["after.until: expected a value", "after.who: expected a value"]
         )
         self.assertEqual(self.faults("kept", "x" * 2001), ["after: expected a text of at most 2,000 characters"])
+
+    def test_the_published_schema_is_what_is_declared(self) -> None:
+        path = Path(__file__).resolve().parents[2] / "docs/formats/entry-values.schema.json"
+        self.assertEqual(json.loads(path.read_text()), json.loads(json.dumps(published())))
+        jsonschema.Draft202012Validator.check_schema(published())
+
+    def test_the_published_schema_takes_what_is_taken(self) -> None:
+        schema = jsonschema.Draft202012Validator(published())
+        for kind, good, wrong in (
+            ("wire", {"connector": "C1", "pin": "1", "mm2": 0.5}, {"mm2": -1}), ("symptom", "yes", "maybe"),
+            ("settled", {"as": "was wired wrong"}, {"as": "fine"}), ("kit", 3, 1.5), ("found", "01?", True),
+            ("picture", {"marks": [{"x": 0.5, "y": 1}]}, {"marks": [{"x": 2, "y": 1}]}), ("look", True, False),
+        ):  # fmt: skip
+            with self.subTest(kind):
+                self.assertEqual((self.faults(kind, good), bool(self.faults(kind, wrong))), ([], True))
+                properties = [
+                    each.path[0] for value in (good, wrong) for each in schema.iter_errors({kind: value}) if each.path
+                ]
+                self.assertEqual(set(properties), {kind})
+                self.assertFalse([each for each in schema.iter_errors({kind: good}) if each.path])
 
     def test_texts_are_trimmed_and_an_empty_one_is_none(self) -> None:
         self.assertEqual(TARGETS["report"].checked("  E7 "), "E7")

@@ -66,3 +66,10 @@ class WrongValue(TwinError):
     def __init__(self, detail: str, faults: Sequence[Fault] = ()) -> None:
         self.detail, self.faults = detail, tuple(faults)
         super().__init__(detail)
+
+
+class AbsentError(TwinError):
+    """A question that is not worked out here, for what it needs is not installed."""
+
+    def __init__(self, package: str) -> None:
+        super().__init__(f"not worked out here: {package} is not installed")

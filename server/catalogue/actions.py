@@ -146,6 +146,15 @@ def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: 
     return Loaded("board", profile.part_number, board.current.number, True, warnings)
 
 
+def fill_traits() -> None:
+    """Read out what fitting and the key look at, for boards that were loaded before there were columns for it."""
+    for board in Board.objects.select_related("current").filter(current__isnull=False, traits={}):
+        assert board.current is not None  # the rest was left out above
+        profile = parse_board(bytes(board.current.document))
+        board.traits, board.features = traits_of(profile.document), features_of(profile)
+        board.save(update_fields=["traits", "features"])
+
+
 def _load_guide(person: Person | None, kind: str, data: bytes, now: datetime) -> Loaded:
     if kind == "rule-out":
         name = parse_rule_out(data).family

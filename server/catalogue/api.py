@@ -1,6 +1,7 @@
 """The catalogue over HTTP."""
 
 import json
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 
@@ -66,8 +67,19 @@ class RevisionLine(Schema):
     loaded_by: str
 
 
+class RangeShown(Schema):
+    """The numbers that a parameter can be set to: from the lowest to the highest in equal steps."""
+
+    low: int | float
+    high: int | float
+    step: int | float
+
+
 class ElementShown(Schema):
-    """An element of a board: its points in order, what each may be, and how it leaves the maker."""
+    """An element of a board: its points in order, what each may be, and how it leaves the maker.
+
+    A parameter has a `range`, for it may have very many numbers; anything else lists its `values`.
+    """
 
     id: str
     kind: str
@@ -75,6 +87,7 @@ class ElementShown(Schema):
     unit: str
     points: list[str]
     values: list[str | int | float]
+    range: RangeShown | None
     factory: str | int | float
     locked: list[str]
 
@@ -158,7 +171,8 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
             title=element.title,
             unit=element.unit,
             points=[point.id for point in element.points],
-            values=[_plain(value) for value in element.points[0].domain[:2000]],
+            values=[] if element.kind == "parameter" else [_plain(value) for value in element.points[0].domain],
+            range=_range(element.points[0].domain) if element.kind == "parameter" else None,
             factory=_plain(factory[element.id]),
             locked=[point.id for point in element.points if point.locked],
         )
@@ -176,6 +190,11 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
         family_title=board.family.title,
         behaviour_known=profile.behaviour is not None,
     )
+
+
+def _range(domain: Sequence[Any]) -> RangeShown:
+    step = domain[1] - domain[0] if len(domain) > 1 else 0
+    return RangeShown(low=_plain(domain[0]), high=_plain(domain[-1]), step=_plain(step))
 
 
 def _plain(value: Any) -> Any:

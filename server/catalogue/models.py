@@ -91,6 +91,7 @@ class Guide(models.Model):
 
         RULE_OUT = "rule-out"
         NAMEPLATES = "nameplates"
+        ADAPTERS = "adapters"
 
     kind = models.CharField(max_length=16, choices=Kind.choices)
     name = models.CharField(max_length=80, help_text="The family's id, or the maker.")

@@ -13,7 +13,7 @@ import logging
 import sys
 import threading
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from pathlib import Path
 from typing import Any
@@ -36,6 +36,21 @@ logging.getLogger("pymodbus").setLevel(logging.CRITICAL + 1)  # it logs every br
 MOODS = ("healthy", "dead", "late", "wrong checks", "locked", "forgetful")
 LATE_S = 4.0
 WRITE = 16
+
+
+class SteppedClock:
+    """A clock that stands until it is stepped: nothing that a test sees hangs on the machine's speed."""
+
+    def __init__(self) -> None:
+        self.now_s = 0.0
+
+    def __call__(self) -> float:
+        """Seconds, as `time.monotonic` tells them."""
+        return self.now_s
+
+    def step(self, seconds: float) -> None:
+        """Let some time pass."""
+        self.now_s += seconds
 
 
 class LiveBoard:
@@ -85,10 +100,11 @@ class LiveBoard:
             held[self.port.sum_at] ^= 0x5A5A
         return held
 
-    def write_setting(self, address: int, value: int) -> bool:
-        """Whether a register was a setting that can be written, and its value one that it takes."""
-        register = next((each for each in self.port.settings if each.at == address and each.writable), None)
-        read = read_registers(self.board, {address: value}).positions
+    def write_setting(self, address: int, values: Sequence[int]) -> bool:
+        """Whether registers from an address on were one setting that can be written, and their values one that it takes."""
+        wanted = range(address, address + len(values))
+        register = next((each for each in self.port.settings if each.addresses == wanted and each.writable), None)
+        read = read_registers(self.board, dict(zip(wanted, values, strict=True))).positions
         if register is None or register.gives not in read:
             return False
         if self.mood != "forgetful":
@@ -155,7 +171,7 @@ class PortServer:
             return ExcCodes.ILLEGAL_ADDRESS
         if values and (address, count) == (live.port.inputs_at, 1):
             live.write_inputs(int(values[0]))
-        elif values and not all(live.write_setting(address + i, int(value)) for i, value in enumerate(values)):
+        elif values and not live.write_setting(address, [int(value) for value in values]):
             return ExcCodes.ILLEGAL_ADDRESS
         for at, value in live.registers().items():
             registers[at - start] = value
@@ -192,12 +208,14 @@ def control_of(live: LiveBoard) -> type[BaseHTTPRequestHandler]:
     return Handler
 
 
-def live_board(family: Path, board: Path, settings: Path | None, speed: float) -> LiveBoard:
+def live_board(
+    family: Path, board: Path, settings: Path | None, speed: float = 1.0, clock: Callable[[], float] = time.monotonic
+) -> LiveBoard:
     """A board from files; without a record it stands as it leaves the maker."""
     kind = profile.parse_family(family.read_bytes())
     read = profile.parse_board(board.read_bytes())
     record = profile.parse_record(settings.read_bytes(), read) if settings else profile.factory_record(read)
-    return LiveBoard(read, record, kind, speed, {"starts": 4182, "firmware": 2.3})
+    return LiveBoard(read, record, kind, speed, {"starts": 4182, "firmware": 2.3}, clock)
 
 
 def main(argv: list[str] | None = None) -> None:

@@ -5,9 +5,8 @@ from dataclasses import dataclass
 from itertools import combinations
 from typing import Any
 
-import networkx
-
 from twincore.choose.statements import Statement
+from twincore.heavy import load
 from twincore.profile.facts import fact_agrees
 from twincore.profile.values import is_number, same
 
@@ -57,6 +56,7 @@ def contradictions(statements: Iterable[Statement]) -> list[Contradiction]:
     successors for one machine between which nothing decides."""
     rows = [each for each in statements if each.relation not in ("exchange", "repair", "donor")]
     found = [*_both_ways(rows), *_two_successors(rows)]
+    networkx = load("networkx")
     ring = networkx.DiGraph()
     for each in rows:
         if each.relation == "supersedes":
@@ -68,7 +68,7 @@ def contradictions(statements: Iterable[Statement]) -> list[Contradiction]:
 
 
 def _ring(graph: Any, boards: Sequence[str]) -> Contradiction:
-    edges = networkx.find_cycle(graph.subgraph(boards), boards[0])
+    edges = load("networkx").find_cycle(graph.subgraph(boards), boards[0])
     return Contradiction("cycle", tuple(a for a, _ in edges), tuple(graph[a][b]["statement"] for a, b in edges))
 
 

@@ -2,9 +2,8 @@
 
 from dataclasses import dataclass
 
-from scipy.special import betaincinv
-
 from twincore.choose.statements import WITH_SOURCE, WITHOUT_SOURCE
+from twincore.heavy import load
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,4 +21,5 @@ def credence(worked: int, failed: int, has_source: bool) -> Credence:
     """The Beta posterior of a pairing (conjugate prior of the binomial; Bayes, see any textbook of statistics)."""
     a, b = WITH_SOURCE if has_source else WITHOUT_SOURCE
     a, b = a + worked, b + failed
-    return Credence(a / (a + b), float(betaincinv(a, b, 0.05)), float(betaincinv(a, b, 0.95)), worked, failed)
+    quantile = load("scipy.special").betaincinv
+    return Credence(a / (a + b), float(quantile(a, b, 0.05)), float(quantile(a, b, 0.95)), worked, failed)

@@ -5,23 +5,23 @@ from functools import partial
 from typing import Any
 
 from twincore import behaviour, profile, programming, wiring
-from twincore.cli.files import InputError, checked_board, named, read, read_board, read_family, read_record
+from twincore.cli.files import checked_board, named, read, read_board, read_family, read_record
+from twincore.cli.wrong import InputError
 from twincore.profile.values import plain
 
 
 def add_calls(calls: Any) -> None:
     """Add these calls to the command line."""
-    for name, call, options, text in (
-        ("wire", _wire, ("family", "original", "found", "replacement"), "where every wire of the original goes"),
-        ("press", _press, ("board", "from", "to"), "the fewest presses from one setting to another"),
+    for name, call, options in (
+        ("wire", _wire, ("family", "original", "found", "replacement")),
+        ("press", _press, ("board", "from", "to")),
         (
             "trace",
             _trace,
             ("family", "board", "settings", "trace"),
-            "whether a board makes what another was seen to do",
         ),
     ):
-        sub = calls.add_parser(name, help=text)
+        sub = calls.add_parser(name)
         for option in options:
             sub.add_argument(f"--{option}", required=True, metavar="FILE", dest=option.replace("from", "start"))
         if name == "wire":

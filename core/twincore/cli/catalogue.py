@@ -9,7 +9,8 @@ from typing import Any
 
 from twincore import choose, profile, recognise
 from twincore.choose import Statement
-from twincore.cli.files import InputError, named, read, read_facts, read_record
+from twincore.cli.files import named, read, read_facts, read_record
+from twincore.cli.wrong import InputError
 from twincore.profile import Board, Family
 from twincore.recognise import Scheme
 
@@ -54,12 +55,12 @@ class Catalogue:
 
 def add_calls(calls: Any) -> None:
     """Add these calls to the command line."""
-    sub = calls.add_parser("recognise", help="which board carries a marking, which machine a plate speaks of")
+    sub = calls.add_parser("recognise")
     sub.add_argument("--catalogue", required=True, metavar="DIR")
     sub.add_argument("--marking", default="", metavar="TEXT", help="what was read; several with , between them")
     sub.add_argument("--plate", default="", metavar="TEXT", help="a machine's number, decoded by every scheme")
     sub.set_defaults(call=_recognise)
-    sub = calls.add_parser("choose", help="which boards may take a board's place, best first")
+    sub = calls.add_parser("choose")
     sub.add_argument("--catalogue", required=True, metavar="DIR")
     sub.add_argument("--original", required=True, metavar="PN")
     sub.add_argument("--found", metavar="FILE", help="settings record of the original; factory settings without it")

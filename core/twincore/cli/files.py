@@ -6,14 +6,11 @@ from pathlib import Path
 from typing import Any, TypeVar
 
 from twincore import profile
+from twincore.cli.wrong import InputError
 from twincore.errors import DocumentError, TwinError
 from twincore.profile import Board, Family, Record
 
 Answer = TypeVar("Answer")
-
-
-class InputError(Exception):
-    """An input is wrong: the file and what is the matter with it."""
 
 
 def read_family(name: str) -> Family:

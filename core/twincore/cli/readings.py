@@ -6,7 +6,7 @@ from math import isinf
 from typing import Any
 
 from twincore import measure
-from twincore.cli.files import InputError
+from twincore.cli.wrong import InputError
 from twincore.measure import Band, Curve
 
 OPTIONS: dict[str, tuple[str, ...]] = {
@@ -29,7 +29,7 @@ WITHOUT_READING = ("stored-energy", "drop", "contact")
 
 def add_calls(calls: Any) -> None:
     """Add this call to the command line."""
-    sub = calls.add_parser("measure", help="judge a reading: inside, outside or cannot tell, with the margin")
+    sub = calls.add_parser("measure")
     sub.add_argument("kind", choices=list(OPTIONS), metavar="KIND", help=", ".join(OPTIONS))
     for name in sorted({name for names in OPTIONS.values() for name in names} - {"designation"}):
         sub.add_argument(f"--{name.replace('_', '-')}", type=float, metavar="NUMBER")

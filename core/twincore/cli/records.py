@@ -8,24 +8,23 @@ from typing import Any
 
 from twincore import chain, job, profile, prove
 from twincore.behaviour import make_twin
-from twincore.cli.files import InputError, named, read, read_board, read_family, read_record
+from twincore.cli.files import named, read, read_board, read_family, read_record
+from twincore.cli.wrong import InputError
 from twincore.profile.values import plain
 
 
 def add_calls(calls: Any) -> None:
     """Add these calls to the command line."""
-    played = calls.add_parser("job", help="a job played again from its entries: its sheet")
+    played = calls.add_parser("job")
     played.add_argument("job", metavar="JOB.json|ZIP")
     played.set_defaults(call=_job)
-    verify = calls.add_parser(
-        "verify", help="whether the package of a job is as it was written, and follows from its entries"
-    )
+    verify = calls.add_parser("verify")
     verify.add_argument("package", metavar="JOB.zip")
     verify.add_argument(
         "--seal", default="", metavar="DIGITS", help="the seal from the cabinet label, or its first eight digits"
     )
     verify.set_defaults(call=_verify)
-    run = calls.add_parser("measured", help="a run measured on the machine against the board that came out")
+    run = calls.add_parser("measured")
     for option in ("family", "original", "settings", "run"):
         run.add_argument(f"--{option}", required=True, metavar="FILE")
     run.set_defaults(call=_measured)

@@ -15,19 +15,19 @@ from twincore.wiring import parse_adapters, parse_wiring
 
 def add_calls(calls: Any) -> None:
     """Add these calls to the command line."""
-    check = calls.add_parser("check", help="check documents against every rule of their formats")
+    check = calls.add_parser("check")
     check.add_argument("files", nargs="+", metavar="FILE")
     check.add_argument("--family", metavar="FAMILY", help="also check boards against this family")
     check.set_defaults(call=_check)
     pair = ("family", "original", "found", "replacement")
     proof = ("family", "original", "original-settings", "replacement", "replacement-settings")
-    for name, call, options, text in (
-        ("decode", _decode, ("family", "board", "settings"), "what each function stands at"),
-        ("carry", _carry, pair, "positions of the replacement that do the same"),
-        ("simulate", _simulate, ("family", "board", "settings", "scenario"), "what a board shows over a scenario"),
-        ("prove", _prove, proof, "whether two boards ever show anything different"),
+    for name, call, options in (
+        ("decode", _decode, ("family", "board", "settings")),
+        ("carry", _carry, pair),
+        ("simulate", _simulate, ("family", "board", "settings", "scenario")),
+        ("prove", _prove, proof),
     ):
-        sub = calls.add_parser(name, help=text)
+        sub = calls.add_parser(name)
         for option in options:
             sub.add_argument(f"--{option}", required=True, metavar="FILE")
         if name == "carry":

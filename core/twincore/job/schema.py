@@ -10,6 +10,13 @@ from twincore.job.target import adapter_of
 from twincore.job.targets import TARGETS
 
 
+def published() -> dict[str, Any]:
+    """The published schema of what entries may say: JSON Schema 2020-12, by kind of target."""
+    schemas = value_schemas("#/$defs/{model}")
+    values = schemas.pop("EntryValues")
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **values, "$defs": schemas}
+
+
 def value_schemas(ref_template: str) -> dict[str, Any]:
     """Schemas by name: `EntryValues` has a property for each kind of target with what may be said at it; the others are
     those that it refers to, by `ref_template`. Beside the standard there is `x-targets`, where each stands in the state.

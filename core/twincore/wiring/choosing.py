@@ -6,17 +6,13 @@ least sum of places in the order of the files.
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from importlib import import_module
 from itertools import permutations
-
-import numpy
-from numpy.typing import NDArray
-from scipy.optimize import Bounds, LinearConstraint, milp
 
 from twincore.errors import LimitError
 from twincore.wiring.documents import Adapter, Wire
 from twincore.wiring.pins import Pin, Plug
 
-LONGEST_S = 10.0
 MOST_SEATS = 20_000
 Score = tuple[int, int, float]
 """Wires served, adapters used as a negative number, price as a negative number: the greater the better."""
@@ -129,32 +125,21 @@ def _led(
 def choose(options: Sequence[Seat], stock: Mapping[str, int]) -> list[Seat]:
     """The best set of seats in which no plug, socket or adapter is used twice; `stock` counts the adapters.
 
-    A set packing problem, solved by branch and bound on its linear relaxation (HiGHS, through scipy) one criterion
-    after another, so that every number in it stays small and exact. Raises LimitError where no optimum is proved.
+    A set packing problem. Raises LimitError where no optimum is proved.
     """
     if not options:
         return []
-    rows = [
-        ([name in _things(seat) for seat in options], 1.0)
-        for name in dict.fromkeys(name for seat in options for name in _things(seat))
-    ]
-    rows += [
-        ([seat.adapter is not None and seat.adapter.id == name for seat in options], float(count))
-        for name, count in stock.items()
-    ]
-    matrix = numpy.array([row for row, _ in rows], dtype=float)
-    limits = [LinearConstraint(matrix, ub=[most for _, most in rows])]
-    taken = numpy.zeros(len(options))
-    for costs in _criteria(options):
-        found = milp(
-            costs, constraints=limits, integrality=numpy.ones(len(options)), bounds=Bounds(0, 1),
-            options={"mip_rel_gap": 0.0, "time_limit": LONGEST_S},
-        )  # fmt: skip
-        if found.status != 0:
-            raise LimitError(f"wiring: the best choice of plugs and adapters was not proved within {LONGEST_S:g} s")
-        taken = numpy.round(found.x)
-        limits.append(LinearConstraint(costs[None, :], ub=float(costs @ taken)))
-    return [seat for seat, share in zip(options, taken, strict=True) if share]
+    most = {name: 1 for seat in options for name in _things(seat)}
+    takes = [frozenset(_things(seat)) for seat in options]
+    for name, count in stock.items():
+        most[f"adapter {name}"] = count
+        takes = [
+            take | {f"adapter {name}"} if seat.adapter is not None and seat.adapter.id == name else take
+            for take, seat in zip(takes, options, strict=True)
+        ]
+    solver = import_module("twincore.wiring.packing")
+    chosen: list[int] = solver.pack(takes, most, _criteria(options))
+    return [options[index] for index in chosen]
 
 
 def _things(seat: Seat) -> list[str]:
@@ -162,11 +147,11 @@ def _things(seat: Seat) -> list[str]:
     return [*(f"plug {each}" for each in seat.plugs), *(f"socket {each}" for each in seat.sockets)]
 
 
-def _criteria(options: Sequence[Seat]) -> list[NDArray[numpy.float64]]:
+def _criteria(options: Sequence[Seat]) -> list[list[int]]:
     """What is to be least, in this order: wires not served, adapters, price in hundredths, places in the order of the files."""
     return [
-        numpy.array([-seat.score[0] for seat in options], dtype=float),
-        numpy.array([-seat.score[1] for seat in options], dtype=float),
-        numpy.array([round(-seat.score[2] * 100) for seat in options], dtype=float),
-        numpy.arange(len(options), dtype=float),
+        [-seat.score[0] for seat in options],
+        [-seat.score[1] for seat in options],
+        [round(-seat.score[2] * 100) for seat in options],
+        list(range(len(options))),
     ]

@@ -4,18 +4,6 @@ import django.db.models.deletion
 from django.conf import settings
 from django.db import migrations, models
 
-from twincore.choose import traits_of
-from twincore.profile import parse_board
-from twincore.recognise import features_of
-
-
-def read_traits(apps, schema_editor):
-    """What fitting and the key look at, for boards that were loaded before these columns were there."""
-    for board in apps.get_model("catalogue", "Board").objects.select_related("current").filter(current__isnull=False):
-        profile = parse_board(bytes(board.current.document))
-        board.traits, board.features = traits_of(profile.document), features_of(profile)
-        board.save(update_fields=["traits", "features"])
-
 
 class Migration(migrations.Migration):
 
@@ -79,5 +67,4 @@ class Migration(migrations.Migration):
             model_name='guide',
             constraint=models.CheckConstraint(condition=models.Q(('kind__in', ['rule-out', 'nameplates'])), name='guide_kind_known'),
         ),
-        migrations.RunPython(read_traits, migrations.RunPython.noop),
     ]

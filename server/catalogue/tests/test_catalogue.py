@@ -1,7 +1,10 @@
 import json
 
+from django.conf import settings
+
+from catalogue.actions import fill_traits, load_document
 from catalogue.models import Board
-from jobs.tests.world import WorldTestCase
+from jobs.tests.world import NOW, WorldTestCase
 
 
 class Search(WorldTestCase):
@@ -74,3 +77,29 @@ class Load(WorldTestCase):
         self.assertIn("OFN-U3: functions.trial", str(problem["faults"]))
         family = json.loads(self.client.get("/api/families/deck-oven/file").content) | {"title": "Ovens"}
         self.assertEqual(self.load(json.dumps(family))["revision"], 2)
+
+
+class Traits(WorldTestCase):
+    def test_boards_of_an_earlier_version_get_what_fitting_looks_at(self) -> None:
+        board = Board.objects.get(part_number="TVH-2210-B")
+        read = (board.traits, board.features)
+        Board.objects.filter(pk=board.pk).update(traits={}, features={})
+        fill_traits()
+        board.refresh_from_db()
+        self.assertEqual((board.traits, board.features), read)
+
+
+class Ranges(WorldTestCase):
+    def test_a_parameter_with_very_many_settings_is_offered_whole(self) -> None:
+        document = json.loads((settings.ROOT / "demo/boards/TVH-2420-A.board.json").read_text())
+        setting = next(each for each in document["settings"] if each["kind"] == "parameter")
+        setting |= {"min": 0, "max": 3600, "step": 1, "factory": 60}
+        document |= {"part_number": "TVH-2421-A", "settings_layout": None}
+        document.pop("settings_layout")
+        load_document(None, json.dumps(document).encode(), NOW)
+        self.sign_in("corm")
+        shown = self.get("board/TVH-2421-A")
+        found = next(each for each in shown["elements"] if each["id"] == setting["id"])
+        self.assertEqual((found["range"], found["values"]), ({"low": 0, "high": 3600, "step": 1}, []))
+        others = [each for each in shown["elements"] if each["kind"] not in ("parameter",)]
+        self.assertTrue(all(each["range"] is None and each["values"] for each in others))

@@ -1,9 +1,10 @@
 """The papers of a finished job: the label inside the cabinet, and the customer's page. The job sheet is in `jobs.sheet`."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any, get_args
 
 import segno
+from django.utils.timezone import localtime
 
 from catalogue.profiles import board_profile
 from config.errors import Refused
@@ -56,7 +57,7 @@ def label_pdf(job: Job) -> bytes:
     context = {
         "job": job,
         "number": record_head(job)["number"],
-        "date": (job.closed_at or job.changed_at).date(),
+        "date": label_day(job),
         "banks": banks,
         "others": [(name, value) for name, value in left.items() if kinds[name] != "dip"],
         "changed": changed_positions(job),
@@ -69,10 +70,17 @@ def label_pdf(job: Job) -> bytes:
     return as_pdf("jobs/label.html", context)
 
 
+def label_day(job: Job) -> date:
+    """The day that a label bears: of the closing, where the depot is."""
+    return localtime(job.closed_at or job.changed_at).date()
+
+
 def label_text(job: Job) -> str:
     """What the label's code says: plain text that any reader shows, no address, no network."""
     left = " ".join(f"{name}={value}" for name, value in left_in_order(case_of(job)).items())
-    head = f"{record_head(job)['number']} {(job.closed_at or job.changed_at):%Y-%m-%d} {job.state['replacement']} for {job.state['original']}"
+    head = (
+        f"{record_head(job)['number']} {label_day(job):%Y-%m-%d} {job.state['replacement']} for {job.state['original']}"
+    )
     text = f"{head}; {left}"
     if len(text) > MOST_QR:
         text = f"{text[: MOST_QR - 8]} …"

@@ -82,13 +82,17 @@ def _read(client: ModbusTcpClient, at: BoardPort, wanted: Mapping[int, int]) -> 
 
 
 def _write(client: ModbusTcpClient, at: BoardPort, values: Mapping[int, int]) -> None:
-    for address, value in values.items():
+    for each in at.map.settings:
+        words = [values[address] for address in each.addresses if address in values]
+        if not words:
+            continue
         try:
-            answer = client.write_registers(address, [value], device_id=at.map.unit)
+            # the words of one setting go together: half of them would be another setting
+            answer = client.write_registers(each.at, words, device_id=at.map.unit)
         except (ModbusException, OSError) as error:
             raise PortSilent("no answer came in time") from error
         if answer.isError():
-            raise PortSilent(f"it refuses to have register {address} written")
+            raise PortSilent(f"it refuses to have register {each.at} written")
 
 
 def _put_back(at: BoardPort, before: Mapping[int, int]) -> bool:

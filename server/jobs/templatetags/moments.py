@@ -4,14 +4,15 @@ from datetime import datetime
 
 from django import template
 from django.utils.dateformat import format as written
+from django.utils.timezone import localtime
 
 register = template.Library()
 
 
 @register.filter
 def said_at(at: str) -> str:
-    """A time from a record, to the minute, UTC; what is none is shown as it stands."""
+    """A time from a record, to the minute, in the depot's time like every other on the page; what is none as it stands."""
     try:
-        return written(datetime.fromisoformat(at), "j F Y, H:i")
+        return written(localtime(datetime.fromisoformat(at)), "j F Y, H:i")
     except (TypeError, ValueError):
         return str(at)

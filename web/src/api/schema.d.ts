@@ -1797,6 +1797,8 @@ export interface components {
         /**
          * ElementShown
          * @description An element of a board: its points in order, what each may be, and how it leaves the maker.
+         *
+         *     A parameter has a `range`, for it may have very many numbers; anything else lists its `values`.
          */
         ElementShown: {
             /** Id */
@@ -1811,10 +1813,23 @@ export interface components {
             points: string[];
             /** Values */
             values: (string | number)[];
+            range: components["schemas"]["RangeShown"] | null;
             /** Factory */
             factory: string | number;
             /** Locked */
             locked: string[];
+        };
+        /**
+         * RangeShown
+         * @description The numbers that a parameter can be set to: from the lowest to the highest in equal steps.
+         */
+        RangeShown: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Step */
+            step: number;
         };
         /**
          * Paging

@@ -3,7 +3,7 @@ import { render, screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { useState } from "react";
 import { describe, expect, it } from "vitest";
-import { ElementEditor } from "./ElementEditor";
+import { ElementEditor, reached } from "./ElementEditor";
 import type { EditorProps, Position } from "./types";
 
 /** An editor that stands where it was last set, and everything that it was set to. */
@@ -70,8 +70,7 @@ describe("a parameter", () => {
     kind: "parameter",
     unit: "s",
     points: ["P1"],
-    values: [0, 15, 30, 45],
-    factory: 0,
+    range: { low: 0, high: 45, step: 15 },
   });
 
   it("takes what it can be set to, and says what that is", async () => {
@@ -85,6 +84,21 @@ describe("a parameter", () => {
     await userEvent.type(field, "45{Enter}");
     await userEvent.click(button("P1 more"));
     expect(made.filter((each, index) => each !== made[index - 1])).toEqual([30, 45]);
+  });
+
+  it("can be set anywhere in a long range", async () => {
+    const long = element({ id: "P2", kind: "parameter", points: ["P2"], range: { low: 0, high: 3600, step: 1 } });
+    const made = edited({ element: long, value: 0 });
+    await userEvent.type(screen.getByRole("textbox", { name: "P2" }), "{Backspace}2750{Enter}");
+    expect(made.at(-1)).toBe(2750);
+  });
+
+  it("adds its steps up without rounding into nothing", async () => {
+    const fine = element({ id: "P3", kind: "parameter", points: ["P3"], range: { low: 0, high: 1, step: 0.1 } });
+    const made = edited({ element: fine, value: 0.2 });
+    await userEvent.click(button("P3 more"));
+    expect(made).toEqual([0.3]);
+    expect([reached(0.7, 0, 1, 0.1), reached(0.75, 0, 1, 0.1), reached(1.1, 0, 1, 0.1)]).toEqual([true, false, false]);
   });
 
   it("can be unreadable in a record", async () => {

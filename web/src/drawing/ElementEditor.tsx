@@ -49,12 +49,9 @@ function NumberEditor({ element, value, unreadable = true, disabled, onChange }:
     setStood(value);
     setTyped(null);
   }
-  const numbers = element.values.map(Number);
-  const [low, high] = [numbers[0] ?? 0, numbers[numbers.length - 1] ?? 0];
-  const step = numbers.length > 1 ? (numbers[1] ?? 0) - low : 1;
+  const { low, high, step } = element.range ?? { low: 0, high: 0, step: 0 };
   const shown = typed ?? (value === undefined || value === UNREADABLE ? "" : String(value));
-  const valid = (text: string) =>
-    text.trim() !== "" && numbers.some((number) => number === Number(text.replace(",", ".")));
+  const valid = (text: string) => text.trim() !== "" && reached(Number(text.replace(",", ".")), low, high, step);
   const wrong = typed !== null && typed.trim() !== "" && !valid(typed);
   const send = (text: string) => {
     setTyped(text);
@@ -81,14 +78,14 @@ function NumberEditor({ element, value, unreadable = true, disabled, onChange }:
       <Button
         disabled={disabled}
         aria-label={`${element.id} less`}
-        onClick={() => send(String(Math.max(low, Number(shown || low) - step)))}
+        onClick={() => send(tidy(Math.max(low, Number(shown || low) - step)))}
       >
         −
       </Button>
       <Button
         disabled={disabled}
         aria-label={`${element.id} more`}
-        onClick={() => send(String(Math.min(high, Number(shown || low) + step)))}
+        onClick={() => send(tidy(Math.min(high, Number(shown || low) + step)))}
       >
         +
       </Button>
@@ -107,4 +104,16 @@ function NumberEditor({ element, value, unreadable = true, disabled, onChange }:
       </p>
     </div>
   );
+}
+
+/** Whether a number can be set: within the range, a whole number of steps from its lowest (but for rounding). */
+export function reached(number: number, low: number, high: number, step: number): boolean {
+  if (!(number >= low && number <= high)) return false;
+  const steps = step > 0 ? (number - low) / step : 0;
+  return Math.abs(steps - Math.round(steps)) < 1e-6;
+}
+
+/** A number as it is typed: steps of a tenth must not become 0.30000000000000004. */
+function tidy(number: number): string {
+  return String(Number(number.toPrecision(12)));
 }

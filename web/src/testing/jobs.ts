@@ -58,6 +58,7 @@ export function element(more: Partial<Schemas["ElementShown"]> = {}): Schemas["E
     title: "",
     unit: "",
     values: [],
+    range: null,
     points: ["S1.1", "S1.2", "S1.3"],
     factory: "000",
     locked: [],

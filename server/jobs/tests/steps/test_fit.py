@@ -8,7 +8,7 @@ from django.test import override_settings
 from jobs.models import Job
 from jobs.tests.steps.test_record import patch_time_out
 from jobs.tests.world import WorldTestCase
-from standins.board_port import PortServer, live_board
+from standins.board_port import PortServer, SteppedClock, live_board
 from twincore.profile import parse_board
 from twincore.profile.values import plain
 from twincore.service_port import registers_of
@@ -227,7 +227,7 @@ class OverThePort(PowerTestCase):
         super().setUp()
         demo = settings.ROOT / "demo"
         self.live = live_board(
-            demo / "families/deck-oven.family.json", demo / "boards/OFN-U5.board.json", None, speed=60
+            demo / "families/deck-oven.family.json", demo / "boards/OFN-U5.board.json", None, clock=SteppedClock()
         )
         self.server = PortServer(self.live).start()
         self.addCleanup(self.server.stop)

@@ -4,6 +4,7 @@ import io
 from datetime import timedelta
 from typing import Any
 from uuid import uuid4
+from zoneinfo import ZoneInfo
 
 import pypdfium2
 import zxingcpp
@@ -50,6 +51,17 @@ class Papers(WorldTestCase):
             seal = self.get(f"jobs/{self.closed.pk}/hand-over")["seal"]
             self.assertIn(seal, words)
         self.get(f"jobs/{self.closed.pk}/sheet.pdf?paper=papyrus", 400)
+
+    def test_times_are_the_depots_own_and_say_so(self) -> None:
+        closed = self.closed.closed_at
+        assert closed is not None
+        zone = ZoneInfo("Asia/Tokyo")
+        with timezone.override(zone):
+            words = words_of(self.pdf("sheet.pdf"))
+            told = f"closed {closed.astimezone(zone):%-d %B %Y, %H:%M}"
+            self.assertIn(told, words)
+            self.assertIn("JST", words)
+            self.assertNotIn("UTC", words)
 
     def test_the_label_has_its_size_and_its_code_says_by_itself_what_was_set(self) -> None:
         data = self.pdf("label.pdf")

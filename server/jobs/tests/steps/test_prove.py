@@ -12,7 +12,7 @@ from jobs.ports.streaming import MOST_STREAMS, stream_port
 from jobs.tests.steps.test_fit import FitTestCase
 from jobs.tests.steps.test_record import patch_time_out
 from jobs.tests.world import WorldTestCase
-from standins.board_port import PortServer, live_board
+from standins.board_port import PortServer, SteppedClock, live_board
 from twincore.service_port import port_map
 
 
@@ -122,7 +122,7 @@ class Stream(WorldTestCase):
     def setUp(self) -> None:
         demo = settings.ROOT / "demo"
         self.live = live_board(
-            demo / "families/deck-oven.family.json", demo / "boards/OFN-U5.board.json", None, speed=60
+            demo / "families/deck-oven.family.json", demo / "boards/OFN-U5.board.json", None, clock=SteppedClock()
         )
         self.server = PortServer(self.live).start()
         self.addCleanup(lambda: self.server.stop())

@@ -16,7 +16,7 @@ from PIL import Image
 from jobs.models import Picture
 from jobs.ports.reading import TIME_OUT_S
 from jobs.tests.world import FrontTestCase
-from standins.board_port import MOODS, PortServer, control_of, live_board
+from standins.board_port import MOODS, PortServer, SteppedClock, control_of, live_board
 from twincore.job import as_said
 from twincore.profile import factory_record, open_document
 
@@ -218,7 +218,7 @@ class Port(FrontTestCase):
         super().setUp()
         demo = settings.ROOT / "demo"
         self.live = live_board(
-            demo / "families/deck-oven.family.json", demo / "boards/TVH-2420-A.board.json", None, speed=60
+            demo / "families/deck-oven.family.json", demo / "boards/TVH-2420-A.board.json", None, clock=SteppedClock()
         )
         self.server = PortServer(self.live).start()
         self.addCleanup(self.server.stop)

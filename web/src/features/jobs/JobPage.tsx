@@ -82,7 +82,7 @@ function JobSheet({ job }: { job: Job }) {
         onRetry={() => void entries.retry()}
         onWithdraw={(each) => void entries.withdraw(each)}
       />
-      <RefusedProvider entries={entries.sending.refused} onWithdraw={(each) => void entries.withdraw(each)}>
+      <RefusedProvider entries={entries.sending.refused}>
         <SkippedBanner job={job} />
         <EarlierBanner job={job} put={put} />
         <ol className="relative">

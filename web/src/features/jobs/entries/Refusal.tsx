@@ -4,20 +4,21 @@ import { ProblemNotice } from "@/ui/notices";
 import { Problem } from "@/api/client";
 import { createContext, useContext, type ReactNode } from "react";
 
-type Refused = { entries: Waiting[]; onWithdraw: (each: Waiting) => void };
-const RefusedEntries = createContext<Refused>({ entries: [], onWithdraw: () => undefined });
+const RefusedEntries = createContext<Waiting[]>([]);
 
 /** Makes what was refused known to the fields that it speaks of. */
-export function RefusedProvider({ entries, onWithdraw, children }: Refused & { children: ReactNode }) {
-  return <RefusedEntries.Provider value={{ entries, onWithdraw }}>{children}</RefusedEntries.Provider>;
+export function RefusedProvider({ entries, children }: { entries: Waiting[]; children: ReactNode }) {
+  return <RefusedEntries.Provider value={entries}>{children}</RefusedEntries.Provider>;
 }
 
-/** What the server would not take at a target, beside the field that it speaks of; stays until it is seen to. */
+/** What the server would not take at a target, beside the field that it speaks of; it stays until it is seen to. */
 export function RefusalAt({ target }: { target: string }) {
-  const { entries, onWithdraw } = useContext(RefusedEntries);
-  return entries
-    .filter((each) => each.entry.target === target)
-    .map((each) => <RefusalNotice key={each.order} each={each} onWithdraw={onWithdraw} />);
+  const refused = useContext(RefusedEntries).filter((each) => each.entry.target === target);
+  return refused.map((each) => (
+    <p key={each.order} className="border-l-4 border-text pl-3 font-semibold">
+      Not taken: {each.refused?.detail}
+    </p>
+  ));
 }
 
 /** One refused entry: why, and the way to take it back. */

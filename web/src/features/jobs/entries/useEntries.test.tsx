@@ -121,15 +121,26 @@ describe("what is said of saving", () => {
     expect(screen.getByRole("status").textContent).toContain("leave the page open");
   });
 
-  it("stands beside the field that it speaks of, and is taken back there", async () => {
+  it("says what was refused until it is seen, and beside the field that it speaks of", async () => {
     const withdrawn: number[] = [];
     render(
-      <RefusedProvider entries={[each]} onWithdraw={({ order }) => withdrawn.push(order)}>
-        <RefusalAt target="found.S1" />
-        <RefusalAt target="found.R1" />
+      <RefusedProvider entries={[each]}>
+        <SaveState
+          sending={{ ...quiet, refused: [each] }}
+          onRetry={() => {}}
+          onWithdraw={({ order }) => withdrawn.push(order)}
+        />
+        <section aria-label="S1">
+          <RefusalAt target="found.S1" />
+        </section>
+        <section aria-label="R1">
+          <RefusalAt target="found.R1" />
+        </section>
       </RefusedProvider>,
     );
-    expect(screen.getAllByRole("alert").map((alert) => alert.textContent)).toEqual(["Not possibleExpected 6 places."]);
+    expect(screen.getByRole("alert").textContent).toBe("Not possibleExpected 6 places.");
+    expect(screen.getByRole("region", { name: "S1" }).textContent).toBe("Not taken: Expected 6 places.");
+    expect(screen.getByRole("region", { name: "R1" }).textContent).toBe("");
     await userEvent.click(screen.getByRole("button", { name: "I have seen this" }));
     expect(withdrawn).toEqual([1]);
   });

@@ -1,7 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { minutes, useCountdown } from "./useCountdown";
 
 type Point = Schemas["HoldShown"];
@@ -12,6 +12,8 @@ type Props = {
   lockedOff: boolean;
   disabled: boolean;
   open: boolean;
+  /** What the server would not take of it. */
+  refusal?: ReactNode;
   onOpen: () => void;
   onHold: (said: Said) => void;
   onSkip: (reason: string) => void;
@@ -28,7 +30,8 @@ const LABELS: Record<string, string> = {
 };
 
 /** One hold point: what to do, what to say of it, and what was said. */
-export function HoldPoint({ point, readAt, lockedOff, disabled, open, onOpen, onHold, onSkip, onTakeBack }: Props) {
+export function HoldPoint(props: Props) {
+  const { point, readAt, lockedOff, disabled, open, refusal, onOpen, onHold, onSkip, onTakeBack } = props;
   if (point.held) return <Held point={point} disabled={disabled} onTakeBack={onTakeBack} />;
   if (!open) return <Folded point={point} readAt={readAt} lockedOff={lockedOff} onOpen={onOpen} />;
   return (
@@ -42,6 +45,7 @@ export function HoldPoint({ point, readAt, lockedOff, disabled, open, onOpen, on
         </ul>
       )}
       <Ask point={point} readAt={readAt} lockedOff={lockedOff} disabled={disabled} onHold={onHold} />
+      {refusal}
       {!disabled && <Skip title={point.title} onSkip={onSkip} />}
     </li>
   );

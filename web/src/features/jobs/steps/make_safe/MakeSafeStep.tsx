@@ -2,6 +2,7 @@ import { Button } from "@/ui/Button";
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useMakeSafe } from "../../api";
+import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 import { HoldPoint } from "./HoldPoint";
 
@@ -33,6 +34,7 @@ export function MakeSafeStep({ job, put }: StepProps) {
         {points.map((point) => (
           <HoldPoint
             key={`${point.id} ${point.held ? "held" : "open"}`}
+            refusal={<RefusalAt target={`hold.${point.id}`} />}
             point={point}
             readAt={readAt}
             lockedOff={safe.data.locked_off_at !== null}

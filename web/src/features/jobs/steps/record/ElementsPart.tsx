@@ -6,6 +6,7 @@ import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
 import { useState } from "react";
 import { useComparison, type Job } from "../../api";
+import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 import { AngleReading } from "./AngleReading";
 import { BlindReading } from "./BlindReading";
@@ -64,6 +65,7 @@ export function ElementsPart({ job, put, board, elements, record }: Props) {
               void put({ target: `found.${current.id}`, after: value, read_how: how });
             }}
           />
+          <RefusalAt target={`found.${current.id}`} />
           {differs && (
             <p role="alert" className="border-l-4 border-text pl-3">
               <strong>Two readings differ.</strong> First <span className="font-mono">{String(differs.first)}</span>,

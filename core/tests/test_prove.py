@@ -2,7 +2,6 @@
 
 import json
 from itertools import combinations
-from math import hypot
 from pathlib import Path
 from typing import Any
 
@@ -96,7 +95,8 @@ class Judged(SimpleTestCase):
         # 0.5 s for the event and 0.5 s for the input before it: 0.707 s, so 16.5 s may be inside 16 s or not
         self.assertEqual(self.verdicts((16.5, True), (32.0, False)), ["cannot tell", "in time"])
         run = judge_run(board(), VALUES, family(), trace((16.5, True), (32.0, False)))
-        self.assertAlmostEqual(run.events[0].uncertainty_s, hypot(0.5, 0.5))  # JCGM 100:2008, 5.1.2
+        # by hand: the root of 0.25 + 0.25 (JCGM 100:2008, 5.1.2: root sum of squares)
+        self.assertAlmostEqual(run.events[0].uncertainty_s, 0.70710678)
         self.assertEqual(run.verdict, "cannot tell")
 
     def test_missing_and_extra_events_are_named_and_do_not_shift_the_others(self) -> None:

@@ -1,0 +1,16 @@
+"""Heavy packages, loaded when they are first used: most questions need none of them, and some places have none."""
+
+from functools import cache
+from importlib import import_module
+from typing import Any
+
+from twincore.errors import AbsentError
+
+
+@cache
+def load(name: str) -> Any:
+    """A package's module by its name. Raises AbsentError where it is not installed."""
+    try:
+        return import_module(name)
+    except ImportError as error:
+        raise AbsentError(name.partition(".")[0]) from error
