@@ -1,5 +1,6 @@
 """Criteria of the fit, each by itself on the demo world; minutes and verdicts are the product's own rules."""
 
+from dataclasses import replace
 from fractions import Fraction
 from typing import Any
 
@@ -49,6 +50,39 @@ class Criteria(SimpleTestCase):
         )
         self.assertEqual(criteria.judge_machine(short, {"burner.stages": 1, "fan.volts": 230}).verdict, "fits")
         self.assertEqual(criteria.judge_machine(short, {"burner.stages": 2, "fan.volts": 230}).verdict, "no")
+
+    def test_surroundings_by_reading_by_what_the_original_stood_or_to_be_found_out(self) -> None:
+        def stands(**bands: tuple[float, float]) -> Fitting:
+            return replace(self.original, surroundings=bands)
+
+        old, wide, narrow = (
+            stands(temperature_c=(0, 60)),
+            stands(temperature_c=(-10, 70)),
+            stands(temperature_c=(0, 50)),
+        )
+        judge = criteria.judge_surroundings
+        self.assertEqual(codes(judge(stands(), stands(), {})), [("surroundings not said", "fits")])
+        self.assertEqual(codes(judge(old, stands(), {})), [("surroundings unknown", "to check")])
+        self.assertEqual({code for code, _ in codes(judge(old, wide, {}))}, {"surroundings covered"})
+        asked = judge(old, narrow, {})
+        self.assertEqual(
+            (asked.verdict, [(q.fact, q.wanted, q.unit) for q in asked.questions]),
+            ("to check", [("surroundings.coldest_c", {"from": 0, "to": 50}, "°C"),
+                          ("surroundings.hottest_c", {"from": 0, "to": 50}, "°C")]),
+        )  # fmt: skip
+        known = {"surroundings.coldest_c": 5, "surroundings.hottest_c": 48}
+        self.assertEqual(judge(old, narrow, known).verdict, "fits")
+        self.assertEqual(judge(old, narrow, {**known, "surroundings.hottest_c": 55}).verdict, "no")
+        high = stands(altitude_m=(0, 2000))
+        self.assertEqual([q.fact for q in judge(old, high, {}).questions], ["surroundings.altitude_m"])
+        self.assertEqual(judge(stands(), high, {"surroundings.altitude_m": 2400}).verdict, "no")
+
+    def test_boards_in_one_place_stand_what_all_of_them_stand(self) -> None:
+        parts = [
+            replace(self.original, surroundings={"temperature_c": (0.0, 60.0), "altitude_m": (0.0, 2000.0)}),
+            replace(self.original, surroundings={"temperature_c": (5.0, 70.0)}),
+        ]
+        self.assertEqual(choose.merged(parts).surroundings, {"temperature_c": (5.0, 60.0), "altitude_m": (0.0, 2000.0)})
 
     def test_contacts_by_rating_and_by_measured_load(self) -> None:
         short = fitting("TVH-2216-A")

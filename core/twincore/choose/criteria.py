@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from twincore.behaviour import Proof
-from twincore.choose.fitting import Contact, Fitting, Pin
+from twincore.choose.fitting import SURROUNDINGS, Contact, Fitting, Pin
 from twincore.choose.judged import Judged, Question, Reason, judged
 from twincore.choose.kit import kit_lines
 from twincore.choose.mounting import best_mounting
@@ -22,6 +22,8 @@ MINUTES = {"wire": 2.0, "plug": 1.0, "hole": 8.0, "position": 0.5, "part": 5.0, 
 
 USUAL_VOLTS = 230.0
 """What a contact's designation is read at where nobody measured the supply."""
+
+UNITS = {"temperature_c": "°C", "humidity_percent": "%", "altitude_m": "m"}
 
 Facts = Mapping[str, Any]
 
@@ -313,6 +315,33 @@ def judge_parts(
             reasons.append(Reason("companion stays", "fits", {"item": name}))
     minutes = MINUTES["part"] * sum(each.verdict == "with work" for each in reasons)
     return judged("parts", reasons or [Reason("nothing moves", "fits")], [], minutes)
+
+
+def judge_surroundings(original: Fitting, candidate: Fitting, facts: Facts) -> Judged:
+    """Heat, humidity and altitude at the machine against what the candidate stands.
+
+    What nobody measured is taken from what the original stood there; where that says nothing either, it is to be found out.
+    """
+    reasons, questions = [], []
+    for name, asked in SURROUNDINGS.items():
+        band, mine = candidate.surroundings.get(name), original.surroundings.get(name)
+        if band is None:
+            if mine is not None:
+                reasons.append(Reason("surroundings unknown", "to check", {"what": name, "original": list(mine)}))
+            continue
+        for fact in asked:
+            value = facts.get(fact)
+            data = {"what": name, "band": list(band), "fact": fact}
+            if is_number(value):
+                inside = band[0] <= value <= band[1]
+                code = "surroundings measured" if inside else "surroundings refused"
+                reasons.append(Reason(code, "fits" if inside else "no", {**data, "value": float(value)}))
+            elif mine is not None and band[0] <= mine[0] and mine[1] <= band[1]:
+                reasons.append(Reason("surroundings covered", "fits", {**data, "original": list(mine)}))
+            else:
+                reasons.append(Reason("surroundings to measure", "to check", data))
+                questions.append(Question(fact, {"from": band[0], "to": band[1]}, UNITS[name]))
+    return judged("surroundings", reasons or [Reason("surroundings not said", "fits")], questions)
 
 
 def judge_availability(candidate: Fitting, offer: Mapping[str, Any] | None) -> Judged:

@@ -9,9 +9,15 @@ from twincore.profile.document import jsonable
 
 TRAITS = (
     "part_number", "maker", "title", "status", "family", "supply", "connectors", "relays", "accepts", "moves", "kit",
-    "companions", "size_mm", "height_mm", "holes", "look", "made", "codes",
+    "companions", "size_mm", "height_mm", "holes", "look", "made", "codes", "surroundings",
 )  # fmt: skip
 """The keys of a board's document that fitting looks at; lists keep these where whole documents are too much."""
+
+SURROUNDINGS = {
+    "temperature_c": ("surroundings.coldest_c", "surroundings.hottest_c"), "humidity_percent": ("surroundings.humidity_percent",),
+    "altitude_m": ("surroundings.altitude_m",),
+}  # fmt: skip
+"""What a board may say that it stands, each with the facts of the place where the machine is that must lie inside."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +58,8 @@ class Fitting:
     kit: tuple[dict[str, Any], ...]
     companions: tuple[dict[str, Any], ...]
     plate: Plate | None
+    surroundings: Mapping[str, tuple[float, float]]
+    """What it stands: lowest and highest of `temperature_c`, `humidity_percent`, `altitude_m`, as far as its maker says."""
 
     def pin_of(self, signal: str) -> Pin | None:
         """The first pin that carries a signal, or None."""
@@ -90,6 +98,11 @@ def fitting_of(traits: Mapping[str, Any]) -> Fitting:
         kit=tuple(traits.get("kit", ())),
         companions=tuple(traits.get("companions", ())),
         plate=plate,
+        surroundings={
+            name: (float(band[0]), float(band[1]))
+            for name, band in traits.get("surroundings", {}).items()
+            if name in SURROUNDINGS
+        },
     )
 
 
@@ -134,4 +147,15 @@ def merged(parts: list[Fitting]) -> Fitting:
         kit=tuple(each for part in parts for each in part.kit),
         companions=tuple(each for part in parts for each in part.companions),
         plate=first.plate,
+        surroundings=_common([each.surroundings for each in parts]),
     )
+
+
+def _common(bands: list[Mapping[str, tuple[float, float]]]) -> dict[str, tuple[float, float]]:
+    """What several boards in one place stand together: of each band what all of them that say anything allow."""
+    found: dict[str, tuple[float, float]] = {}
+    for each in bands:
+        for name, (low, high) in each.items():
+            other = found.get(name, (low, high))
+            found[name] = (max(low, other[0]), min(high, other[1]))
+    return found

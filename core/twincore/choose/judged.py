@@ -8,7 +8,7 @@ VERDICTS = ("fits", "with work", "to check", "no")
 RANK = {verdict: rank for rank, verdict in enumerate(VERDICTS)}
 CRITERIA = (
     "listing", "supply", "machine", "contacts", "signals", "connectors", "mounting", "settings", "behaviour", "parts",
-    "availability",
+    "surroundings", "availability",
 )  # fmt: skip
 
 

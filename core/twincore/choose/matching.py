@@ -72,6 +72,7 @@ def judge_candidate(
         criteria.judge_settings(carried),
         criteria.judge_behaviour(proof, twin is not None),
         criteria.judge_parts(original, fitting, way, facts, machine.change_companions),
+        criteria.judge_surroundings(original, fitting, facts),
         criteria.judge_availability(fitting, offer),
     )
     return Candidate(

@@ -112,6 +112,9 @@ def _check_lists(root: dict[str, Any], faults: FaultList) -> None:
     supply = root.get("supply", {}).get("volts")
     if supply and supply[1] < supply[0]:
         faults.add("supply.volts[1]", f"expected at least {float(supply[0]):g}")
+    for name, band in root.get("surroundings", {}).items():
+        if name != "notes" and band[1] < band[0]:
+            faults.add(f"surroundings.{name}[1]", f"expected at least {float(band[0]):g}")
     for index, relay in enumerate(root.get("relays", ())):
         if "rating" in relay and not is_designation(relay["rating"]):
             faults.add(f"relays[{index}].rating", f'expected a designation such as "B300", found "{relay["rating"]}"')

@@ -46,6 +46,8 @@ class FitWords:
         """A fact's title."""
         if name in self.facts:
             return str(self.facts[name]["title"])
+        if name in PLACE:
+            return PLACE[name]
         kind, _, rest = name.partition(".")
         if kind == "attached":
             return f"Is {rest} in the machine as well"
@@ -135,7 +137,27 @@ def _stock(w: FitWords, d: dict[str, Any]) -> str:
     return f"{place}, {d['price']:.2f}"
 
 
+STANDS = {"temperature_c": ("Heat", "°C"), "humidity_percent": ("Humidity", "%"), "altitude_m": ("Altitude", "m")}
+PLACE = {
+    "surroundings.coldest_c": "Coldest at the board", "surroundings.hottest_c": "Hottest at the board",
+    "surroundings.humidity_percent": "Humidity at the board", "surroundings.altitude_m": "Altitude of the place",
+}  # fmt: skip
+
+
+def _stands(d: dict[str, Any], key: str = "band") -> str:
+    low, high = d[key]
+    return f"{low:g} to {high:g} {STANDS[d['what']][1]}"
+
+
 WORDS: dict[str, Any] = {
+    "surroundings not said": lambda w, d: "Neither board says what heat, humidity or altitude it stands",
+    "surroundings unknown": lambda w, d: (
+        f"{STANDS[d['what']][0]}: the original stood {_stands(d, 'original')}, of this one nothing is known"
+    ),
+    "surroundings covered": lambda w, d: f"{STANDS[d['what']][0]}: it stands {_stands(d)}, all that the original stood",
+    "surroundings measured": lambda w, d: f"{PLACE[d['fact']]} {d['value']:g}, it stands {_stands(d)}",
+    "surroundings refused": lambda w, d: f"{PLACE[d['fact']]} {d['value']:g}, it stands only {_stands(d)}",
+    "surroundings to measure": lambda w, d: f"It stands {_stands(d)}; {PLACE[d['fact']].lower()} is not known",
     "not listed": lambda w, d: "Nobody lists this board for the original",
     "not exchangeable": lambda w, d: f"Not exchangeable: {w.statement(d['statement'])}",
     "not exchangeable if": lambda w, d: (

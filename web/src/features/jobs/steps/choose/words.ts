@@ -10,6 +10,7 @@ export const CRITERIA: [id: string, name: string, short: string][] = [
   ["settings", "Settings", "Sett."],
   ["behaviour", "Twin check", "Twin"],
   ["parts", "Parts", "Parts"],
+  ["surroundings", "Surroundings", "Place"],
   ["availability", "To be had", "Had"],
 ];
 
