@@ -61,7 +61,7 @@ class Criteria(SimpleTestCase):
             stands(temperature_c=(0, 50)),
         )
         judge = criteria.judge_surroundings
-        self.assertEqual(codes(judge(stands(), stands(), {})), [("surroundings not said", "fits")])
+        self.assertEqual(codes(judge(stands(), stands(), {})), [("surroundings not said", "to check")])
         self.assertEqual(codes(judge(old, stands(), {})), [("surroundings unknown", "to check")])
         self.assertEqual({code for code, _ in codes(judge(old, wide, {}))}, {"surroundings covered"})
         asked = judge(old, narrow, {})

@@ -20,7 +20,7 @@ from twincore import choose
 from twincore.carry_over import twin_key
 from twincore.choose import Candidate, Machine, TwinChecked, Ways
 from twincore.choose.judged import RANK
-from twincore.choose.ranking import CLOSENESS
+from twincore.choose.ranking import CLOSENESS, verdict_of
 from twincore.job.facts import fact_values
 from twincore.job.given import Given
 from twincore.profile import factory_record, written_positions
@@ -218,7 +218,7 @@ def rejudged(job: Job, now: datetime) -> dict[str, Any] | None:
         return None
     stands = alternatives(job, now, chosen)
     was = {each["part_number"]: each for each in choice["alternatives"]}
-    is_now = {each["part_number"]: each for each in stands}
+    is_now = {each["part_number"]: _judged_as(each, was.get(each["part_number"])) for each in stands}
     mine, before = is_now.get(chosen), was.get(chosen)
     changes = []
     if mine and before and _rank(mine) > _rank(before):
@@ -229,6 +229,14 @@ def rejudged(job: Job, now: datetime) -> dict[str, Any] | None:
         if name != chosen and better and earlier and before and _rank(earlier) >= _rank(before):
             changes.append({"board": name, "what": "better than the one chosen", **_standing(earlier, each)})
     return {"at": now.isoformat(timespec="seconds"), "changes": changes[:5]} if changes else None
+
+
+def _judged_as(stands: dict[str, Any], before: dict[str, Any] | None) -> dict[str, Any]:
+    """How a candidate stands now on the criteria that there were then: one that came later speaks against nobody's choice."""
+    if before is None:
+        return stands
+    cells = {criterion: verdict for criterion, verdict in stands["cells"].items() if criterion in before["cells"]}
+    return {**stands, "verdict": verdict_of(cells)}
 
 
 def _rank(stood: dict[str, Any]) -> tuple[int, int]:

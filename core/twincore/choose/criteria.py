@@ -321,6 +321,7 @@ def judge_surroundings(original: Fitting, candidate: Fitting, facts: Facts) -> J
     """Heat, humidity and altitude at the machine against what the candidate stands.
 
     What nobody measured is taken from what the original stood there; where that says nothing either, it is to be found out.
+    What no maker says is not known, and no board fits by that.
     """
     reasons, questions = [], []
     for name, asked in SURROUNDINGS.items():
@@ -341,7 +342,7 @@ def judge_surroundings(original: Fitting, candidate: Fitting, facts: Facts) -> J
             else:
                 reasons.append(Reason("surroundings to measure", "to check", data))
                 questions.append(Question(fact, {"from": band[0], "to": band[1]}, UNITS[name]))
-    return judged("surroundings", reasons or [Reason("surroundings not said", "fits")], questions)
+    return judged("surroundings", reasons or [Reason("surroundings not said", "to check")], questions)
 
 
 def judge_availability(candidate: Fitting, offer: Mapping[str, Any] | None) -> Judged:

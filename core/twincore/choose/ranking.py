@@ -29,8 +29,8 @@ class Candidate:
 
     @property
     def verdict(self) -> str:
-        """The worst of the cells; that it must be ordered, or that nobody asked yet, says nothing about the fit."""
-        return worst(each.verdict for each in self.cells if each.criterion != "availability" or each.verdict == "no")
+        """The verdict on the whole."""
+        return verdict_of({each.criterion: each.verdict for each in self.cells})
 
     @property
     def minutes(self) -> float:
@@ -70,6 +70,11 @@ class Candidate:
             self.price if self.price is not None else 1e12, self.days if self.days is not None else 1e6,
             self.part_number,
         )  # fmt: skip
+
+
+def verdict_of(cells: Mapping[str, str]) -> str:
+    """The worst of the verdicts by criterion; that it must be ordered, or that nobody asked yet, says nothing of the fit."""
+    return worst(verdict for criterion, verdict in cells.items() if criterion != "availability" or verdict == "no")
 
 
 def closeness_of(carried: Carried | None, proof: Proof | None, checked: bool) -> str:

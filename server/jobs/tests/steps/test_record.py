@@ -13,6 +13,7 @@ from django.conf import settings
 from django.test import override_settings
 from PIL import Image
 
+from catalogue.models import Board
 from jobs.models import Picture
 from jobs.ports.reading import TIME_OUT_S
 from jobs.tests.world import FrontTestCase
@@ -140,6 +141,27 @@ class Recording(FrontTestCase):
         )
         self.assertIsNone(kept["rejudged"])
         self.assertNotIn("choose", {s["id"]: s for s in kept["steps"]}["carry_over"]["waits_for"])
+
+    def test_a_criterion_that_came_later_speaks_against_nobodys_choice(self) -> None:
+        self.open = self.job(6)
+        self.add("original", "TVH-2210-B")
+        self.add("replacement", "TVH-2210-C")
+        # as if chosen before anybody looked at surroundings, and of a board that does not say what it stands
+        job = self.job(6)
+        for each in job.state["choice"]["alternatives"]:
+            del each["cells"]["surroundings"]
+        job.save()
+        self.enterContext(patch.dict("jobs.candidates._kept", clear=True))  # what was read of boards before
+        board = Board.objects.get(part_number="TVH-2210-C")
+        board.traits = {name: value for name, value in board.traits.items() if name != "surroundings"}
+        board.save()
+        self.make_dead(self.open)
+        self.add("found.S1", "000000", read_how="by eye")
+        self.record_plugs(self.open)
+        self.assertIsNone(self.add("confirmed.record", {"note": ""})["rejudged"])
+        listed = self.get(f"jobs/{self.open.pk}/candidates")["items"]
+        mine = next(each for each in listed if each["part_number"] == "TVH-2210-C")
+        self.assertEqual(mine["verdict"], "to check")  # it does count for whoever looks now
 
 
 def jpeg(width: int = 60, height: int = 30, orientation: int | None = None, place: bool = False) -> bytes:
