@@ -14,9 +14,10 @@ from django.test import LiveServerTestCase
 from playwright.sync_api import Browser, Page, Playwright, sync_playwright
 
 from jobs.cases import case_of
-from jobs.demo import PEOPLE, load_demo_world
+from jobs.demo import PEOPLE
 from jobs.models import Job
 from jobs.queries import job as read_job
+from jobs.tests.prepared import prepare_demo_world
 from people.models import Person
 from twincore.job.left import planned_positions
 from twincore.job.steps.fit import by_hand, fitting_of_job, to_reenter
@@ -49,7 +50,7 @@ class BrowserTestCase(LiveServerTestCase):
         cls.addClassCleanup(cls.browser.close)
 
     def setUp(self) -> None:
-        load_demo_world(settings.ROOT / "demo", datetime.now(UTC), lambda _: None)
+        prepare_demo_world(datetime.now(UTC))
 
     def work(self) -> None:
         """Let a worker do every background task that waits, in a thread of its own."""

@@ -81,6 +81,29 @@ class Tiers(SimpleTestCase):
             twin = twin_of(small_family(), [small_board(machine), small_board(machine, "S-2")])
             self.assertEqual(may_go_round(twin.pair(1).sides[0]), expected)
 
+    def test_a_ring_counts_only_where_its_inputs_and_signals_can_come_together(self) -> None:
+        ring = {"start": "s", "states": {
+            "s": {"go": [{"to": "r", "if": {"a": True}}]}, "r": {"go": [{"to": "s", "if": {"b": True}}]}}}  # fmt: skip
+        twin = twin_of(small_family(), [small_board(ring), small_board(ring, "S-2")])
+        side = twin.pair(1).sides[0]
+        bits = {name: 1 << n for n, name in enumerate(side.inputs)}
+        both = bits["a"] | bits["b"]
+        self.assertTrue(may_go_round(side))
+        self.assertFalse(may_go_round(side, [(both, both)]))
+        self.assertTrue(may_go_round(side, [(both, bits["a"])]))
+
+        # the second machine goes round only while the first shows x and does not: it cannot do both
+        first: Machine = {"id": "one", "start": "p", "states": {
+            "p": {"go": [{"to": "q", "if": {"a": True}}]}, "q": {"on": ["x"], "go": [{"to": "p", "if": {"a": False}}]}}}  # fmt: skip
+        second: Machine = {"id": "two", "start": "s", "states": {
+            "s": {"go": [{"to": "r", "if": {"x": True}}]}, "r": {"on": ["y"], "go": [{"to": "s", "if": {"x": False}}]}}}  # fmt: skip
+        for last, expected in (({"x": False}, False), ({"x": True}, True), ({"y": True}, True)):
+            second["states"]["r"]["go"][0]["if"] = last
+            board = {"machines": [first, second]}
+            twin = twin_of(small_family(), [small_board(board), small_board(board, "S-2")])
+            with self.subTest(last):
+                self.assertEqual(may_go_round(twin.pair(1).sides[0]), expected)
+
 
 class OutlookAhead(SimpleTestCase):
     def test_clocks_matter_only_until_they_are_forgotten(self) -> None:

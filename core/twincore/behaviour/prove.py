@@ -219,7 +219,7 @@ def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int) -> tuple[E
     found = []
     for index, side in enumerate(pair.sides):
         loop = met.get(index)
-        if may_go_round(side):
+        if may_go_round(side, pair.forbidden):
             alone = ExactSearch(build_pair(side, side, twin.family, pair.rest), PLAIN)
             alone.run(until_loop=True)
             loop = alone.loops.get(0, loop)

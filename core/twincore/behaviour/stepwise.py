@@ -6,7 +6,7 @@ arrow is taken on both, and the pairs of targets follow. This looks at no time a
 where the lists differ, nor where a board might never settle, which only a closer search can tell.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from twincore.behaviour.machine import DEAD, EXPIRED, NOW, Arrow, Place, Side
@@ -26,7 +26,7 @@ class _Config:
 def step_for_step(pair: Pair) -> tuple[bool, int]:
     """Whether the boards are shown to be identical, and how many pairs of configurations were looked at."""
     one, other = pair.sides
-    if len(one.machines) != len(other.machines) or any(may_go_round(side) for side in pair.sides):
+    if len(one.machines) != len(other.machines) or any(may_go_round(side, pair.forbidden) for side in pair.sides):
         return False, 0
     read = one.compared
     for side in pair.sides:
@@ -137,36 +137,59 @@ class _Stepwise:
         return _Config((states[0], states[1]), (kept_clocks[0], kept_clocks[1]), (kept_counters[0], kept_counters[1]))
 
 
-def may_go_round(side: Side) -> bool:
-    """Whether some machine has a ring of arrows that one combination of inputs allows without any time passing."""
-    return any(_ring(machine, index) for index, machine in enumerate(side.machines))
+def may_go_round(side: Side, forbidden: Sequence[tuple[int, int]] = ()) -> bool:
+    """Whether some machine has a ring of arrows that one combination of inputs allows without any time passing.
+
+    Combinations that cannot occur (masks and values of inputs) count for none. Where a single machine has such a ring, what
+    the others show stands still while it goes round; where several have, what they show is taken for anything.
+    """
+    rings = [index for index, machine in enumerate(side.machines) if _ring(machine, index, forbidden, 0)]
+    if len(rings) != 1:
+        return bool(rings)
+    own = 0
+    for place in side.machines[rings[0]]:
+        own |= place.steady
+        for bit, _, _ in place.conditional:
+            own |= bit
+    return _ring(side.machines[rings[0]], rings[0], forbidden, ~own)
 
 
-def _ring(places: tuple[Place, ...], own_clock: int) -> bool:
+def _ring(places: tuple[Place, ...], own_clock: int, forbidden: Sequence[tuple[int, int]], still: int) -> bool:
+    """Whether a machine may go round; `still` are the signals that stand while it does."""
     quick = [[arrow for arrow in place.arrows if arrow.clock != own_clock] for place in places]
     inner = _on_rings({(s, arrow.target) for s, arrows in enumerate(quick) for arrow in arrows})
-    if not inner:
+    among = [(s, arrow) for s in inner for arrow in quick[s] if arrow.target in inner]
+    if not among:
         return False
-    mask = 0
-    for state in inner:
-        for arrow in quick[state]:
-            if arrow.target in inner:
-                mask |= arrow.mask
-    if mask.bit_count() > MOST_INPUTS:
+    inputs_read = signals_read = 0
+    for _, arrow in among:
+        inputs_read |= arrow.mask
+        signals_read |= arrow.signal_mask & still
+    if inputs_read.bit_count() + signals_read.bit_count() > MOST_INPUTS:
         return True
-    inputs = mask
+    return any(
+        _on_rings(
+            {
+                (state, arrow.target)
+                for state, arrow in among
+                if inputs & arrow.mask == arrow.value
+                and (signals ^ arrow.signal_value) & arrow.signal_mask & still == 0
+            }
+        )
+        for inputs in _combinations(inputs_read)
+        if not any(mask & ~inputs_read == 0 and inputs & mask == value for mask, value in forbidden)
+        for signals in _combinations(signals_read)
+    )
+
+
+def _combinations(mask: int) -> Iterator[int]:
+    """Every combination of the bits of a mask."""
+    bits = mask
     while True:
-        allowed = {
-            (state, arrow.target)
-            for state in inner
-            for arrow in quick[state]
-            if arrow.target in inner and inputs & arrow.mask == arrow.value
-        }
-        if _on_rings(allowed):
-            return True
-        if inputs == 0:
-            return False
-        inputs = (inputs - 1) & mask
+        yield bits
+        if bits == 0:
+            return
+        bits = (bits - 1) & mask
 
 
 def _on_rings(edges: set[tuple[int, int]]) -> set[int]:

@@ -5,11 +5,11 @@ from datetime import UTC, datetime
 from typing import Any
 from uuid import uuid4
 
-from django.conf import settings
 from django.test import Client, TestCase
 
-from jobs.demo import PEOPLE, load_demo_world
+from jobs.demo import PEOPLE
 from jobs.models import Job
+from jobs.tests.prepared import prepare_demo_world
 from people.models import Person
 
 NOW = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
@@ -26,7 +26,7 @@ class WorldTestCase(TestCase):
 
     @classmethod
     def setUpTestData(cls) -> None:
-        load_demo_world(settings.ROOT / "demo", NOW, lambda _: None)
+        prepare_demo_world(NOW)
 
     def sign_in(self, username: str = "wennick") -> None:
         self.client.force_login(Person.objects.get(username=username), "django.contrib.auth.backends.ModelBackend")
