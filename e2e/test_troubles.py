@@ -62,7 +62,7 @@ class TwoPeople(BrowserTestCase):
             one.get_by_label("S1 typed").fill("010110")
             self.saved(one)
             other.get_by_label("S1 typed").fill("111111")
-            other.get_by_text("Meanwhile Wennick Tarl set it to 010110").wait_for()
+            other.get_by_role("alert").get_by_text("Meanwhile Wennick Tarl set it to 010110").wait_for()
             self.check_accessible(other)
             other.get_by_role("button", name="I have seen this").click()
             self.assertEqual(other.get_by_label("S1 typed").input_value(), "010110")

@@ -65,7 +65,7 @@ class ByTouch(BrowserTestCase):
         page.get_by_text("Hold points: what needs").wait_for()
         self.check_accessible(page)
         page.get_by_role("button", name="Isolate and lock off: confirmed").tap()
-        page.get_by_text("Isolate and lock off: say where.").wait_for()
+        page.get_by_role("alert").get_by_text("Isolate and lock off: say where.").wait_for()
         super().make_safe(page)
         page.get_by_text("Hold points were skipped").or_(page.get_by_text("A hold point was skipped")).wait_for()
 
