@@ -1,11 +1,10 @@
 import { keep, waiting } from "@/api/outbox";
 import type { Job } from "@/features/jobs/api";
 import { entry, jobSheet, wennick } from "@/testing/jobs";
+import { standInQueries } from "@/testing/queries";
 import { standInServer } from "@/testing/server";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, render, renderHook, screen, waitFor } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
-import type { ReactNode } from "react";
 import { describe, expect, it } from "vitest";
 import { RefusalAt, RefusedProvider } from "./Refusal";
 import { SaveState } from "./SaveState";
@@ -17,12 +16,9 @@ const refused = { status: 422, body: { title: "Not possible", detail: "Expected 
 
 function setUp(answers: Parameters<typeof standInServer>[0], me = wennick) {
   const server = standInServer({ "GET /api/session": { body: me }, ...answers });
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const { queries, wrapper } = standInQueries();
   queries.setQueryData(["session"], me);
   queries.setQueryData(["job", job.id], job);
-  const wrapper = ({ children }: { children: ReactNode }) => (
-    <QueryClientProvider client={queries}>{children}</QueryClientProvider>
-  );
   const { result } = renderHook(() => useEntries(job), { wrapper });
   return { server, result, sheet: () => queries.getQueryData<Job>(["job", job.id]) };
 }

@@ -6,18 +6,20 @@ type Props = {
   hint?: string;
   value: number | undefined;
   disabled?: boolean;
+  /** The least that it may be, where there is one. */
+  least?: number;
   className?: string;
   onSave: (value: number | null) => void;
 };
 
 /** A number that is kept when it is left; what is none stays in the field and is said to be none. */
-export function NumberField({ label, hint, value, disabled, className, onSave }: Props) {
+export function NumberField({ label, hint, value, disabled, least = -Infinity, className, onSave }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [wrong, setWrong] = useState(false);
   const leave = () => {
     if (draft === null) return;
     const number = draft.trim() === "" ? null : Number(draft.trim().replace(",", "."));
-    if (number !== null && !Number.isFinite(number)) {
+    if (number !== null && !(Number.isFinite(number) && number >= least)) {
       setWrong(true);
       return;
     }
@@ -42,7 +44,7 @@ export function NumberField({ label, hint, value, disabled, className, onSave }:
       />
       {wrong && (
         <p role="alert" className="font-semibold">
-          Not kept: give a number, such as 231.5.
+          Not kept: give a number{Number.isFinite(least) ? ` of ${least} or more` : ""}, such as 231.5.
         </p>
       )}
     </div>

@@ -33,6 +33,14 @@ describe("a number that is kept when it is left", () => {
     expect(onSave.mock.calls).toEqual([[null]]); // an empty field takes the number back
   });
 
+  it("is not kept below the least that it may be", async () => {
+    const onSave = vi.fn();
+    render(<NumberField label="After" value={3} least={0} onSave={onSave} />);
+    await userEvent.type(field(), "{Backspace}-2{Enter}");
+    expect(screen.getByRole("alert").textContent).toBe("Not kept: give a number of 0 or more, such as 231.5.");
+    expect(onSave).not.toHaveBeenCalled();
+  });
+
   it("keeps nothing that did not change", async () => {
     const onSave = vi.fn();
     render(<NumberField label="Reading" value={7} onSave={onSave} />);

@@ -3,7 +3,7 @@ import { ASSUMPTION_NAMES } from "@/ui/assumptionNames";
 import { ProblemNotice } from "@/ui/notices";
 import { useCosts } from "../../api";
 import type { StepProps } from "../../stepProps";
-import { DraftField } from "../DraftField";
+import { NumberField } from "../NumberField";
 
 const NAMES: Record<string, string> = {
   ...ASSUMPTION_NAMES,
@@ -31,18 +31,14 @@ export function Costs({ job, put, partNumber }: StepProps & { partNumber: string
         <summary className="min-h-11 py-2">The assumptions (price: {data.price_from})</summary>
         <div className="grid gap-3 sm:grid-cols-2">
           {Object.entries(data.assumptions).map(([name, value]) => (
-            <DraftField
+            <NumberField
               key={name}
               label={NAMES[name] ?? name}
               hint={data.changed.includes(name) ? "changed here; empty it to go back" : undefined}
-              inputMode="decimal"
-              value={String(value)}
+              value={value}
+              least={0}
               disabled={job.closed}
-              onSave={(text) => {
-                const number = Number(text.replace(",", "."));
-                if (text === "") void put({ target: `cost.${name}`, after: null });
-                else if (Number.isFinite(number)) void put({ target: `cost.${name}`, after: number });
-              }}
+              onSave={(number) => void put({ target: `cost.${name}`, after: number })}
             />
           ))}
         </div>

@@ -15,11 +15,12 @@ export function Wishes({ job, put }: StepProps) {
   const chosen = functions.find((each) => each.id === id);
   const wishes = Object.entries(job.wishes);
   const title = (name: string) => functions.find((each) => each.id === name)?.title ?? name;
+  const number = Number(text.trim().replace(",", "."));
+  const numeric = chosen !== undefined && chosen.type !== "flag" && chosen.type !== "choice";
+  const wrong = numeric && text.trim() !== "" && !Number.isFinite(number);
   const keep = () => {
-    if (!chosen || !text) return;
-    const number = Number(text.replace(",", "."));
-    const value = chosen.type === "flag" ? text === "yes" : chosen.type === "choice" ? text : number;
-    if (typeof value === "number" && !Number.isFinite(value)) return;
+    if (!chosen) return;
+    const value = numeric ? number : chosen.type === "flag" ? text === "yes" : text;
     void put({ target: `wish.${chosen.id}`, after: value });
     setId("");
     setText("");
@@ -55,7 +56,7 @@ export function Wishes({ job, put }: StepProps) {
               ))}
             </Choice>
           </div>
-          {chosen && (chosen.type === "flag" || chosen.type === "choice") && (
+          {chosen && !numeric && (
             <Choice label="Wanted" value={text} onChange={(event) => setText(event.target.value)}>
               <option value="">choose</option>
               {(chosen.type === "flag" ? ["yes", "no"] : (chosen.choices ?? [])).map((each) => (
@@ -63,15 +64,17 @@ export function Wishes({ job, put }: StepProps) {
               ))}
             </Choice>
           )}
-          {chosen && chosen.type !== "flag" && chosen.type !== "choice" && (
+          {chosen && numeric && (
             <TextField
               label={`Wanted${chosen.unit ? `, in ${chosen.unit}` : chosen.type === "duration" ? ", in s" : ""}`}
               inputMode="decimal"
+              hint={wrong ? "A number is needed here." : undefined}
+              aria-invalid={wrong}
               value={text}
               onChange={(event) => setText(event.target.value)}
             />
           )}
-          <Button disabled={!chosen || !text} onClick={keep}>
+          <Button disabled={!text.trim() || wrong} onClick={keep}>
             It is wanted
           </Button>
         </div>

@@ -65,8 +65,12 @@ export function FitStep({ job, put }: StepProps) {
     {
       id: "wires",
       title: "Wires, one at a time",
-      done: !wiring.isPending && moved === steps.length,
-      status: wiring.isPending ? "…" : steps.length ? `${moved} of ${steps.length} moved` : "no wiring plan",
+      done: wiring.isSuccess && moved === steps.length,
+      status: wiring.isSuccess
+        ? steps.length
+          ? `${moved} of ${steps.length} moved`
+          : "no wiring plan"
+        : "not read yet",
       body: <RunSheet job={job} put={put} fitting={data} />,
     },
     {

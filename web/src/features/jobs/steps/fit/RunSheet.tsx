@@ -2,7 +2,7 @@ import type { Schemas } from "@/api/client";
 import { WhereOnBoard } from "@/drawing/WhereOnBoard";
 import type { BoardDocument } from "@/drawing/types";
 import { Button } from "@/ui/Button";
-import { Caution } from "@/ui/notices";
+import { Caution, Loading } from "@/ui/notices";
 import { useEffect } from "react";
 import { useJobBoard, useWiring } from "../../api";
 import type { StepProps } from "../../stepProps";
@@ -38,6 +38,7 @@ export function RunSheet({ job, put, fitting }: Props) {
     return () => window.removeEventListener("keydown", press);
   });
 
+  if (!wiring.data) return wiring.isPending ? <Loading what="Reading the wiring plan" /> : null;
   if (steps.length === 0) return <p className="text-faint">No wire is in the plan.</p>;
   const places = next ? placesOf(next, wiring.data) : null;
   return (

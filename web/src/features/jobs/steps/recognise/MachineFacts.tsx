@@ -4,6 +4,7 @@ import { ProblemNotice } from "@/ui/notices";
 import { useMachine } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
+import { NumberField } from "../NumberField";
 
 type Fact = Schemas["FactWanted"];
 
@@ -61,17 +62,23 @@ function FactField({ fact, disabled, onSave }: FieldProps) {
         ))}
       </Choice>
     );
+  if (fact.kind === "number")
+    return (
+      <NumberField
+        label={label}
+        hint={hint}
+        disabled={disabled}
+        value={typeof fact.value === "number" ? fact.value : undefined}
+        onSave={onSave}
+      />
+    );
   return (
     <DraftField
       label={label}
       hint={hint}
       disabled={disabled}
-      inputMode={fact.kind === "number" ? "decimal" : "text"}
       value={fact.value === null ? "" : String(fact.value)}
-      onSave={(text) => {
-        const number = Number(text.replace(",", "."));
-        onSave(text === "" ? null : fact.kind === "number" && Number.isFinite(number) ? number : text);
-      }}
+      onSave={(text) => onSave(text || null)}
     />
   );
 }

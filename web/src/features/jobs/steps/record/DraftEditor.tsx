@@ -5,6 +5,7 @@ import { Choice, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useCheckDraft, useDraft, useLoadDraft, type Job } from "../../api";
+import { NumberField } from "../NumberField";
 
 type States = Machine["states"];
 
@@ -112,14 +113,11 @@ function StateFields({ name, state, names, titles, onChange }: FieldsProps) {
         <div key={place} className="flex flex-wrap items-end gap-3">
           {typeof arrow.after === "number" ? (
             <div className="w-36">
-              <TextField
+              <NumberField
                 label="After, in s"
-                inputMode="decimal"
-                value={String(arrow.after)}
-                onChange={(event) => {
-                  const seconds = Number(event.target.value.replace(",", "."));
-                  if (Number.isFinite(seconds) && seconds >= 0) change(place, { after: seconds });
-                }}
+                value={arrow.after}
+                least={0}
+                onSave={(seconds) => seconds !== null && change(place, { after: seconds })}
               />
             </div>
           ) : (
