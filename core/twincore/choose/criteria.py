@@ -338,7 +338,11 @@ def judge_surroundings(original: Fitting, candidate: Fitting, facts: Facts) -> J
                 code = "surroundings measured" if inside else "surroundings refused"
                 reasons.append(Reason(code, "fits" if inside else "no", {**data, "value": float(value)}))
             elif mine is not None and band[0] <= mine[0] and mine[1] <= band[1]:
-                reasons.append(Reason("surroundings covered", "fits", {**data, "original": list(mine)}))
+                covered = Reason(
+                    "surroundings covered", "fits", {"what": name, "band": list(band), "original": list(mine)}
+                )
+                if covered not in reasons:
+                    reasons.append(covered)
             else:
                 reasons.append(Reason("surroundings to measure", "to check", data))
                 questions.append(Question(fact, {"from": band[0], "to": band[1]}, UNITS[name]))
