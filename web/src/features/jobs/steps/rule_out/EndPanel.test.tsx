@@ -1,0 +1,47 @@
+import { jobSheet } from "@/testing/jobs";
+import { render, screen } from "@testing-library/react";
+import { userEvent } from "@testing-library/user-event";
+import { describe, expect, it, vi } from "vitest";
+import { EndPanel, hasDraft } from "./EndPanel";
+
+function shown(conclusion: string, parts: Parameters<typeof jobSheet>[0] = {}) {
+  const put = vi.fn();
+  const job = jobSheet(parts);
+  render(<EndPanel job={job} put={put} conclusion={conclusion} causesMissing leading="The board" />);
+  return { put, job };
+}
+const note = () => screen.getByRole<HTMLTextAreaElement>("textbox");
+const button = (name: string) => screen.getByRole<HTMLButtonElement>("button", { name });
+const confirmed = { id: "rule_out", state: "done", note: "the fuse is blown" };
+
+describe("the end of ruling out", () => {
+  it("clears the board, or goes on undecided, only with what was found", async () => {
+    const { put } = shown("cleared");
+    expect(screen.getByText(/The tests clear the board/).textContent).toContain("Leading: The board.");
+    expect([button("It was not the board: close the job").disabled, button("Undecided, go on").disabled]).toEqual([
+      true,
+      true,
+    ]);
+    await userEvent.type(note(), " door switch ");
+    await userEvent.click(button("It was not the board: close the job"));
+    expect(put.mock.calls).toEqual([
+      [{ target: "confirmed.rule_out", after: { note: "door switch", end: "cleared" } }],
+    ]);
+  });
+
+  it("keeps a note on the device until it is sent", async () => {
+    const { job } = shown("open");
+    await userEvent.type(note(), "half a note");
+    expect(hasDraft(job.id)).toBe(true);
+    await userEvent.click(button("The board is the cause"));
+    expect(hasDraft(job.id)).toBe(false);
+  });
+
+  it("gives the note back with the confirmation", async () => {
+    const { put, job } = shown("condemned", { steps: [confirmed] } as unknown as Parameters<typeof jobSheet>[0]);
+    expect([note().value, note().disabled]).toEqual(["the fuse is blown", true]);
+    await userEvent.click(button("Take this confirmation back"));
+    expect(put.mock.calls).toEqual([[{ target: "confirmed.rule_out", after: null }]]);
+    expect(hasDraft(job.id)).toBe(true);
+  });
+});
