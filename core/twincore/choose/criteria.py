@@ -330,22 +330,20 @@ def judge_surroundings(original: Fitting, candidate: Fitting, facts: Facts) -> J
             if mine is not None:
                 reasons.append(Reason("surroundings unknown", "to check", {"what": name, "original": list(mine)}))
             continue
+        data = {"what": name, "band": list(band)}
+        unmeasured = [fact for fact in asked if not is_number(facts.get(fact))]
         for fact in asked:
-            value = facts.get(fact)
-            data = {"what": name, "band": list(band), "fact": fact}
-            if is_number(value):
-                inside = band[0] <= value <= band[1]
+            if fact not in unmeasured:
+                inside = band[0] <= facts[fact] <= band[1]
                 code = "surroundings measured" if inside else "surroundings refused"
-                reasons.append(Reason(code, "fits" if inside else "no", {**data, "value": float(value)}))
-            elif mine is not None and band[0] <= mine[0] and mine[1] <= band[1]:
-                covered = Reason(
-                    "surroundings covered", "fits", {"what": name, "band": list(band), "original": list(mine)}
-                )
-                if covered not in reasons:
-                    reasons.append(covered)
-            else:
-                reasons.append(Reason("surroundings to measure", "to check", data))
-                questions.append(Question(fact, {"from": band[0], "to": band[1]}, UNITS[name]))
+                more = {"fact": fact, "value": float(facts[fact])}
+                reasons.append(Reason(code, "fits" if inside else "no", data | more))
+        if unmeasured and mine is not None and band[0] <= mine[0] and mine[1] <= band[1]:
+            reasons.append(Reason("surroundings covered", "fits", data | {"original": list(mine)}))
+            continue
+        for fact in unmeasured:
+            reasons.append(Reason("surroundings to measure", "to check", data | {"fact": fact}))
+            questions.append(Question(fact, {"from": band[0], "to": band[1]}, UNITS[name]))
     return judged("surroundings", reasons or [Reason("surroundings not said", "to check")], questions)
 
 
