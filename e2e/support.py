@@ -76,7 +76,7 @@ class BrowserTestCase(LiveServerTestCase):
             viewport=size or DESK, color_scheme="dark" if dark else "light", has_touch=touch, reduced_motion="reduce"
         )
         page = context.new_page()
-        page.set_default_timeout(15_000)
+        page.set_default_timeout(120_000)  # how long a page may hang, not how fast it must be
         wrong: list[str] = []
         page.on("pageerror", lambda error: wrong.append(str(error)))
         page.goto(self.live_server_url)

@@ -209,7 +209,7 @@ class Pictures(MiddleTestCase):
             page.get_by_label("Add pictures").set_input_files(wrong)
             page.get_by_text("expected JPEG, PNG or WebP").wait_for()
             page.get_by_label("Add pictures").set_input_files(bank(Path(folder) / "bank.png", "010110"))
-            page.get_by_role("button", name="Read a bank from it").wait_for()
+            page.get_by_role("button", name="Read S1 from it").wait_for()
             page.get_by_label("What it shows").fill("S1 under the torch")
             page.get_by_label("What it shows").press("Enter")
             page.get_by_alt_text("S1 under the torch").click(position={"x": 90, "y": 60})
@@ -217,9 +217,9 @@ class Pictures(MiddleTestCase):
             page.get_by_role("button", name="Keep the mark").click()
             page.get_by_text("cracked corner").wait_for()
             self.check_accessible(page)
-            page.get_by_role("button", name="Read a bank from it").click()
+            page.get_by_role("button", name="Read S1 from it").click()
             sheet = page.get_by_role("dialog")
-            image = sheet.get_by_alt_text("The bank in the picture")
+            image = sheet.get_by_alt_text("The picture")
             box = image.bounding_box()
             assert box
             corners = [(0.1, 0.2), (0.9, 0.2), (0.9, 0.8), (0.1, 0.8)]

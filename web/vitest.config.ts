@@ -10,7 +10,7 @@ export default defineConfig({
     setupFiles: ["src/testing/setup.ts"],
     restoreMocks: true,
     // every test waits for what it asserts, not for a clock
-    testTimeout: 20_000,
+    testTimeout: 120_000,
     environmentOptions: { jsdom: { url: "http://127.0.0.1:8800/" } },
   },
 });

@@ -4,7 +4,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from PIL import Image, ImageDraw, ImageFilter
 
-from twincore.recognise.bank_picture import read_bank, rectify
+from twincore.recognise.bank_picture import read_bank
+from twincore.recognise.picture import rectify
 
 CORNERS = [(0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0)]
 
@@ -40,7 +41,7 @@ def seen(bank: Image.Image, corners: list[tuple[float, float]], noise: float, sh
 
 
 class Banks(SimpleTestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.text("01", min_size=3, max_size=10), st.data())
     def test_a_bank_seen_askew_in_bad_light_is_read(self, marks: str, data: st.DataObject) -> None:
         shift = st.integers(-25, 25)
@@ -60,8 +61,8 @@ class Banks(SimpleTestCase):
         corners = [(0, 0), (bank.width, 0), (bank.width, bank.height), (0, bank.height)]
         found = read_bank(bank, corners, 5)
         self.assertEqual(found.written, "10?01")
-        self.assertLess(found.sliders[2].confidence, 0.36)
-        self.assertGreater(min(s.confidence for i, s in enumerate(found.sliders) if i != 2), 0.9)
+        self.assertLess(found.places[2].confidence, 0.36)
+        self.assertGreater(min(s.confidence for i, s in enumerate(found.places) if i != 2), 0.9)
         self.assertEqual(read_bank(Image.new("L", (200, 80), 120), corners, 5).written, "?????")
 
     def test_rectifying_agrees_with_the_picture_it_was_made_from(self) -> None:

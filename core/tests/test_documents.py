@@ -115,6 +115,12 @@ class Refusals(SimpleTestCase):
             {"id": "R", "kind": "rotary", "values": ["0"], "factory": "9"}])  # fmt: skip
         self.board("settings[0].factory: expected a number that min and step reach", settings=[
             {"id": "P", "kind": "parameter", "min": 0, "max": 9, "step": 2, "factory": 3}])  # fmt: skip
+        wheels = {"id": "W", "kind": "thumbwheel", "wheels": 2, "factory": "00"}
+        self.board("settings[0].factory: expected 2 places", settings=[{**wheels, "factory": "007"}])
+        self.board("settings[0].factory", settings=[{**wheels, "factory": "0A"}])
+        self.board("settings[0].wheels", settings=[{**wheels, "wheels": 5, "factory": "00000"}])
+        self.board("settings[0].coding: expected one of", settings=[{**wheels, "coding": "gray"}])
+        self.board("settings[0].locked[0]: expected a place from 1 to 2", settings=[{**wheels, "locked": [3]}])
         self.board("each with a name of its own", settings=[
             dip, {"id": "S.1", "kind": "rotary", "values": ["0"], "factory": "0"}])  # fmt: skip
 
@@ -125,6 +131,7 @@ class Refusals(SimpleTestCase):
                    settings=dip, functions=rows({"S.1": "on"}, {"S.2": "on"}))  # fmt: skip
         self.board("functions.t.table[1].when", settings=dip, functions=rows({"S.1": "on"}, {"S.1": "on"}))
         self.board("functions.t.table[0].when.S.3: expected a point", settings=dip, functions=rows({"S.3": "on"}))
+        self.board("functions.t.from: expected a point or thumbwheels", settings=dip, functions={"t": {"from": "S"}})
         self.board(
             "functions.t.table[0].when.S.1: expected one of off, on", settings=dip, functions=rows({"S.1": True})
         )

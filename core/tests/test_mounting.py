@@ -40,7 +40,7 @@ class Mounting(SimpleTestCase):
         far = best_mounting(plate([(5, 5), (95, 5)]), plate([(5, 5), (95.7, 5)]))
         self.assertEqual((len(near.pairs), len(far.pairs)), (2, 1))
 
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(HOLES, HOLES)
     def test_no_shift_of_a_fine_grid_does_better(self, mine: list[tuple[int, int]], its: list[tuple[int, int]]) -> None:
         # brute force over a grid of a quarter of the slack, without turning

@@ -71,7 +71,7 @@ def values(of: Panel, draw: Any) -> tuple[tuple[int, ...], ...]:
 class Shortest(SimpleTestCase):
     """Against breadth-first search over the panel as a state machine, by networkx."""
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.sampled_from(sorted(PANELS)), st.data())
     def test_no_series_of_presses_is_shorter(self, name: str, data: st.DataObject) -> None:
         of = PANELS[name]
@@ -89,7 +89,7 @@ class Shortest(SimpleTestCase):
         ways = [lengths[each] for each in ends if each in lengths and (of.kind == "menu" or each.draft == goal[0])]
         self.assertEqual(len(actions), 0 if start.values == goal else min(ways))
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.sampled_from(sorted(PANELS)), st.data())
     def test_a_single_slip_is_found_and_the_way_on_leads_to_the_goal(self, name: str, data: st.DataObject) -> None:
         of = PANELS[name]

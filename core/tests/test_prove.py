@@ -124,7 +124,7 @@ class Judged(SimpleTestCase):
         found = compare_events(due, made, family())
         self.assertEqual([e.verdict for e in found.events], ["in time", "late"])
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(
         st.lists(st.tuples(st.booleans(), st.integers(0, 30)), max_size=5),
         st.lists(st.tuples(st.booleans(), st.integers(0, 30)), max_size=5),

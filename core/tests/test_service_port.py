@@ -76,8 +76,20 @@ class EveryKind(SimpleTestCase):
         {"id": "T1", "kind": "parameter", "min": -30, "max": 60, "step": 0.5, "factory": 0},
         {"id": "P1", "kind": "parameter", "min": 0, "max": 90000, "step": 1, "factory": 0},
         {"id": "R1", "kind": "rotary", "values": ["A", "B", "C"], "factory": "A"},
+        {"id": "W1", "kind": "thumbwheel", "wheels": 4, "factory": "0000"},
+        {"id": "W2", "kind": "thumbwheel", "wheels": 2, "coding": "complement", "factory": "00"},
     ]  # fmt: skip
-    AT: ClassVar[dict[str, int]] = {"key": 1, "long": 2, "hex": 4, "S1": 5, "T1": 7, "P1": 8, "R1": 10}
+    AT: ClassVar[dict[str, int]] = {
+        "key": 1,
+        "long": 2,
+        "hex": 4,
+        "S1": 5,
+        "T1": 7,
+        "P1": 8,
+        "R1": 10,
+        "W1": 11,
+        "W2": 12,
+    }
 
     def board(self, **moved: int) -> profile.Board:
         registers = [
@@ -92,7 +104,7 @@ class EveryKind(SimpleTestCase):
         stood = record(board, key="47", long="123456", hex="0A1", S1="1" + "0" * 18 + "1", T1=-0.5, P1=70000, R1="C")
         held = registers_of(board, stood, {}, 0, 0)
         # by hand: 123456 is 1 × 65536 + 57920; bit 19 of the bank is in the high word; −0.5 over 0.5 is −1
-        expected = {1: 47, 2: 1, 3: 57920, 4: 0x0A1, 5: 8, 6: 1, 7: 0xFFFF, 8: 1, 9: 4464, 10: 2}
+        expected = {1: 47, 2: 1, 3: 57920, 4: 0x0A1, 5: 8, 6: 1, 7: 0xFFFF, 8: 1, 9: 4464, 10: 2, 11: 0, 12: 0xFF}
         self.assertEqual({at: held[at] for at in expected}, expected)
         self.assertEqual(registers_to_write(board, stood), expected)
 
@@ -105,8 +117,21 @@ class EveryKind(SimpleTestCase):
         self.assertEqual(read.positions, profile.written_positions(board, points))
         self.assertEqual((read.unreadable, read.sum_agrees), ((), True))
 
+    def test_thumbwheels_stand_as_their_contacts_give_them(self) -> None:
+        # 8-4-2-1 and its complement, as wheels are labelled (common practice, no source)
+        board = self.board()
+        held = registers_of(board, record(board, W1="1905", W2="39"), {}, 0, 0)
+        self.assertEqual((held[11], held[12]), (0x1905, 0b1100_0110))
+
+    def test_a_wheel_between_two_digits_is_unreadable_and_its_neighbours_are_not(self) -> None:
+        read = read_registers(self.board(), {11: 0x1A05, 12: 0b1100_0000})
+        self.assertEqual({name: read.positions.get(name) for name in ("W1", "W2")}, {"W1": "1?05", "W2": "3?"})
+        # nothing that reads as a digit, or contacts that this row does not have
+        nothing = read_registers(self.board(), {11: 0xFFFF, 12: 0x1C6})
+        self.assertFalse({"W1", "W2"} & set(nothing.positions))
+
     def test_a_number_beyond_every_position_is_unreadable(self) -> None:
-        read = read_registers(self.board(), {1: 100, 4: 0x1000, 5: 16, 6: 0, 7: 1000, 10: 3})
+        read = read_registers(self.board(), {1: 100, 4: 0x1000, 5: 16, 6: 0, 7: 1000, 10: 3, 11: 0xAAAA, 12: 0x100})
         self.assertEqual((read.positions, sorted(read.unreadable)), ({}, sorted(self.AT)))
 
     def test_registers_that_overlap_are_refused(self) -> None:

@@ -333,7 +333,7 @@ class Unreadable(SimpleTestCase):
 
 
 class ExactNumbers(SimpleTestCase):
-    @hypothesis_settings(max_examples=60, deadline=None)
+    @hypothesis_settings(max_examples=60)
     @given(st.decimals(min_value=-(10**6), max_value=10**6, places=4))
     def test_numbers_survive_reading_and_writing(self, number: Any) -> None:
         facts = profile.parse_facts(b'{"n": %s}' % str(number).encode())

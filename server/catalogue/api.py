@@ -16,7 +16,7 @@ from catalogue.wording import reading_words
 from config.downloads import JSON, download
 from config.paging import Page, Paging, paged
 from people.access import person_of
-from twincore.profile import dump, factory_record, written_positions
+from twincore.profile import ElementKind, dump, factory_record, written_positions
 from twincore.recognise import Reading
 
 router = Router(tags=["catalogue"])
@@ -78,11 +78,12 @@ class RangeShown(Schema):
 class ElementShown(Schema):
     """An element of a board: its points in order, what each may be, and how it leaves the maker.
 
-    A parameter has a `range`, for it may have very many numbers; anything else lists its `values`.
+    A parameter has a `range`, for it may have very many numbers; anything else lists its `values`. A row of thumbwheels
+    has `contacts`: for each of its values the weights of the contacts that are closed.
     """
 
     id: str
-    kind: str
+    kind: ElementKind
     title: str
     unit: str
     points: list[str]
@@ -90,6 +91,7 @@ class ElementShown(Schema):
     range: RangeShown | None
     factory: str | int | float
     locked: list[str]
+    contacts: list[list[int]]
 
 
 class BoardShown(BoardLine):
@@ -160,6 +162,10 @@ def _line(board: Board) -> dict[str, Any]:
     }
 
 
+def _weights(contacts: int) -> list[int]:
+    return [weight for weight in (8, 4, 2, 1) if contacts & weight]
+
+
 def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
     """A board in full, as it was in a revision."""
     profile = board_profile(revision.pk)
@@ -175,6 +181,9 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
             range=_range(element.points[0].domain) if element.kind == "parameter" else None,
             factory=_plain(factory[element.id]),
             locked=[point.id for point in element.points if point.locked],
+            contacts=[_weights(element.contacts(str(digit))) for digit in element.points[0].domain]
+            if element.coding
+            else [],
         )
         for element in profile.elements
     ]

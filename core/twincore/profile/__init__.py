@@ -2,7 +2,7 @@
 
 from twincore.profile.board import Board, Chart, parse_board
 from twincore.profile.document import LARGEST_BYTES, Document, dump, open_document, parse_facts
-from twincore.profile.elements import Element, Point
+from twincore.profile.elements import WHEEL_BITS, WHEEL_MASK, Coding, Element, ElementKind, Point
 from twincore.profile.extras import register_words
 from twincore.profile.family import Family, FunctionDef, parse_family
 from twincore.profile.fit import check_board_in_family, check_layouts_agree, warnings_of
@@ -14,10 +14,14 @@ from twincore.profile.values import Number, Value
 
 __all__ = [
     "LARGEST_BYTES",
+    "WHEEL_BITS",
+    "WHEEL_MASK",
     "Board",
     "Chart",
+    "Coding",
     "Document",
     "Element",
+    "ElementKind",
     "Family",
     "FunctionDef",
     "FunctionMap",

@@ -57,7 +57,7 @@ def parse_board(data: bytes) -> Board:
         faults.add("settings", f"expected at most {MOST_POINTS} points, each with a name of its own")
     points = {point.id: point for element in elements for point in element.points}
     functions = {
-        name: build_function(name, node, points, f"functions.{name}", faults)
+        name: build_function(name, node, elements, points, f"functions.{name}", faults)
         for name, node in root["functions"].items()
     }
     behaviour = build_behaviour(root["behaviour"], "behaviour", faults) if "behaviour" in root else None
@@ -97,7 +97,7 @@ def _charts(nodes: list[dict[str, Any]], elements: tuple[Element, ...], faults: 
 
 
 def _chart_sets(element: Element, written: Any) -> bool:
-    if element.kind in ("dip", "code"):
+    if element.placed:
         allowed = {*element.symbols(), "-"}
         return isinstance(written, str) and len(written) == len(element.points) and set(written) <= allowed
     return written == "-" or written in element.points[0].domain

@@ -1,13 +1,24 @@
 """Elements and points: what can be set on a board, and what each setting may be."""
 
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 from twincore.profile.faults import FaultList, known
 from twincore.profile.values import Value, tidy
 
 LARGEST_DOMAIN = 100_000
 ON_OFF: dict[str, Value] = {"0": "off", "1": "on"}
+DIGITS: dict[str, Value] = {digit: digit for digit in "0123456789"}
+
+ElementKind = Literal[
+    "dip", "rotary", "jumper", "program", "trimmer", "link", "memory", "parameter", "code", "thumbwheel"
+]
+Coding = Literal["bcd", "complement"]
+"""What a thumbwheel's contacts give for each digit: its four bits, or each of them the other way round."""
+WHEEL_BITS, WHEEL_MASK = 4, 0xF
+"""A wheel's contacts weigh 8, 4, 2 and 1 (common practice, no source)."""
+PLACED: tuple[ElementKind, ...] = ("dip", "code", "thumbwheel")
+"""Kinds with a point a place, which a record writes as one text."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,13 +33,19 @@ class Point:
 
 @dataclass(frozen=True, slots=True)
 class Element:
-    """A switch bank, rotary, jumper, trimmer, program number, parameter or code."""
+    """A switch bank, row of thumbwheels, rotary, jumper, trimmer, program number, parameter or code."""
 
     id: str
-    kind: str
+    kind: ElementKind
     title: str
     unit: str
     points: tuple[Point, ...]
+    coding: Coding | None = None
+
+    @property
+    def placed(self) -> bool:
+        """Whether it has a point a place, written as one text."""
+        return self.kind in PLACED
 
     def symbols(self) -> dict[str, Value]:
         """What each written symbol means; the same for every place of a bank or code."""
@@ -40,9 +57,18 @@ class Element:
         """The element as a record writes it; None is unreadable."""
         if self.kind == "dip":
             return "".join("?" if value is None else "1" if value == "on" else "0" for value in values)
-        if self.kind == "code":
+        if self.placed:
             return "".join("?" if value is None else str(value) for value in values)
         return "?" if values[0] is None else values[0]
+
+    def contacts(self, digit: str) -> int:
+        """The contacts that are closed on a wheel that shows a digit, as their weights (8 4 2 1) add up."""
+        return int(digit) ^ (WHEEL_MASK if self.coding == "complement" else 0)
+
+    def shown(self, contacts: int) -> str | None:
+        """The digit of a wheel with these contacts closed; None for a wheel between two digits."""
+        digit = str(contacts ^ (WHEEL_MASK if self.coding == "complement" else 0))
+        return digit if digit in DIGITS else None
 
     def wanted(self) -> str:
         """What a position of this element must be, in words."""
@@ -64,6 +90,8 @@ def build_element(node: dict[str, Any], place: str, faults: FaultList) -> Elemen
                 faults.add(f"{place}.symbols", "expected every symbol once, and no ?")
                 return None
             points = _bank(node, place, node["places"], {symbol: symbol for symbol in symbols}, faults)
+        case "thumbwheel":
+            points = _bank(node, place, node["wheels"], DIGITS, faults)
         case "parameter":
             points = _parameter(node, place, faults)
         case _:
@@ -73,7 +101,11 @@ def build_element(node: dict[str, Any], place: str, faults: FaultList) -> Elemen
     if points[0].factory not in points[0].domain:
         faults.add(f"{place}.factory", f"expected one of {known(points[0].domain)}")
         return None
-    return Element(node["id"], node["kind"], node.get("title", ""), node.get("unit", ""), points)
+    return Element(node["id"], node["kind"], node.get("title", ""), node.get("unit", ""), points, _coding(node))
+
+
+def _coding(node: dict[str, Any]) -> Coding | None:
+    return node.get("coding", "bcd") if node["kind"] == "thumbwheel" else None
 
 
 def _bank(

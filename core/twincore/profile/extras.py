@@ -56,6 +56,8 @@ def register_words(element: Element | None, scale: Fraction) -> int:
         low, high = (round(Fraction(as_number(domain[end])) / scale) for end in (0, -1))
         # in two's complement the sign takes a bit
         bits = max(high.bit_length(), (-low - 1).bit_length()) + 1 if low < 0 else high.bit_length()
+    elif element.kind == "thumbwheel":
+        bits = 4 * len(element.points)
     else:
         bits = (len(domain) ** len(element.points) - 1).bit_length()
     return max(1, -(-bits // 16))

@@ -1,10 +1,10 @@
 """Function maps: how the positions of a board give the value of a function."""
 
 from dataclasses import dataclass
-from itertools import combinations
+from itertools import combinations, product
 from typing import Any
 
-from twincore.profile.elements import Point
+from twincore.profile.elements import Element, Point
 from twincore.profile.faults import FaultList, known
 from twincore.profile.values import Number, Value, exact, is_number, same, tidy
 
@@ -39,14 +39,22 @@ class FunctionMap:
 
 
 def build_function(
-    name: str, node: dict[str, Any], points: dict[str, Point], place: str, faults: FaultList
+    name: str,
+    node: dict[str, Any],
+    elements: tuple[Element, ...],
+    points: dict[str, Point],
+    place: str,
+    faults: FaultList,
 ) -> FunctionMap:
     """A function map from a part of a board whose structure was checked."""
     if "fixed" in node:
         return FunctionMap(name, (), fixed=node["fixed"])
     if "from" in node:
+        wheels = next((each for each in elements if each.id == node["from"] and each.kind == "thumbwheel"), None)
+        if wheels:
+            return _spelled(name, wheels, node.get("scale", 1), node.get("offset", 0))
         if node["from"] not in points:
-            faults.add(f"{place}.from", f"expected a point of this board ({known(points)})")
+            faults.add(f"{place}.from", f"expected a point or thumbwheels of this board ({known(points)})")
             return FunctionMap(name, ())
         return FunctionMap(name, (node["from"],), scale=node.get("scale", 1), offset=node.get("offset", 0))
     rows = tuple(Row(row["when"], row["value"]) for row in node["table"])
@@ -59,6 +67,16 @@ def build_function(
                 faults.add(f"{place}.table[{index}].when.{point}", f"expected one of {known(points[point].domain)}")
     _check_one_row_at_a_time(rows, place, faults)
     return FunctionMap(name, tuple(dict.fromkeys(point for row in rows for point in row.when)), rows=rows)
+
+
+def _spelled(name: str, wheels: Element, scale: Number, offset: Number) -> FunctionMap:
+    """The number that a row of thumbwheels shows, the first wheel weighing most: a table of all that it can show."""
+    scope = tuple(point.id for point in wheels.points)
+    rows = tuple(
+        Row(dict(zip(scope, digits, strict=True)), tidy(exact("".join(map(str, digits))) * scale + offset))
+        for digits in product(*(point.domain for point in wheels.points))
+    )
+    return FunctionMap(name, scope, rows=rows)
 
 
 def _check_one_row_at_a_time(rows: tuple[Row, ...], place: str, faults: FaultList) -> None:

@@ -56,7 +56,7 @@ def build_record(positions: dict[str, Any], board: Board, place: str, faults: Fa
 
 def _read(element: Element, written: Any, place: str, faults: FaultList) -> dict[str, Value | None] | None:
     points = element.points
-    if element.kind in ("dip", "code"):
+    if element.placed:
         if not isinstance(written, str) or len(written) != len(points):
             faults.add(place, f"expected {len(points)} places written as one text, ? for an unreadable one")
             return None

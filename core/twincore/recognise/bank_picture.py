@@ -5,12 +5,12 @@ read (position 1 at the left). Each slot's upper and lower half are compared: on
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from math import hypot
 
 import numpy
 from numpy.typing import NDArray
 from PIL import Image
+
+from twincore.recognise.picture import PlaceRead, PlacesRead, rectify
 
 CELL = (40, 80)
 """Pixels of one slot in the rectified picture: width and height."""
@@ -22,57 +22,6 @@ UNSURE = 0.35
 """Share of the bank's usual contrast below which a place is not told."""
 FAINTEST = 8.0
 """Contrast, of 255, below which a whole bank is not told."""
-SMALLEST_PX = 6
-
-
-@dataclass(frozen=True, slots=True)
-class Slider:
-    """One slider: "1" on, "0" off or "?" where the halves look alike; `confidence` from 0 to 1."""
-
-    mark: str
-    confidence: float
-
-
-@dataclass(frozen=True, slots=True)
-class BankRead:
-    """What was seen: one slider a place, position 1 first, and the rectified picture."""
-
-    sliders: tuple[Slider, ...]
-    rectified: Image.Image
-
-    @property
-    def written(self) -> str:
-        """As a record writes it."""
-        return "".join(slider.mark for slider in self.sliders)
-
-
-def rectify(image: Image.Image, corners: Sequence[tuple[float, float]], size: tuple[int, int]) -> Image.Image:
-    """A four-cornered part of a picture as a rectangle. Raises ValueError for corners that make no such part."""
-    _check(corners)
-    width, height = size
-    target = [(0, 0), (width, 0), (width, height), (0, height)]
-    rows, right = [], []
-    for (x, y), (u, v) in zip(target, corners, strict=True):
-        rows += [[x, y, 1, 0, 0, 0, -u * x, -u * y], [0, 0, 0, x, y, 1, -v * x, -v * y]]
-        right += [u, v]
-    try:
-        found = numpy.linalg.solve(numpy.array(rows, float), numpy.array(right, float))
-    except numpy.linalg.LinAlgError as error:
-        raise ValueError("expected four corners of one field") from error
-    return image.convert("L").transform(size, Image.Transform.PERSPECTIVE, tuple(found), Image.Resampling.BILINEAR)
-
-
-def _check(corners: Sequence[tuple[float, float]]) -> None:
-    if len(corners) != 4:
-        raise ValueError("expected four corners")
-    turns = []
-    for index in range(4):
-        (ax, ay), (bx, by), (cx, cy) = (corners[(index + step) % 4] for step in range(3))
-        if hypot(bx - ax, by - ay) < SMALLEST_PX:
-            raise ValueError("expected corners that lie apart")
-        turns.append((bx - ax) * (cy - by) - (by - ay) * (cx - bx))
-    if not all(turn > 0 for turn in turns):
-        raise ValueError("expected corners in order, clockwise from the upper left")
 
 
 def read_bank(
@@ -81,7 +30,7 @@ def read_bank(
     places: int,
     on_side: str = "top",
     sliders: str = "light",
-) -> BankRead:
+) -> PlacesRead:
     """The sliders of a bank of `places`; `on_side` is "top" or "bottom" as the bank is read, position 1 at the left.
 
     `sliders` says whether they are lighter or darker than their slots: a picture of two halves cannot tell. A place
@@ -97,8 +46,8 @@ def read_bank(
         confidence = min(abs(float(lean)) / usual, 1.0) if usual else 0.0
         sure = confidence >= UNSURE and usual >= FAINTEST
         mark = ("1" if (lean > 0) == (on_side == "top") else "0") if sure else "?"
-        found.append(Slider(mark, round(confidence if sure else min(confidence, UNSURE), 2)))
-    return BankRead(tuple(found), flat)
+        found.append(PlaceRead(mark, round(confidence if sure else min(confidence, UNSURE), 2)))
+    return PlacesRead(tuple(found), flat)
 
 
 def _halves(pixels: NDArray[numpy.float64], places: int) -> tuple[NDArray[numpy.float64], NDArray[numpy.float64]]:

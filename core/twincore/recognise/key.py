@@ -34,6 +34,13 @@ class Question:
     effort: float
 
 
+SEEN_KINDS = (
+    ("rotary", "selector", "selectors"), ("trimmer", "trimmer", "trimmers"), ("jumper", "jumper", "jumpers"),
+    ("thumbwheel", "row of thumbwheels", "rows of thumbwheels"),
+)  # fmt: skip
+"""Kinds of element that can be counted on a board, and what one and several are called."""
+
+
 def features_of(board: Board) -> dict[str, str]:
     """What can be seen on a board: from its `look`, and from what its profile draws."""
     document = board.document
@@ -45,9 +52,9 @@ def features_of(board: Board) -> dict[str, str]:
         seen["plug styles"] = ", ".join(styles)
     banks = [each for each in board.elements if each.kind == "dip"]
     told = [f"bank of {len(each.points)}" for each in banks]
-    for kind, name in (("rotary", "selector"), ("trimmer", "trimmer"), ("jumper", "jumper")):
+    for kind, one, many in SEEN_KINDS:
         count = sum(each.kind == kind for each in board.elements)
-        told += [f"{count} {name}{'s' if count > 1 else ''}"] if count else []
+        told += [f"{count} {one if count == 1 else many}"] if count else []
     seen["banks"] = ", ".join(told) or "none"
     layout: Sequence[dict[str, Any]] = document.get("layout", ())
     if layout:

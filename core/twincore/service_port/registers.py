@@ -1,8 +1,9 @@
 """Registers as a board's profile maps them (16 bits each, holding registers of Modbus).
 
 A parameter stands as its number over `scale`, in two's complement where it can be negative; a bank with position 1 in the
-lowest bit; a code as the number that its places spell, the first place weighing most; anything else as the place of its
-position in the profile's list, from 0. What needs more than 16 bits takes further registers after its own, the high
+lowest bit; a row of thumbwheels as its contacts give it, four bits a wheel, the last wheel lowest; a code as the number
+that its places spell, the first place weighing most; anything else as the place of its position in the profile's list,
+from 0. What needs more than 16 bits takes further registers after its own, the high
 word first. The sum register holds CRC-16/MODBUS over the settings' registers in the order of their addresses, high byte
 first.
 """
@@ -12,7 +13,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
 
-from twincore.profile import Board, Element, Record, Value, register_words
+from twincore.profile import WHEEL_BITS, WHEEL_MASK, Board, Element, Record, Value, register_words
 from twincore.profile.values import as_number, tidy
 
 CRC_START, CRC_POLYNOMIAL = 0xFFFF, 0xA001
@@ -152,6 +153,10 @@ def _packed(element: Element, record: Record, register: Register) -> dict[int, i
         raw = sum((value == "on") << index for index, value in enumerate(values))
     elif element.kind == "parameter":
         raw = round(Fraction(as_number(values[0])) / register.scale)
+    elif element.kind == "thumbwheel":
+        raw = 0
+        for value in values:
+            raw = raw << WHEEL_BITS | element.contacts(str(value))
     else:
         raw = 0
         for value in values:
@@ -200,6 +205,11 @@ def _unpacked(element: Element, registers: Mapping[int, int], register: Register
         value = tidy(signed * register.scale)
         return value if value in domain else None
     places: list[Value | None] = []
+    if element.kind == "thumbwheel":
+        for index in reversed(range(count)):
+            places.append(element.shown(raw >> WHEEL_BITS * index & WHEEL_MASK))
+        # a wheel between two digits gives no digit: that wheel is unreadable, not the whole row
+        return None if raw >> WHEEL_BITS * count or not any(places) else element.write(places)
     for _ in range(count):
         raw, index = divmod(raw, len(domain))
         places.append(domain[index])

@@ -106,7 +106,7 @@ def chart_points(board: Board, positions: Mapping[str, Any]) -> dict[str, Value]
     found: dict[str, Value] = {}
     for element in board.elements:
         written = positions.get(element.id, "-")
-        if element.kind in ("dip", "code"):
+        if element.placed:
             symbols = element.symbols()
             marks = zip(element.points, str(written) if written != "-" else "", strict=False)
             found |= {point.id: symbols[mark] for point, mark in marks if mark != "-"}

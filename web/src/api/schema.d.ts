@@ -943,7 +943,7 @@ export interface paths {
         put?: never;
         /**
          * Read Bank
-         * @description The sliders of a bank in a picture: proposed with how sure each is, for a person to confirm.
+         * @description The sliders of a bank, or the digits of thumbwheels, in a picture: proposed with how sure each is, to be confirmed.
          */
         post: operations["jobs_steps_record_api_read_bank"];
         delete?: never;
@@ -1798,13 +1798,17 @@ export interface components {
          * ElementShown
          * @description An element of a board: its points in order, what each may be, and how it leaves the maker.
          *
-         *     A parameter has a `range`, for it may have very many numbers; anything else lists its `values`.
+         *     A parameter has a `range`, for it may have very many numbers; anything else lists its `values`. A row of thumbwheels
+         *     has `contacts`: for each of its values the weights of the contacts that are closed.
          */
         ElementShown: {
             /** Id */
             id: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "dip" | "rotary" | "jumper" | "program" | "trimmer" | "link" | "memory" | "parameter" | "code" | "thumbwheel";
             /** Title */
             title: string;
             /** Unit */
@@ -1818,6 +1822,8 @@ export interface components {
             factory: string | number;
             /** Locked */
             locked: string[];
+            /** Contacts */
+            contacts: number[][];
         };
         /**
          * RangeShown
@@ -4352,7 +4358,7 @@ export interface components {
         };
         /**
          * SliderShown
-         * @description One slider as it was seen.
+         * @description One slider or digit as it was seen.
          */
         SliderShown: {
             /** Mark */
@@ -4362,7 +4368,9 @@ export interface components {
         };
         /**
          * BankGiven
-         * @description The corners of a bank in a picture, clockwise from its upper left as it is read, and the bank.
+         * @description The corners of a bank or a row of thumbwheels in a picture, clockwise from its upper left as it is read, and which.
+         *
+         *     `sliders`: whether sliders are lighter or darker than their slots, digits than their ground.
          */
         BankGiven: {
             /** Element */

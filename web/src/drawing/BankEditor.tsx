@@ -1,13 +1,12 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Button } from "@/ui/Button";
-import { TextField } from "@/ui/fields";
+import { TypedPlaces } from "./TypedPlaces";
 import { UNREADABLE, places, type EditorProps, type Side } from "./types";
 
 /** A switch bank (or code) large: tap a slider, or arrow keys and space, or type the whole bank. */
 export function BankEditor({ element, placed, value, side, unreadable = true, disabled, onChange }: EditorProps) {
   const marks = places(element, value);
   const [at, setAt] = useState(0);
-  const [typed, setTyped] = useState<string | null>(null);
   const buttons = useRef<(HTMLButtonElement | null)[]>([]);
   const dip = element.kind === "dip";
   const symbols = dip ? ["0", "1"] : element.values.map(String);
@@ -45,16 +44,6 @@ export function BankEditor({ element, placed, value, side, unreadable = true, di
     else return;
     event.preventDefault();
   };
-  const send = (text: string) => {
-    setTyped(text);
-    const clean = text.replace(/[\s-]/g, "");
-    const allowed = [...clean].every((mark) => symbols.includes(mark) || (unreadable && mark === UNREADABLE));
-    if (clean.length === marks.length && allowed) {
-      onChange(clean);
-      setTyped(null);
-    }
-  };
-  const wrong = typed !== null && typed.trim() !== "";
 
   return (
     <div className="flex flex-col gap-3">
@@ -87,38 +76,20 @@ export function BankEditor({ element, placed, value, side, unreadable = true, di
           </button>
         ))}
       </div>
-      <div className="flex flex-wrap items-end gap-2">
-        <div className="w-44">
-          <TextField
-            label={`${element.id} typed`}
-            className="font-mono text-xl tracking-widest"
-            value={typed ?? (value === undefined ? "" : marks.join(""))}
-            placeholder={marks.map(() => symbols[0]).join("")}
-            disabled={disabled}
-            spellCheck={false}
-            autoComplete="off"
-            aria-invalid={wrong}
-            onChange={(event) => send(event.target.value)}
-            onBlur={() => !wrong && setTyped(null)}
-          />
-        </div>
+      <TypedPlaces
+        element={element}
+        value={value}
+        symbols={symbols}
+        unreadable={unreadable}
+        disabled={disabled}
+        onChange={onChange}
+      >
         {unreadable && (
           <Button disabled={disabled} onClick={() => put(at, UNREADABLE)}>
             ? for {element.points[at]}
           </Button>
         )}
-        {unreadable && value === undefined && (
-          <Button disabled={disabled} onClick={() => onChange(UNREADABLE.repeat(marks.length))}>
-            Nothing readable
-          </Button>
-        )}
-      </div>
-      {wrong && (
-        <p role="alert" className="text-sm font-semibold">
-          {marks.length} places of {symbols.join(" ")}
-          {unreadable ? " or ?" : ""} are needed here; nothing was changed yet.
-        </p>
-      )}
+      </TypedPlaces>
       <p className="text-sm text-faint">
         {dip ? `1 is on; on is ${onTop ? "up" : "down"} here` : "One symbol a place"}
         {reversed ? ", place 1 is on the right" : ""}

@@ -120,6 +120,8 @@ function ElementFace({ element, placed, value, side, w, h }: FaceProps) {
       </g>
     );
   }
+  if (element.kind === "thumbwheel")
+    return <WheelFace marks={inRow(places(element, value), placed)} ink={ink} w={w} h={h} />;
   const round = element.kind === "rotary" || element.kind === "trimmer";
   const index = element.values.findIndex((each) => each === value);
   const angle = round
@@ -157,6 +159,31 @@ function ElementFace({ element, placed, value, side, w, h }: FaceProps) {
       </text>
     </g>
   );
+}
+
+/** Windows side by side, each with its digit. */
+function WheelFace({ marks, ink, w, h }: { marks: string[]; ink: string; w: number; h: number }) {
+  const width = w / marks.length;
+  return marks.map((mark, index) => (
+    <g key={index} transform={`translate(${index * width} 0)`}>
+      <rect width={width} height={h} fill="var(--ground)" stroke={ink} strokeWidth={1} />
+      <text
+        x={width / 2}
+        y={h / 2 + 2}
+        textAnchor="middle"
+        fontSize={Math.min(6, width)}
+        fill="var(--text)"
+        className="font-mono"
+      >
+        {mark}
+      </text>
+    </g>
+  ));
+}
+
+/** Marks from left to right as the element is numbered. */
+function inRow(marks: string[], placed: Placed): string[] {
+  return placed.first === "right" ? [...marks].reverse() : marks;
 }
 
 function PartFace({ placed, document, w, h }: { placed: Placed; document: BoardDocument; w: number; h: number }) {

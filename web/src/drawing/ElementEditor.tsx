@@ -3,10 +3,12 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { BankEditor } from "./BankEditor";
 import { UNREADABLE, type EditorProps } from "./types";
+import { WheelEditor } from "./WheelEditor";
 
 /** One element large, to be set by touch, by keys or by typing. */
 export function ElementEditor(props: EditorProps) {
   if (props.element.kind === "dip" || props.element.kind === "code") return <BankEditor {...props} />;
+  if (props.element.kind === "thumbwheel") return <WheelEditor {...props} />;
   if (props.element.kind === "parameter") return <NumberEditor {...props} />;
   return <ValueEditor {...props} />;
 }

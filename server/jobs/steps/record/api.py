@@ -83,21 +83,20 @@ def show_picture(request: HttpRequest, job_id: UUID, picture_id: UUID) -> FileRe
 
 @router.post("/jobs/{job_id}/pictures/{picture_id}/bank", response=BankShown)
 def read_bank(request: HttpRequest, job_id: UUID, picture_id: UUID, given: BankGiven) -> BankShown:
-    """The sliders of a bank in a picture: proposed with how sure each is, for a person to confirm."""
+    """The sliders of a bank, or the digits of thumbwheels, in a picture: proposed with how sure each is, to be confirmed."""
     job = job_with_original(request, job_id)
     picture = pictures.picture_of(job, picture_id)
     board = original_of(case_of(job))[1]
-    element = next((each for each in board.elements if each.id == given.element and each.kind == "dip"), None)
+    element = next(
+        (each for each in board.elements if each.id == given.element and each.kind in pictures.READABLE), None
+    )
     if element is None:
-        raise Refused(f"{given.element} is no switch bank of {board.part_number}.")
+        raise Refused(f"{given.element} is no switch bank and no row of thumbwheels of {board.part_number}.")
     drawn: dict[str, Any] = next((e for e in board.document.get("layout", []) if e["ref"] == element.id), {})
-    on_side = "bottom" if drawn.get("on_side") in ("bottom", "right") else "top"
     corners = [(each.x, each.y) for each in given.corners]
-    read = pictures.read_bank_from(picture, corners, len(element.points), on_side, given.sliders)
+    read = pictures.read_element_from(picture, corners, element, drawn, given.sliders)
     out = BytesIO()
     read.rectified.save(out, "PNG")
-    marks = [SliderShown(mark=each.mark, confidence=each.confidence) for each in read.sliders]
+    marks = [SliderShown(mark=each.mark, confidence=each.confidence) for each in read.places]
     shown = f"data:image/png;base64,{b64encode(out.getvalue()).decode()}"
-    backwards = drawn.get("first") in ("right", "bottom")
-    written = read.written[::-1] if backwards else read.written
-    return BankShown(written=written, sliders=marks[::-1] if backwards else marks, picture=shown)
+    return BankShown(written=read.written, sliders=marks, picture=shown)

@@ -1,8 +1,10 @@
 """Pictures of a job: checked, turned upright, freed of where they were taken, and kept outside the database."""
 
+from collections.abc import Mapping
 from datetime import datetime
 from hashlib import sha256
 from io import BytesIO
+from typing import Any
 from uuid import UUID
 
 from django.core.files.base import ContentFile
@@ -12,21 +14,18 @@ from PIL import Image, ImageOps, UnidentifiedImageError
 from config.errors import Faulty, NotThere, Refused
 from jobs.models import Job, Picture
 from people.models import Person
-from twincore.recognise.bank_picture import BankRead, read_bank
+from twincore.profile import Element
+from twincore.recognise.bank_picture import read_bank
+from twincore.recognise.picture import PlacesRead
+from twincore.recognise.wheel_picture import read_wheels
 
 MOST_BYTES = 12_000_000
-
-
 MOST_PIXELS = 60_000_000
-
-
 LONGEST_SIDE = 2400
-
-
 MOST_PICTURES = 200
-
-
 KINDS = {"JPEG": "jpg", "PNG": "png", "WEBP": "webp"}
+READABLE = ("dip", "thumbwheel")
+"""Kinds of element that can be read in a picture."""
 
 
 @transaction.atomic
@@ -99,15 +98,24 @@ def picture_of(job: Job, picture_id: UUID) -> Picture:
     return found
 
 
-def read_bank_from(
-    picture: Picture, corners: list[tuple[float, float]], places: int, on_side: str, sliders: str
-) -> BankRead:
-    """The sliders of a bank in a picture, from its four corners (shares of width and height); proposed, never taken."""
+def read_element_from(
+    picture: Picture, corners: list[tuple[float, float]], element: Element, drawn: Mapping[str, Any], sliders: str
+) -> PlacesRead:
+    """A bank's sliders or thumbwheels' digits in a picture, place 1 first; proposed, never taken.
+
+    `corners` are shares of width and height, as the element is read; `drawn` is its place in the board's layout.
+    """
     with picture.file.open("rb") as file:
         image = Image.open(file)
         image.load()
     points = [(x * image.width, y * image.height) for x, y in corners]
     try:
-        return read_bank(image, points, places, on_side, sliders)
+        if element.kind == "thumbwheel":
+            read = read_wheels(image, points, len(element.points), sliders)
+        else:
+            on_side = "bottom" if drawn.get("on_side") in ("bottom", "right") else "top"
+            read = read_bank(image, points, len(element.points), on_side, sliders)
     except ValueError as error:
         raise Faulty(f"{error}. Set the four corners again, clockwise from the upper left one.") from error
+    backwards = drawn.get("first") in ("right", "bottom")
+    return PlacesRead(read.places[::-1], read.rectified) if backwards else read

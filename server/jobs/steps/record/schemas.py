@@ -95,7 +95,10 @@ class Corner(Schema):
 
 
 class BankGiven(Schema):
-    """The corners of a bank in a picture, clockwise from its upper left as it is read, and the bank."""
+    """The corners of a bank or a row of thumbwheels in a picture, clockwise from its upper left as it is read, and which.
+
+    `sliders`: whether sliders are lighter or darker than their slots, digits than their ground.
+    """
 
     element: str = Field(max_length=80)
     corners: list[Corner] = Field(min_length=4, max_length=4)
@@ -103,7 +106,7 @@ class BankGiven(Schema):
 
 
 class SliderShown(Schema):
-    """One slider as it was seen."""
+    """One slider or digit as it was seen."""
 
     mark: str
     confidence: float

@@ -11,7 +11,7 @@ from uuid import uuid4
 import httpx
 from django.conf import settings
 from django.test import override_settings
-from PIL import Image
+from PIL import Image, ImageDraw
 
 from catalogue.models import Board
 from jobs.models import Picture
@@ -231,6 +231,24 @@ class Pictures(FrontTestCase):
         self.assertIn("clockwise", self.post(path, {"element": "S1", "corners": corners[::-1]}, 422)["detail"])
         self.post(path, {"element": "S9", "corners": corners}, 400)
         self.assertEqual(self.get(f"jobs/{self.open.pk}")["found"], {})
+
+    def test_thumbwheels_are_proposed_digit_by_digit(self) -> None:
+        self.open = self.job(6)
+        self.add("original", "QN7-0056")
+        windows = Image.new("L", (96, 64), 235)
+        pen = ImageDraw.Draw(windows)
+        pen.line([(24, 12), (24, 52)], fill=20, width=6)
+        pen.line([(60, 12), (86, 12), (70, 52)], fill=20, width=6)
+        out = io.BytesIO()
+        windows.save(out, "PNG")
+        kept = self.send(out.getvalue())
+        corners = [{"x": x, "y": y} for x, y in ((0, 0), (1, 0), (1, 1), (0, 1))]
+        path = f"jobs/{self.open.pk}/pictures/{kept['id']}/bank"
+        read = self.post(path, {"element": "W1", "corners": corners, "sliders": "dark"})
+        self.assertEqual((read["written"], [each["mark"] for each in read["sliders"]]), ("17", ["1", "7"]))
+        # digits lighter than their ground: there are none here
+        self.assertEqual(self.post(path, {"element": "W1", "corners": corners})["written"], "??")
+        self.assertIn("no row of thumbwheels", self.post(path, {"element": "R1", "corners": corners}, 400)["detail"])
 
 
 class Port(FrontTestCase):

@@ -7,7 +7,7 @@ import { useState } from "react";
 import { sendPicture } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
-import { BankFromPicture } from "./BankFromPicture";
+import { ElementFromPicture } from "./ElementFromPicture";
 import { MarkedPicture, type Mark } from "./MarkedPicture";
 
 type Kept = { caption: string; of: string; marks: Mark[] };
@@ -33,6 +33,7 @@ export function PicturesPart({ job, put, elements }: Props) {
       }
     }
   };
+  const readable = elements.filter((each) => each.kind === "dip" || each.kind === "thumbwheel");
   const pictures = Object.entries(job.pictures);
   return (
     <>
@@ -70,8 +71,8 @@ export function PicturesPart({ job, put, elements }: Props) {
           />
           {!job.closed && (
             <div className="flex flex-wrap gap-2">
-              {elements.some((each) => each.kind === "dip") && (
-                <Button onClick={() => setBank(id)}>Read a bank from it</Button>
+              {readable.length > 0 && (
+                <Button onClick={() => setBank(id)}>Read {readable.map((each) => each.id).join(", ")} from it</Button>
               )}
               <Button kind="quiet" onClick={() => void put({ target: `picture.${id}`, after: null })}>
                 Leave it out
@@ -81,10 +82,10 @@ export function PicturesPart({ job, put, elements }: Props) {
         </div>
       ))}
       {bank && (
-        <BankFromPicture
+        <ElementFromPicture
           job={job}
           picture={bank}
-          banks={elements.filter((each) => each.kind === "dip")}
+          elements={readable}
           onClose={() => setBank(null)}
           onTake={(element, value) => {
             void put({ target: `found.${element}`, after: value, read_how: "from a picture" });

@@ -14,20 +14,32 @@ const CORNERS = ["upper left", "upper right", "lower right", "lower left"];
 type Props = {
   job: Job;
   picture: string;
-  banks: Element[];
+  elements: Element[];
   onClose: () => void;
   onTake: (element: string, value: Position) => void;
 };
 
-/** Four corners, then the sliders as they were seen; a person looks at every one of them before it is taken. */
-export function BankFromPicture({ job, picture, banks, onClose, onTake }: Props) {
-  const [element, setElement] = useState(banks[0]?.id ?? "");
+/** What is told of the two kinds of element that a picture shows. */
+const WORDS = {
+  bank: {
+    field: "the field of slots, as position 1 is at the left",
+    each: "slider",
+    light: "Light sliders",
+    dark: "Dark sliders",
+  },
+  wheels: { field: "the row of windows, upright", each: "digit", light: "Light digits", dark: "Dark digits" },
+};
+
+/** Four corners, then the sliders or digits as they were seen; a person looks at every one before it is taken. */
+export function ElementFromPicture({ job, picture, elements, onClose, onTake }: Props) {
+  const [element, setElement] = useState(elements[0]?.id ?? "");
   const [sliders, setSliders] = useState("light");
   const [corners, setCorners] = useState<{ x: number; y: number }[]>([]);
   const [seen, setSeen] = useState<Schemas["BankShown"] | null>(null);
   const [value, setValue] = useState<Position | undefined>();
   const [problem, setProblem] = useState<unknown>(null);
-  const bank = banks.find((each) => each.id === element);
+  const shown = elements.find((each) => each.id === element);
+  const words = shown?.kind === "thumbwheel" ? WORDS.wheels : WORDS.bank;
   const ask = async (points: { x: number; y: number }[], kind: string) => {
     try {
       setProblem(null);
@@ -47,19 +59,19 @@ export function BankFromPicture({ job, picture, banks, onClose, onTake }: Props)
   };
   const again = () => (setCorners([]), setSeen(null), setValue(undefined));
   return (
-    <Sheet open onClose={onClose} title="Read a bank from the picture">
+    <Sheet open onClose={onClose} title="Read it from the picture">
       <div className="flex flex-col gap-3">
         <div className="flex flex-wrap items-end gap-4">
-          <Choice label="Bank" value={element} onChange={(event) => (setElement(event.target.value), again())}>
-            {banks.map((each) => (
+          <Choice label="Element" value={element} onChange={(event) => (setElement(event.target.value), again())}>
+            {elements.map((each) => (
               <option key={each.id}>{each.id}</option>
             ))}
           </Choice>
           <Segments
-            label="Sliders are"
+            label="Seen are"
             choices={[
-              ["light", "Light sliders"],
-              ["dark", "Dark sliders"],
+              ["light", words.light],
+              ["dark", words.dark],
             ]}
             value={sliders}
             onChange={(kind) => {
@@ -70,13 +82,13 @@ export function BankFromPicture({ job, picture, banks, onClose, onTake }: Props)
         </div>
         <p role="status">
           {corners.length < 4
-            ? `Tap the ${CORNERS[corners.length]} corner of the field of slots, as position 1 is at the left.`
-            : "This is what was seen. Look at every slider before you take it."}
+            ? `Tap the ${CORNERS[corners.length]} corner of ${words.field}.`
+            : `This is what was seen. Look at every ${words.each} before you take it.`}
         </p>
         <div className="relative self-start" onClick={(event) => tap(shareAt(event))}>
           <img
             src={`/api/jobs/${job.id}/pictures/${picture}`}
-            alt="The bank in the picture"
+            alt="The picture"
             className="block max-h-[45vh] max-w-full"
           />
           {corners.map((corner, index) => (
@@ -89,9 +101,13 @@ export function BankFromPicture({ job, picture, banks, onClose, onTake }: Props)
           ))}
         </div>
         {problem !== null && <ProblemNotice problem={problem} />}
-        {seen && bank && (
+        {seen && shown && (
           <>
-            <img src={seen.picture} alt="The bank, straightened" className="max-w-full self-start border border-edge" />
+            <img
+              src={seen.picture}
+              alt={`${element}, straightened`}
+              className="max-w-full self-start border border-edge"
+            />
             <p>
               {seen.sliders
                 .map(
@@ -100,7 +116,7 @@ export function BankFromPicture({ job, picture, banks, onClose, onTake }: Props)
                 )
                 .join(", ")}
             </p>
-            <ElementEditor element={bank} value={value} side="original" onChange={setValue} />
+            <ElementEditor element={shown} value={value} side="original" onChange={setValue} />
           </>
         )}
         <div className="flex flex-wrap gap-2">

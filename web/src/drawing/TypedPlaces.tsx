@@ -1,0 +1,54 @@
+import { useState, type ReactNode } from "react";
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { UNREADABLE, places, type EditorProps } from "./types";
+
+type Props = Omit<EditorProps, "side" | "placed"> & { symbols: string[]; children?: ReactNode };
+
+/** All places of an element typed as one text; nothing changes until every place is there. */
+export function TypedPlaces({ element, value, symbols, unreadable, disabled, onChange, children }: Props) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const marks = places(element, value);
+  const wrong = typed !== null && typed.trim() !== "";
+  const send = (text: string) => {
+    setTyped(text);
+    const clean = text.replace(/[\s-]/g, "");
+    const allowed = [...clean].every((mark) => symbols.includes(mark) || (unreadable && mark === UNREADABLE));
+    if (clean.length === marks.length && allowed) {
+      onChange(clean);
+      setTyped(null);
+    }
+  };
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-2">
+        <div className="w-44">
+          <TextField
+            label={`${element.id} typed`}
+            className="font-mono text-xl tracking-widest"
+            value={typed ?? (value === undefined ? "" : marks.join(""))}
+            placeholder={marks.map(() => symbols[0]).join("")}
+            disabled={disabled}
+            spellCheck={false}
+            autoComplete="off"
+            aria-invalid={wrong}
+            onChange={(event) => send(event.target.value)}
+            onBlur={() => !wrong && setTyped(null)}
+          />
+        </div>
+        {children}
+        {unreadable && value === undefined && (
+          <Button disabled={disabled} onClick={() => onChange(UNREADABLE.repeat(marks.length))}>
+            Nothing readable
+          </Button>
+        )}
+      </div>
+      {wrong && (
+        <p role="alert" className="text-sm font-semibold">
+          {marks.length} {marks.length === 1 ? "place" : "places"} of {symbols.join(" ")}
+          {unreadable ? " or ?" : ""} {marks.length === 1 ? "is" : "are"} needed here; nothing was changed yet.
+        </p>
+      )}
+    </>
+  );
+}
