@@ -127,9 +127,9 @@ function arrowWords(go: Arrow, titles: Record<string, string>): string {
       `${go.count.reached !== undefined ? "counted to" : "counted below"} ${titles[String(limit)] ?? String(limit)}`,
     );
   }
-  for (const [name, value] of Object.entries(go.when ?? {}))
-    parts.push(`where ${titles[name] ?? name} is ${String(value)}`);
-  return parts.length ? `when ${parts.join(", ")}` : "at once";
+  const where = Object.entries(go.when ?? {}).map(([name, value]) => `${titles[name] ?? name} is ${String(value)}`);
+  const told = [parts.length ? `when ${parts.join(", ")}` : "", where.length ? `where ${where.join(", ")}` : ""];
+  return told.filter(Boolean).join(", ") || "at once";
 }
 
 /** States in the order in which they are reached from the start, three a row, turning at the end of each row. */

@@ -1,0 +1,62 @@
+import { render, screen } from "@testing-library/react";
+import { userEvent } from "@testing-library/user-event";
+import { describe, expect, it } from "vitest";
+import { StateDiagram, type Machine } from "./StateDiagram";
+
+const TITLES = { call: "Call for heat", fan: "Fan", purge: "Pre-purge", tries: "Tries", restart: "After flame loss" };
+const burner: Machine = {
+  start: "standby",
+  survive_power_loss: ["lockout"],
+  states: {
+    standby: { title: "Standby", go: [{ to: "purge", if: { call: true } }] },
+    purge: {
+      on: ["fan", { output: "fan" }],
+      go: [
+        { to: "light", after: "purge" },
+        { to: "standby", if: { call: false } },
+      ],
+    },
+    light: {
+      on: ["fan"],
+      go: [{ to: "lockout", after: 4, clock: "trial", count: { reached: "tries" } }, { to: "purge" }],
+    },
+    lockout: { go: [{ to: "standby", when: { restart: "manual" } }] },
+    spare: {},
+  },
+};
+const ways = () => screen.getAllByRole("listitem").map((each) => each.textContent);
+const pick = (state: string) => userEvent.selectOptions(screen.getByLabelText("State"), state);
+
+describe("a machine as a state diagram", () => {
+  it("draws every state once, with what is on in it, and an arrow for each way", () => {
+    const { container } = render(<StateDiagram machine={burner} titles={TITLES} />);
+    const texts = [...container.querySelectorAll("svg text")].map((each) => each.textContent);
+    expect(texts).toEqual([
+      "Standby",
+      "nothing on",
+      "purge",
+      "Fan, Fan",
+      "light",
+      "Fan",
+      "lockout",
+      "nothing on",
+      "spare",
+      "nothing on",
+    ]);
+    expect(container.querySelectorAll("svg path[d]").length).toBe(1 + 6);
+    // what survives a power loss has a broken frame
+    expect(container.querySelectorAll("rect[stroke-dasharray]").length).toBe(1);
+  });
+
+  it("tells the ways out of the state that is chosen, in words", async () => {
+    render(<StateDiagram machine={burner} titles={TITLES} />);
+    expect(ways()).toEqual(["To purge when Call for heat: yes"]);
+    await pick("light");
+    expect(ways()).toEqual(["To lockout when after 4 s on clock trial, counted to Tries", "To purge at once"]);
+    await pick("lockout");
+    expect(screen.getByText("kept when the supply is lost")).toBeTruthy();
+    expect(ways()).toEqual(["To Standby where After flame loss is manual"]);
+    await pick("spare");
+    expect(ways()).toEqual(["No way out of this state."]);
+  });
+});
