@@ -70,7 +70,7 @@ def _import(row: Row) -> None:
         "under 120 s",
     )
     row(
-        "  memory of the worker at its peak (before it began)",
+        "memory of the import's worker at its peak (before it began)",
         f"{peak / 1e3:.0f} ({before / 1e3:.0f}) MB",
         "under 500 MB",
     )

@@ -2,6 +2,7 @@
 
 from twincore.chain.links import chained, first_link, link, seal_of
 from twincore.chain.package import (
+    DOCUMENTS,
     LARGEST_FILE,
     LARGEST_PACKAGE,
     Package,
@@ -13,6 +14,7 @@ from twincore.chain.package import (
 )
 
 __all__ = [
+    "DOCUMENTS",
     "LARGEST_FILE",
     "LARGEST_PACKAGE",
     "Package",

@@ -2,6 +2,7 @@
 
 import argparse
 import zipfile
+from collections.abc import Mapping
 from functools import partial
 from pathlib import Path
 from typing import Any
@@ -31,14 +32,24 @@ def add_calls(calls: Any) -> None:
 
 
 def _job(args: argparse.Namespace) -> dict[str, Any]:
-    def document() -> dict[str, Any]:
+    def sheet() -> dict[str, Any]:
         if zipfile.is_zipfile(args.job):
-            return _opened(args.job).job
+            package = _opened(args.job)
+            return job.sheet_of(package.job, _profiles(package.files))
         data = read(args.job, chain.LARGEST_FILE)
-        found: dict[str, Any] = plain(profile.open_document(data, "job", chain.LARGEST_FILE).root)
-        return found
+        return job.sheet_of(plain(profile.open_document(data, "job", chain.LARGEST_FILE).root))
 
-    return named(args.job, lambda: job.sheet_of(document()))
+    return named(args.job, sheet)
+
+
+def _profiles(files: Mapping[str, bytes]) -> job.Profiles:
+    """The family and the boards in a package."""
+    family, original, replacement = (files.get(name) for name in chain.DOCUMENTS)
+    return job.Profiles(
+        profile.parse_family(family) if family else None,
+        profile.parse_board(original) if original else None,
+        profile.parse_board(replacement) if replacement else None,
+    )
 
 
 def _verify(args: argparse.Namespace) -> dict[str, Any]:

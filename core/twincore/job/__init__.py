@@ -16,7 +16,7 @@ from twincore.job.order import (
     waiting_for,
 )
 from twincore.job.replay import Replayed, partings, replay
-from twincore.job.sheet import sheet_of
+from twincore.job.sheet import Profiles, sheet_of
 from twincore.job.state import VERSION, ConfirmedSaid, State, current, empty_state
 from twincore.job.target import EntryMade, Need, Step, Target, checked
 from twincore.job.targets import TARGETS
@@ -30,6 +30,7 @@ __all__ = [
     "ConfirmedSaid",
     "EntryMade",
     "Need",
+    "Profiles",
     "Replayed",
     "Standing",
     "State",

@@ -6,7 +6,7 @@ from twincore.carry_over import record_of
 from twincore.errors import Refusal
 from twincore.job.case import Case, new_board
 from twincore.job.comparison import comparison_of
-from twincore.profile import Record, written_positions
+from twincore.profile import Record, factory_record, written_positions
 from twincore.profile.values import plain
 
 
@@ -35,6 +35,13 @@ def left_in_order(case: Case) -> dict[str, Any]:
     """How the new board was left, element by element as the board has them; storage keeps no order."""
     left = case.state["left"] or {}
     return {each.id: left[each.id] for each in new_board(case).elements if each.id in left}
+
+
+def changed_positions(case: Case) -> dict[str, Any]:
+    """The positions as left that are not the maker's: what the next person must set again."""
+    board = new_board(case)
+    factory = plain(written_positions(board, factory_record(board).points))
+    return {name: value for name, value in left_in_order(case).items() if factory.get(name) != value}
 
 
 def left_record(case: Case) -> Record:

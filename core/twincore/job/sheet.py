@@ -1,13 +1,32 @@
-"""A job's sheet from its entries alone: each step with how it stands, and what was recorded."""
+"""A job's sheet from its entries, and from its boards where they are known: steps, state, plan and verdict."""
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 from typing import Any
 
+from twincore.job.case import Case
+from twincore.job.comparison import comparison_of
 from twincore.job.order import STEPS, standing, step_in_hand, waiting_for
 from twincore.job.replay import replay
+from twincore.job.state import State
+from twincore.profile import Board, Family, written_positions
+from twincore.profile.values import plain
+from twincore.settings import decode
 
 
-def sheet_of(document: Mapping[str, Any]) -> dict[str, Any]:
+@dataclass(frozen=True, slots=True)
+class Profiles:
+    """The family and the boards that a job is about, as far as they are at hand."""
+
+    family: Family | None = None
+    original: Board | None = None
+    replacement: Board | None = None
+
+
+NO_PROFILES = Profiles()
+
+
+def sheet_of(document: Mapping[str, Any], profiles: Profiles = NO_PROFILES) -> dict[str, Any]:
     """The sheet of a job's document, as the command line prints it. Raises DocumentError at an entry that is none."""
     found = replay(document["entries"])
     state, closed = found.state, bool(document.get("closed_at"))
@@ -23,4 +42,23 @@ def sheet_of(document: Mapping[str, Any]) -> dict[str, Any]:
         ],
         "untold": sorted(found.untold),
         "state": {key: value for key, value in state.items() if value not in (None, {}, [])},
+        **_worked_out(state, profiles),
     }
+
+
+def _worked_out(state: State, profiles: Profiles) -> dict[str, Any]:
+    """What follows from the boards: what the functions stood at, how the new board is set, and the twin check's verdict."""
+    if profiles.family is None or profiles.original is None:
+        return {}
+    case = Case(
+        state=state, family=profiles.family, original=profiles.original,
+        replacement=profiles.replacement or profiles.original,
+    )  # fmt: skip
+    comparison = comparison_of(case)
+    functions = decode(profiles.original, comparison.found_record(), profiles.family)
+    found: dict[str, Any] = {"functions": {name: each.answer() for name, each in functions.items()}}
+    plan = comparison.plan_record() if profiles.replacement else None
+    if plan is not None:
+        found["plan"] = written_positions(comparison.replacement, plan.points)
+        found["verdict"] = comparison.proof(plan).verdict
+    return dict(plain(found))

@@ -14,10 +14,10 @@ from jobs.ledger.chaining import record_head
 from jobs.models import Job
 from jobs.papers.drawn import bank_svg
 from jobs.shown.unproved import unproved_shown
-from jobs.steps.hand_over.view import changed_positions, codes_of, seal_words, spent_shown
+from jobs.steps.hand_over.view import codes_of, seal_words, spent_shown
 from jobs.steps.prove.view import readings_shown
 from twincore.job.comparison import comparison_of
-from twincore.job.left import left_in_order
+from twincore.job.left import changed_positions, left_in_order
 from twincore.job.steps.prove import proving_of
 from twincore.job.targets.hand_over import OldBoardWay
 from twincore.profile.values import plain
@@ -60,7 +60,7 @@ def label_pdf(job: Job) -> bytes:
         "date": label_day(job),
         "banks": banks,
         "others": [(name, value) for name, value in left.items() if kinds[name] != "dip"],
-        "changed": changed_positions(job),
+        "changed": changed_positions(case_of(job)),
         "codes": codes_of(job)[:MOST_CODES],
         "seal": seal_words(job),
         "qr": segno.make(label_text(job), error="m", micro=False).svg_inline(

@@ -1,7 +1,6 @@
 """Hand over, for the screen and for the papers: decisions, findings, codes, what changed, what it took."""
 
 from datetime import datetime
-from typing import Any
 
 from catalogue.profiles import board_profile
 from jobs.cases import case_of
@@ -14,11 +13,9 @@ from people.models import Person
 from twincore.choose import ASSUMPTIONS, cost_sum
 from twincore.job.case import original_of
 from twincore.job.comparison import comparison_of
-from twincore.job.left import left_in_order
+from twincore.job.left import changed_positions
 from twincore.job.steps.prove import proving_of
 from twincore.job.wires import findings_of
-from twincore.profile import factory_record, written_positions
-from twincore.profile.values import plain
 
 
 def hand_over_shown(job: Job, person: Person, now: datetime) -> HandOverShown:
@@ -31,7 +28,7 @@ def hand_over_shown(job: Job, person: Person, now: datetime) -> HandOverShown:
             for each in findings_shown(job, findings_of(case_of(job)), original_of(case_of(job))[0])
         ],
         codes=codes_of(job),
-        changed=[f"{name} {value}" for name, value in changed_positions(job).items()],
+        changed=[f"{name} {value}" for name, value in changed_positions(case_of(job)).items()],
         unproved=unproved_shown(proving_of(case_of(job))),
         temporary=[each["what"] for each in job.state["temporary"].values() if not each["undone"]],
         spent=spent_shown(job, now),
@@ -89,14 +86,6 @@ def codes_of(job: Job) -> list[CodeLine]:
     assert job.replacement_revision_id is not None  # handing over waits for the new board
     codes = board_profile(job.replacement_revision_id).document.get("codes", ())
     return [CodeLine(**{name: c.get(name, "") for name in ("shown", "meaning", "look_at", "clears")}) for c in codes]
-
-
-def changed_positions(job: Job) -> dict[str, Any]:
-    """The positions of the new board as left that are not the factory's: what the next person must set again."""
-    assert job.replacement_revision_id is not None  # as above
-    board = board_profile(job.replacement_revision_id)
-    factory = plain(written_positions(board, factory_record(board).points))
-    return {name: value for name, value in left_in_order(case_of(job)).items() if factory.get(name) != value}
 
 
 def spent_shown(job: Job, now: datetime) -> SpentShown:
