@@ -3,8 +3,8 @@
 `match.contradictions` and `match.credence` are imported by themselves: they load large libraries.
 """
 
+from twincore.choose.connections import judge_contacts, used_pins
 from twincore.choose.costs import ASSUMPTIONS, CostSum, Line, cost_sum
-from twincore.choose.criteria import judge_contacts, used_pins
 from twincore.choose.fitting import Fitting, Pin, fitting_of, merged, traits_of
 from twincore.choose.judged import CRITERIA, VERDICTS, Judged, Question, Reason
 from twincore.choose.kit import KitLine, kit_lines

@@ -1,6 +1,6 @@
 """A verdict on one criterion, with the reasons and data behind it, and what would decide where it is to check."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -10,6 +10,11 @@ CRITERIA = (
     "listing", "supply", "machine", "contacts", "signals", "connectors", "mounting", "settings", "behaviour", "parts",
     "surroundings", "availability",
 )  # fmt: skip
+MINUTES = {"wire": 2.0, "plug": 1.0, "hole": 8.0, "position": 0.5, "part": 5.0, "need": 4.0}
+"""Minutes of work, rough (common practice, no source); they rank candidates and feed the sum of costs."""
+
+Facts = Mapping[str, Any]
+"""Facts of the machine by name."""
 
 
 @dataclass(frozen=True, slots=True)

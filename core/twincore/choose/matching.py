@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.behaviour import Proof, make_twin, prove
-from twincore.choose import criteria
+from twincore.choose import connections, criteria
 from twincore.choose.fitting import Fitting
 from twincore.choose.ranking import Candidate, closeness_of
 from twincore.choose.ways import Way
@@ -65,9 +65,9 @@ def judge_candidate(
         criteria.judge_listing(way, facts),
         criteria.judge_supply(original, fitting, facts),
         criteria.judge_machine(fitting, facts),
-        criteria.judge_contacts(original, fitting, facts),
-        criteria.judge_signals(original, fitting, machine.family, facts),
-        criteria.judge_connectors(original, fitting, facts),
+        connections.judge_contacts(original, fitting, facts),
+        connections.judge_signals(original, fitting, machine.family, facts),
+        connections.judge_connectors(original, fitting, facts),
         criteria.judge_mounting(original, fitting, facts),
         criteria.judge_settings(carried),
         criteria.judge_behaviour(proof, twin is not None),
