@@ -60,8 +60,10 @@ class Bench(BrowserTestCase):
             with self.page(dark=dark, size=size) as page:
                 page.get_by_role("link", name="Bench").click()
                 page.get_by_text("Choose two boards of one family").wait_for()
-                page.get_by_label("Original").select_option("TVH-2205")
-                page.get_by_label("Replacement").select_option("OFN-U3")
+                page.get_by_label("Find the original").fill("2205")
+                page.get_by_role("button", name="TVH-2205").click()
+                page.get_by_label("Find the replacement").fill("universal")
+                page.get_by_role("button", name="OFN-U3").click()
                 page.get_by_text("off register").first.wait_for()
                 page.get_by_text("How the original stands").click()
                 page.get_by_label("S1 typed").fill("1?1")

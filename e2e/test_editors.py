@@ -63,7 +63,7 @@ class Editors(BrowserTestCase):
     def test_a_bank_numbered_from_the_right_follows_its_own_direction(self) -> None:
         with self.page() as page:
             self.start(page, "TVH-2214-A")
-            page.get_by_text("on is down here, place 1 is on the right").wait_for()
+            page.get_by_text("As it hangs, left to right 4 to 1, on is down").wait_for()
             page.get_by_role("button", name="SW1.1 unreadable").focus()
             page.keyboard.press("1")
             page.keyboard.press("0")

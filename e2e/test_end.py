@@ -79,7 +79,7 @@ class Dead(EndTestCase):
 
     def go_wrong_and_right(self, page: Page) -> None:
         """A position read back otherwise than planned, a wire moved and moved back, power before its time."""
-        page.get_by_text("Set in the hand").wait_for()
+        page.get_by_role("button", name="Set in the hand").wait_for()
         page.get_by_role("button", name="Read it back, blind: SW1").click()
         page.get_by_role("dialog").get_by_label("SW1 typed").fill("0110")
         page.get_by_role("button", name="Compare with the plan").click()
@@ -94,7 +94,7 @@ class Dead(EndTestCase):
         page.keyboard.press("b")
         page.get_by_role("region", name="Next wire").get_by_text("1 of 3").wait_for()
         page.get_by_role("button", name="Wires, one at a time").click()
-        page.get_by_role("button", name="Power is needed before that").click()
+        page.get_by_role("button", name="This cannot be done without power").click()
         self.assertTrue(page.get_by_role("button", name="The supply is on").is_disabled())
         page.reload()
         page.get_by_text("reads 0110: not as planned").wait_for()
@@ -153,7 +153,7 @@ class Dead(EndTestCase):
             banner.get_by_text("Door gasket hard").wait_for()
             self.check_accessible(page)
             banner.get_by_role("button", name="It is still this board: TVH-2214-A").click()
-            page.get_by_text("Original: TVH-2214-A").wait_for()
+            page.get_by_role("button", name="Recognise Original: TVH-2214-A").wait_for()
             page.get_by_role("link", name="Machines").click()
             page.get_by_label("Machine").fill("Fennick")
             page.get_by_role("link", name="fennick and daughters").click()
@@ -254,7 +254,7 @@ class FailedProof(EndTestCase):
             page.get_by_role("button", name="TVH-2214-A").first.click()
             page.get_by_label("Why this one").or_(page.get_by_label("Why")).first.fill("Lit without air on the machine")
             page.get_by_role("button", name="Take TVH-2214-A").click()
-            page.get_by_text("Replacement: TVH-2214-A").wait_for()
+            page.get_by_role("button", name="Choose Replacement: TVH-2214-A").wait_for()
             self.saved(page)
             self.make_safe(page)  # the board that failed comes out of a dead machine
             page.get_by_role("button", name="Confirm this plan").click()

@@ -49,14 +49,14 @@ class FrontTestCase(BrowserTestCase):
         self.saved(page)
         page.get_by_label("What was measured").fill("Scorched under the first relay")
         page.get_by_role("button", name="The board is the cause").click()
-        page.get_by_text("Board condemned").first.wait_for()
+        page.get_by_role("button", name="Rule out Board condemned").wait_for()
 
     def take(self, page: Page, part_number: str, verdict: str, reason: str = "") -> None:
         page.get_by_role("button", name=f"{part_number} {verdict}").click()
         if reason:
             page.get_by_label("Why", exact=False).last.fill(reason)
         page.get_by_role("button", name=f"Take {part_number}").click()
-        page.get_by_text(f"Replacement: {part_number}").wait_for()
+        page.get_by_role("button", name=f"Choose Replacement: {part_number}").wait_for()
         self.saved(page)
 
     def last_job(self) -> Job:
@@ -83,7 +83,7 @@ class CleanNumber(FrontTestCase):
             self.condemn(page)
             page.get_by_label("Marking on the board").fill("UMC 40-118")
             page.get_by_role("button", name="This is it: UMC 40-118", exact=True).click()
-            page.get_by_text("Original: UMC 40-118").wait_for()
+            page.get_by_role("button", name="Recognise Original: UMC 40-118").wait_for()
             page.get_by_role("button", name="Recognise Original").click()
             page.get_by_label("Number on it").fill("RP2W0SH")
             page.get_by_text("Perhaps 05?").wait_for()
@@ -116,10 +116,9 @@ class BurntLabel(FrontTestCase):
             page.get_by_role("button", name="QN8-0100 to check").click()
             page.get_by_text("To find out on the machine").wait_for()
             self.check_accessible(page)
-            page.get_by_role("button", name="two windings").click()
+            page.get_by_role("button", name="two windings", exact=True).click()
             self.saved(page)
             page.get_by_text("Motor two windings is accepted").wait_for()
-            page.get_by_role("button", name="QN8-0100, Plugs: fits").click()
             page.get_by_text("goes on J1 as it is").wait_for()
             page.get_by_text("Laid on the original").click()
             page.get_by_role("img", name="Outlines laid on each other").wait_for()

@@ -46,7 +46,7 @@ class LostConnection(BrowserTestCase):
             page.get_by_role("button", name="The board is the cause").wait_for()
             self.assertEqual(page.get_by_label("What was measured").input_value(), "231 V, fuse fine")
             page.get_by_role("button", name="The board is the cause").click()
-            page.get_by_text("Board condemned: 231 V, fuse fine").wait_for()
+            page.get_by_role("button", name="Rule out Board condemned: 231 V, fuse fine").wait_for()
             page.get_by_role("button", name="Rule out Board condemned").click()
             page.get_by_role("button", name="Take this confirmation back").click()
             page.get_by_role("button", name="The board is the cause").wait_for()

@@ -23,6 +23,7 @@ import figures  # noqa: E402
 import measure_carry  # noqa: E402
 import measure_end  # noqa: E402
 import measure_front  # noqa: E402
+import measure_page  # noqa: E402
 from django.conf import settings  # noqa: E402  # Django is set up first
 from django.core.management import call_command  # noqa: E402
 from django.test import Client  # noqa: E402
@@ -104,7 +105,7 @@ def measure_prove() -> None:
     reference = automata_ms()
     row("general automata library, expanded oven machine (one output)", f"{reference:.0f} ms")
     row(
-        "the same against the twin check of every output",
+        "a general automata library on the oven machine, against the twin check",
         f"{reference / same:,.0f} times slower",
         "at least 1,000 times",
     )
@@ -173,7 +174,9 @@ def measure_server() -> None:
     jobs = list(Job.objects.order_by("?").values_list("pk", flat=True)[:200])
     row(f"jobs in the database ({Entry.objects.count():,} entries)", f"{Job.objects.count():,}")
     paths = {
-        "job list": [f"/api/jobs?page={1 + n % 40}" for n in range(200)],
+        f"job list of {Job.objects.count():,} jobs and {Entry.objects.count():,} entries": [
+            f"/api/jobs?page={1 + n % 40}" for n in range(200)
+        ],
         "job sheet": [f"/api/jobs/{job}" for job in jobs],
         "history of a job": [f"/api/jobs/{job}/entries" for job in jobs],
         "search in the job list": [f"/api/jobs?show=all&search=oven {n}" for n in range(100)],
@@ -229,6 +232,7 @@ def multiply_jobs() -> None:
 if __name__ == "__main__":
     parts = {"prove": measure_prove, "server": measure_server, "front": lambda: measure_front.measure(row)}
     parts["end"] = lambda: measure_end.measure(row, median_ms)
+    parts["page"] = lambda: measure_page.measure(row)
     parts["carry"] = lambda: measure_carry.measure(row, median_ms)
     for part in sys.argv[1:] or parts:
         MEASURED.clear()

@@ -16,7 +16,8 @@ from catalogue.wording import reading_words
 from config.downloads import JSON, download
 from config.paging import Page, Paging, paged
 from people.access import person_of
-from twincore.profile import ElementKind, dump, factory_record, written_positions
+from twincore.profile import ElementKind, dump, factory_record, hanging_of, written_positions
+from twincore.profile.hanging import Axis, Way
 from twincore.recognise import Reading
 
 router = Router(tags=["catalogue"])
@@ -75,6 +76,14 @@ class RangeShown(Schema):
     step: int | float
 
 
+class HangingShown(Schema):
+    """How a bank hangs: along which way its places run as seen, whether place 1 comes last, and where on points."""
+
+    axis: Axis
+    backwards: bool
+    on: Way
+
+
 class ElementShown(Schema):
     """An element of a board: its points in order, what each may be, and how it leaves the maker.
 
@@ -92,6 +101,7 @@ class ElementShown(Schema):
     factory: str | int | float
     locked: list[str]
     contacts: list[list[int]]
+    hanging: HangingShown
 
 
 class BoardShown(BoardLine):
@@ -181,6 +191,7 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
             range=_range(element.points[0].domain) if element.kind == "parameter" else None,
             factory=_plain(factory[element.id]),
             locked=[point.id for point in element.points if point.locked],
+            hanging=HangingShown.from_orm(hanging_of(profile, element.id)),
             contacts=[_weights(element.contacts(str(digit))) for digit in element.points[0].domain]
             if element.coding
             else [],

@@ -7,6 +7,7 @@ from twincore.profile.extras import register_words
 from twincore.profile.family import Family, FunctionDef, parse_family
 from twincore.profile.fit import check_board_in_family, check_layouts_agree, warnings_of
 from twincore.profile.functions import FunctionMap, Row
+from twincore.profile.hanging import Hanging, hanging_of
 from twincore.profile.record import Record, factory_record, parse_record, written_positions
 from twincore.profile.scenario import Scenario, Step, parse_scenario
 from twincore.profile.trace import Seen, Trace, build_trace, parse_trace
@@ -25,6 +26,7 @@ __all__ = [
     "Family",
     "FunctionDef",
     "FunctionMap",
+    "Hanging",
     "Number",
     "Point",
     "Record",
@@ -39,6 +41,7 @@ __all__ = [
     "check_layouts_agree",
     "dump",
     "factory_record",
+    "hanging_of",
     "open_document",
     "parse_board",
     "parse_facts",

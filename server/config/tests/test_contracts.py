@@ -1,4 +1,5 @@
 import json
+from runpy import run_path
 
 from django.conf import settings
 from django.core.management import call_command
@@ -15,3 +16,12 @@ class Contracts(TestCase):
 
     def test_no_migration_is_missing(self) -> None:
         call_command("makemigrations", check=True, dry_run=True, verbosity=0)
+
+    def test_the_readmes_figures_are_those_that_were_measured(self) -> None:
+        figures = run_path(str(settings.ROOT / "script/lib/figures.py"))
+        known = json.loads(figures["DATA"].read_text())
+        self.assertEqual(set(known), set(figures["PARTS"]))
+        readme = figures["README"].read_text()
+        self.assertEqual(figures["with_table"](readme, known), readme)
+        with self.assertRaisesMessage(ValueError, "in the README"):
+            figures["with_table"]("no marks", known)

@@ -5,11 +5,10 @@ The original is a thin line with square ends, the replacement a thick line with 
 
 from collections.abc import Sequence
 from html import escape
-from typing import Any
 
 from bench.schemas import ShownAt
 from jobs.steps.prove.schemas import MeasuredShown
-from twincore.profile import Board
+from twincore.profile import Board, hanging_of
 
 WIDTH, LEFT, ROW, BAR = 620, 130, 26, 5
 
@@ -102,24 +101,36 @@ def _input_spans(run: MeasuredShown, name: str, rest: dict[str, bool]) -> list[S
 
 
 def bank_svg(board: Board, element: str, written: str) -> str:
-    """A switch bank as it is mounted: a slot a place, its slider where it stands, numbered as it is numbered there."""
-    placed: dict[str, Any] = next((e for e in board.document.get("layout", ()) if e["ref"] == element), {})
-    on_top = placed.get("on_side", "top") not in ("bottom", "right")
-    marks = list(enumerate(written, 1))
-    if placed.get("first") in ("right", "bottom"):
-        marks.reverse()
+    """A switch bank as it hangs: a slot a place in the order in which the eye meets them, numbered, its slider as it points."""
+    hanging = hanging_of(board, element)
+    down = hanging.axis == "down"
     slots = []
-    for slot, (number, mark) in enumerate(marks):
-        x = 3 + slot * 13
-        high = (mark == "1") == on_top
+    for slot, (number, mark) in enumerate(hanging.seen(list(enumerate(written, 1)))):
+        at = 3 + slot * 13
+        x, y, wide, high = (12, at, 26, 10) if down else (at, 12, 10, 26)
+        way = hanging.points(mark)
+        far = 12 if way in ("down", "right") else 0
         slots.append(
-            f'<rect x="{x}" y="12" width="10" height="26" fill="none" stroke="#1d1b19" stroke-width="0.9"/>'
-            f'<rect x="{x + 1.2}" y="{13 if high else 25}" width="7.6" height="12" fill="#1d1b19"/>'
-            f'<text x="{x + 5}" y="48" font-size="8" text-anchor="middle">{number}</text>'
+            f'<rect x="{x}" y="{y}" width="{wide}" height="{high}" fill="none" stroke="#1d1b19" stroke-width="0.9"/>'
+            + (
+                ""
+                if way is None
+                else f'<rect x="{x + 1.2 + (far if down else 0):g}" y="{y + 1.2 + (0 if down else far):g}" '
+                f'width="{12 if down else 7.6}" height="{7.6 if down else 12}" fill="#1d1b19"/>'
+            )
+            + f'<text x="{5 if down else x + 5}" y="{y + 8 if down else 48}" font-size="8" text-anchor="middle">{number}</text>'
         )
-    width = 6 + len(marks) * 13 + 16
-    on_y = 20 if on_top else 34
+    long, deep = 6 + len(written) * 13, 52
+    width, height = (deep, long) if down else (long, deep)
     return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {width} 52" width="{width * 0.23:.1f}mm" role="img">'
-        f'{"".join(slots)}<text x="{width - 14}" y="{on_y}" font-size="8">on</text></svg>'
+        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {width} {height}" width="{width * 0.23:.1f}mm" role="img">'
+        f"{''.join(slots)}</svg>"
     )
+
+
+def seen_words(board: Board, element: str, written: str) -> str:
+    """A bank's digits as the eye meets them, and how to look at it."""
+    hanging = hanging_of(board, element)
+    along = "left to right" if hanging.axis == "across" else "top to bottom"
+    order = f"{len(written)} to 1" if hanging.backwards else f"1 to {len(written)}"
+    return f"{''.join(hanging.seen(written))}: {along} {order}, on is {hanging.on}"

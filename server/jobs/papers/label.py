@@ -12,7 +12,7 @@ from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.ledger.chaining import record_head
 from jobs.models import Job
-from jobs.papers.drawn import bank_svg
+from jobs.papers.drawn import bank_svg, seen_words
 from jobs.shown.unproved import unproved_shown
 from jobs.steps.hand_over.view import codes_of, seal_words, spent_shown
 from jobs.steps.prove.view import readings_shown
@@ -50,7 +50,7 @@ def label_pdf(job: Job) -> bytes:
     kinds = {each.id: each.kind for each in board.elements}
     left = left_in_order(case_of(job))
     banks = [
-        {"id": name, "written": value, "svg": bank_svg(board, name, str(value))}
+        {"id": name, "seen": seen_words(board, name, str(value)), "svg": bank_svg(board, name, str(value))}
         for name, value in left.items()
         if kinds[name] == "dip"
     ]

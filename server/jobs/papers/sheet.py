@@ -195,7 +195,15 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         else [],
         "decisions": decisions_told(job) if comparison else [],
         "readbacks": list(state["readbacks"].items()),
-        "runs": [{"run": run, "svg": _drawn(job, run)} for run in runs[:MOST_DRAWN]],
+        "runs": [
+            {
+                "run": run,
+                "svg": _drawn(job, run),
+                "apart": [e for e in run.events if e.verdict != "in time"],
+                "in_time": sum(e.verdict == "in time" for e in run.events),
+            }
+            for run in runs[:MOST_DRAWN]
+        ],
         "more_runs": max(0, len(runs) - MOST_DRAWN),
         "readings": [each for each in _readings(job) if each.value is not None],
         "unproved": unproved_shown(proving_of(case_of(job))) if fitted else [],

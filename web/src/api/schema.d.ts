@@ -1824,6 +1824,25 @@ export interface components {
             locked: string[];
             /** Contacts */
             contacts: number[][];
+            hanging: components["schemas"]["HangingShown"];
+        };
+        /**
+         * HangingShown
+         * @description How a bank hangs: along which way its places run as seen, whether place 1 comes last, and where on points.
+         */
+        HangingShown: {
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "across" | "down";
+            /** Backwards */
+            backwards: boolean;
+            /**
+             * On
+             * @enum {string}
+             */
+            on: "up" | "down" | "left" | "right";
         };
         /**
          * RangeShown

@@ -44,7 +44,7 @@ export function Shell() {
         To the page
       </a>
       <header className="border-b-2 border-text">
-        <div className="mx-auto flex max-w-5xl flex-wrap items-center gap-x-2 px-4 sm:gap-x-5">
+        <div className="mx-auto flex max-w-6xl flex-wrap items-center gap-x-2 px-4 sm:gap-x-5">
           <nav aria-label="Main" className="flex gap-x-1.5 sm:gap-x-5">
             <Link
               to="/jobs"
@@ -87,7 +87,7 @@ export function Shell() {
                 The depot’s policies
               </Link>
               <ThemeChoice />
-              <Button onClick={() => setKeys(true)}>Keys</Button>
+              <Button onClick={() => setKeys(true)}>Words and keys</Button>
               <Button onClick={() => signOut.mutate()}>Sign out</Button>
             </div>
           </details>

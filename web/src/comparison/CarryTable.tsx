@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { InkMark } from "@/ui/inks";
+import { isWide } from "@/ui/isWide";
 import { ReasonField } from "./ReasonField";
 
 type Row = Schemas["RowShown"];
@@ -15,59 +16,86 @@ type Props = {
 /** Each function a row, read from left to right: how the original stands, what it means, what the replacement must be. */
 export function CarryTable({ rows, copied, reasons = {}, onReason, readOnly }: Props) {
   const onNeither = rows.filter((row) => !row.on_original && !row.on_replacement);
+  const both = rows.filter((row) => !onNeither.includes(row));
+  // what is to be looked at stands first; what is alike any way one sets it may be folded where there is little room
+  const alike = both.filter((row) => row.verdict === "same" && !differs(copied[row.id]) && !reasons[row.id]);
+  const told = both.filter((row) => !alike.includes(row));
+  const rowsOf = (list: Row[]) =>
+    list.map((row) => (
+      <FunctionRow
+        key={row.id}
+        row={row}
+        copied={copied[row.id]}
+        reason={reasons[row.id]}
+        onReason={onReason}
+        readOnly={readOnly}
+      />
+    ));
   return (
-    <ul className="border-t border-rule">
-      {rows
-        .filter((row) => !onNeither.includes(row))
-        .map((row) => (
-          <li key={row.id} className="border-b border-rule py-3">
-            <div className="grid grid-cols-[1fr_1fr] gap-x-4 gap-y-1 md:grid-cols-[minmax(0,1.1fr)_minmax(0,1.5fr)_minmax(0,1.1fr)_minmax(0,1fr)] md:items-start">
-              <Points
-                side="original"
-                points={row.original_points}
-                missing={row.on_original ? "fixed" : "does not have it"}
-              />
-              <p className="order-first col-span-2 md:order-none md:col-span-1">
-                <strong>{row.title}</strong>
-                {row.importance === "safety" && <span className="text-faint"> (safety)</span>}
-                <br />
-                <Compared row={row} />
-              </p>
-              <Points
-                side="replacement"
-                points={row.replacement_points}
-                missing={row.on_replacement ? "fixed" : "does not have it"}
-              />
-              <p className="col-span-2 text-[0.92rem] text-faint md:col-span-1">
-                {copied[row.id] && (
-                  <>
-                    If copied: {copied[row.id]?.value}
-                    {differs(copied[row.id]) && (
-                      <strong className="block text-text">{copied[row.id]?.difference}</strong>
-                    )}
-                  </>
-                )}
-              </p>
-            </div>
-            {onReason && (row.missed || row.verdict === "open") && (
-              <ReasonField
-                label={
-                  row.verdict === "open"
-                    ? `Why go on with ${row.title} open?`
-                    : `Why go on with ${row.title} ${row.difference}?`
-                }
-                value={reasons[row.id] ?? ""}
-                disabled={readOnly}
-                onSave={(text) => onReason(row.id, text)}
-              />
-            )}
-            {!onReason && reasons[row.id] && <p className="mt-1">Reason: {reasons[row.id]}</p>}
-          </li>
-        ))}
-      {onNeither.length > 0 && (
-        <li className="py-3 text-faint">Neither board has: {onNeither.map((row) => row.title).join(", ")}</li>
+    <div className="border-t border-rule">
+      <ul>{rowsOf(told)}</ul>
+      {alike.length > 0 && (
+        <details open={isWide()}>
+          <summary className="min-h-11 py-2 font-semibold">
+            {alike.length} {alike.length === 1 ? "function" : "functions"} alike, set either way
+          </summary>
+          <ul>{rowsOf(alike)}</ul>
+        </details>
       )}
-    </ul>
+      {onNeither.length > 0 && (
+        <p className="py-3 text-faint">Neither board has: {onNeither.map((row) => row.title).join(", ")}</p>
+      )}
+    </div>
+  );
+}
+
+type RowProps = {
+  row: Row;
+  copied: Schemas["SchoolRow"] | undefined;
+  reason: string | undefined;
+  onReason?: (id: string, reason: string) => void;
+  readOnly?: boolean;
+};
+
+function FunctionRow({ row, copied, reason, onReason, readOnly }: RowProps) {
+  return (
+    <li id={`row-${row.id}`} tabIndex={-1} className="scroll-mt-24 border-b border-rule py-3">
+      <div className="grid grid-cols-[1fr_1fr] gap-x-4 gap-y-1 md:grid-cols-[minmax(0,1.1fr)_minmax(0,1.5fr)_minmax(0,1.1fr)_minmax(0,1fr)] md:items-start">
+        <Points side="original" points={row.original_points} missing={row.on_original ? "fixed" : "does not have it"} />
+        <p className="order-first col-span-2 md:order-none md:col-span-1">
+          <strong>{row.title}</strong>
+          {row.importance === "safety" && <span className="text-faint"> (safety)</span>}
+          <br />
+          <Compared row={row} />
+        </p>
+        <Points
+          side="replacement"
+          points={row.replacement_points}
+          missing={row.on_replacement ? "fixed" : "does not have it"}
+        />
+        <p className="col-span-2 text-[0.92rem] text-faint md:col-span-1">
+          {copied && (
+            <>
+              If copied: {copied?.value}
+              {differs(copied) && <strong className="block text-text">{copied?.difference}</strong>}
+            </>
+          )}
+        </p>
+      </div>
+      {onReason && (row.missed || row.verdict === "open") && (
+        <ReasonField
+          label={
+            row.verdict === "open"
+              ? `Why go on with ${row.title} open?`
+              : `Why go on with ${row.title} ${row.difference}?`
+          }
+          value={reason ?? ""}
+          disabled={readOnly}
+          onSave={(text) => onReason(row.id, text)}
+        />
+      )}
+      {!onReason && reason && <p className="mt-1">Reason: {reason}</p>}
+    </li>
   );
 }
 

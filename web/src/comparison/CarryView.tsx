@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { ElementEditor } from "@/drawing/ElementEditor";
-import type { BoardDocument, Element, Position, Positions, Side } from "@/drawing/types";
+import { HungBank } from "@/drawing/HungBank";
+import type { Element, Position, Positions, Side } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { InkMark, SideName } from "@/ui/inks";
 import { Sheet } from "@/ui/Sheet";
@@ -84,7 +85,6 @@ export function CarryView({
         <Sheet open onClose={() => setEditing(null)} title={`Set ${element.id} on ${replacement.part_number}`}>
           <ElementEditor
             element={element}
-            placed={placedOf(replacement, element.id)}
             value={comparison.plan?.[element.id]}
             side="replacement"
             unreadable={false}
@@ -118,10 +118,6 @@ function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
   );
 }
 
-function placedOf(board: Board, id: string) {
-  return (board.document as BoardDocument).layout?.find((each) => each.ref === id);
-}
-
 type StandingProps = {
   side: Side;
   title: string;
@@ -145,12 +141,7 @@ function Standing({ side, title, board, positions, overrides = {}, onEdit }: Sta
             <div className="flex flex-wrap items-center gap-3">
               <span className="w-14 font-mono font-semibold">{element.id}</span>
               {element.kind === "dip" ? (
-                <StillBank
-                  element={element}
-                  placed={placedOf(board, element.id)}
-                  value={positions[element.id]}
-                  side={side}
-                />
+                <HungBank element={element} value={positions[element.id]} side={side} />
               ) : (
                 <span
                   className={`border-2 px-3 py-1 font-mono text-2xl ${side === "original" ? "border-original text-original" : "rounded-xl border-replacement text-replacement"}`}
@@ -170,45 +161,6 @@ function Standing({ side, title, board, positions, overrides = {}, onEdit }: Sta
         {board.elements.length === 0 && <li className="text-faint">Nothing to set on this board.</li>}
       </ul>
     </section>
-  );
-}
-
-function StillBank({
-  element,
-  placed,
-  value,
-  side,
-}: {
-  element: Element;
-  placed: ReturnType<typeof placedOf>;
-  value: Position | undefined;
-  side: Side;
-}) {
-  const text = String(value ?? "?".repeat(element.points.length));
-  const reversed = placed?.first === "right";
-  const onTop = placed?.on_side !== "bottom";
-  return (
-    <span
-      role="img"
-      aria-label={`${element.id} ${text}, 1 is on`}
-      className={`inline-flex border-2 bg-raised p-1 ${side === "original" ? "border-original" : "rounded-xl border-replacement"} ${reversed ? "flex-row-reverse" : ""}`}
-    >
-      {[...text].map((mark, index) => (
-        <span key={index} aria-hidden="true" className="flex w-8 flex-col items-center font-mono text-xs">
-          {index + 1}
-          <span className="relative mt-0.5 block h-11 w-5 border border-edge bg-ground">
-            {mark === "?" ? (
-              <span className="absolute inset-0 grid place-items-center text-lg">?</span>
-            ) : (
-              <span
-                className={`absolute inset-x-0 h-5 ${(mark === "1") === onTop ? "top-0" : "bottom-0"} ${side === "original" ? "bg-original" : "bg-replacement"}`}
-              />
-            )}
-          </span>
-          <span className="text-base font-semibold">{mark}</span>
-        </span>
-      ))}
-    </span>
   );
 }
 

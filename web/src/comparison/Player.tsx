@@ -36,7 +36,7 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
   const { inputs, outputs, compared } = signalsOf(family);
   const parting = played.data && firstDifference(played.data, compared);
   return (
-    <div className="flex flex-col gap-3">
+    <div className="flex flex-col gap-2">
       <Choice
         label="Scenario"
         value={scenario.changed ? "own" : scenario.chosen}

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { VerdictMark } from "@/ui/inks";
+import { isWide } from "@/ui/isWide";
 
 /** The twin verdict with what it rests on, and the counter-case told in words. */
 export function ProofPanel({ proof }: { proof: Schemas["ProofShown"] }) {
@@ -8,6 +9,15 @@ export function ProofPanel({ proof }: { proof: Schemas["ProofShown"] }) {
       <p className="text-xl">
         <VerdictMark verdict={proof.verdict} />
       </p>
+      <ProofWords proof={proof} />
+    </div>
+  );
+}
+
+/** What a twin verdict rests on, without the verdict itself; `brief` where the tracks beside it show the steps. */
+export function ProofWords({ proof, brief = false }: { proof: Schemas["ProofShown"]; brief?: boolean }) {
+  return (
+    <div className="flex flex-col gap-2">
       <p>{proof.words}</p>
       {proof.offsets.length > 0 && (
         <ul>
@@ -20,11 +30,14 @@ export function ProofPanel({ proof }: { proof: Schemas["ProofShown"] }) {
         </ul>
       )}
       {proof.told.length > 0 && (
-        <ol className="list-decimal pl-6">
-          {proof.told.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ol>
+        <details open={isWide() || !brief}>
+          <summary className="min-h-11 py-2 font-semibold">Step by step</summary>
+          <ol className="list-decimal pl-6 leading-snug">
+            {proof.told.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ol>
+        </details>
       )}
       {proof.endless.map((each) => (
         <details key={each.board}>

@@ -1,17 +1,20 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Button } from "@/ui/Button";
+import { hangingWords, points } from "./hanging";
 import { TypedPlaces } from "./TypedPlaces";
 import { UNREADABLE, places, type EditorProps, type Side } from "./types";
 
+const WAY_KEYS: Record<string, string> = { ArrowUp: "up", ArrowDown: "down", ArrowLeft: "left", ArrowRight: "right" };
+
 /** A switch bank (or code) large: tap a slider, or arrow keys and space, or type the whole bank. */
-export function BankEditor({ element, placed, value, side, unreadable = true, disabled, onChange }: EditorProps) {
+export function BankEditor({ element, value, side, unreadable = true, disabled, onChange }: EditorProps) {
   const marks = places(element, value);
   const [at, setAt] = useState(0);
   const buttons = useRef<(HTMLButtonElement | null)[]>([]);
   const dip = element.kind === "dip";
   const symbols = dip ? ["0", "1"] : element.values.map(String);
-  const reversed = placed?.first === "right";
-  const onTop = placed?.on_side !== "bottom";
+  const { hanging } = element;
+  const down = hanging.axis === "down";
 
   const locked = (index: number) => !unreadable && element.locked.includes(element.points[index] ?? "");
   // keys may come faster than the page is drawn: each builds on the one before, not on what is drawn
@@ -32,15 +35,14 @@ export function BankEditor({ element, placed, value, side, unreadable = true, di
     buttons.current[target]?.focus();
   };
   const onKey = (event: KeyboardEvent, index: number) => {
-    const forward = reversed ? "ArrowLeft" : "ArrowRight";
-    const back = reversed ? "ArrowRight" : "ArrowLeft";
-    if (event.key === forward) go(index + 1);
-    else if (event.key === back) go(index - 1);
+    // the eye's order, which runs against the numbers where place 1 is seen last
+    const step = hanging.backwards ? -1 : 1;
+    if (event.key === (down ? "ArrowDown" : "ArrowRight")) go(index + step);
+    else if (event.key === (down ? "ArrowUp" : "ArrowLeft")) go(index - step);
     else if (symbols.includes(event.key) || (unreadable && event.key === UNREADABLE)) {
       put(index, event.key);
       go(index + 1);
-    } else if (dip && event.key === "ArrowUp") put(index, onTop ? "1" : "0");
-    else if (dip && event.key === "ArrowDown") put(index, onTop ? "0" : "1");
+    } else if (dip && WAY_KEYS[event.key]) put(index, WAY_KEYS[event.key] === hanging.on ? "1" : "0");
     else return;
     event.preventDefault();
   };
@@ -50,7 +52,7 @@ export function BankEditor({ element, placed, value, side, unreadable = true, di
       <div
         role="group"
         aria-label={`${element.id} ${element.title}`}
-        className={`flex w-fit max-w-full flex-wrap border-2 bg-raised p-1 ${side === "original" ? "rounded-none border-original" : "rounded-2xl border-replacement"} ${reversed ? "flex-row-reverse" : ""}`}
+        className={`flex w-fit max-w-full flex-wrap border-2 bg-raised p-1 ${side === "original" ? "rounded-none border-original" : "rounded-2xl border-replacement"} ${down ? (hanging.backwards ? "flex-col-reverse" : "flex-col") : hanging.backwards ? "flex-row-reverse" : ""}`}
       >
         {marks.map((mark, index) => (
           <button
@@ -65,11 +67,11 @@ export function BankEditor({ element, placed, value, side, unreadable = true, di
             onFocus={() => setAt(index)}
             onClick={() => put(index, next(mark))}
             onKeyDown={(event) => onKey(event, index)}
-            className="flex min-w-11 flex-col items-center px-1.5 py-1"
+            className={`flex min-h-11 min-w-11 items-center px-1.5 py-1 ${down ? "gap-2" : "flex-col"}`}
           >
             <span className="font-mono text-sm">{index + 1}</span>
             {dip ? (
-              <Slider mark={mark} onTop={onTop} side={side} faded={locked(index)} />
+              <Slider way={points(mark, hanging)} down={down} side={side} faded={locked(index)} />
             ) : (
               <span className="font-mono text-3xl">{mark}</span>
             )}
@@ -91,8 +93,7 @@ export function BankEditor({ element, placed, value, side, unreadable = true, di
         )}
       </TypedPlaces>
       <p className="text-sm text-faint">
-        {dip ? `1 is on; on is ${onTop ? "up" : "down"} here` : "One symbol a place"}
-        {reversed ? ", place 1 is on the right" : ""}
+        {dip ? `As it hangs, ${hangingWords(hanging, marks.length)}; 1 is on` : "One symbol a place"}
         {element.locked.length > 0
           ? `; ${element.locked.join(", ")} stay${element.locked.length > 1 ? "" : "s"} as the maker set it`
           : ""}
@@ -107,16 +108,27 @@ function markWords(mark: string, dip: boolean) {
   return dip ? (mark === "1" ? "on" : "off") : mark;
 }
 
-function Slider({ mark, onTop, side, faded }: { mark: string; onTop: boolean; side: Side; faded: boolean }) {
-  const up = (mark === "1") === onTop;
-  const ink = side === "original" ? "bg-original" : "bg-replacement";
+type SliderProps = { way: ReturnType<typeof points>; down: boolean; side: Side; faded: boolean };
+
+function Slider({ way, down, side, faded }: SliderProps) {
+  const ink = faded ? "bg-edge" : side === "original" ? "bg-original" : "bg-replacement";
   return (
-    <span className="relative block h-16 w-8 border-2 border-edge bg-ground" aria-hidden="true">
-      {mark === UNREADABLE ? (
+    <span
+      className={`relative block border-2 border-edge bg-ground ${down ? "h-8 w-16" : "h-16 w-8"}`}
+      aria-hidden="true"
+    >
+      {way === undefined ? (
         <span className="absolute inset-0 grid place-items-center text-2xl">?</span>
       ) : (
-        <span className={`absolute inset-x-0.5 h-7 ${up ? "top-0.5" : "bottom-0.5"} ${faded ? "bg-edge" : ink}`} />
+        <span className={`absolute ${SLIDER[way]} ${ink}`} />
       )}
     </span>
   );
 }
+
+const SLIDER = {
+  up: "inset-x-0.5 top-0.5 h-7",
+  down: "inset-x-0.5 bottom-0.5 h-7",
+  left: "inset-y-0.5 left-0.5 w-7",
+  right: "inset-y-0.5 right-0.5 w-7",
+};

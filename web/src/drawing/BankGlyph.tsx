@@ -1,47 +1,86 @@
+import { points, seen, type Hanging } from "./hanging";
 import type { Side } from "./types";
 
 type Props = {
   marks: string[];
-  onSide?: string;
-  reversed?: boolean;
+  hanging: Hanging;
   locked?: boolean[];
   side: Side;
-  /** Places that differ from the other record, or must be moved. */
-  moved?: boolean[];
+  /** Whether each slot bears its number. */
+  numbers?: boolean;
 };
 
 const STEP = 10;
+const DEEP = 26;
+const NUMBERS = 9;
 
-/** A switch bank drawn small: a slot a place, its slider on the side where this board has on. */
-export function BankGlyph({ marks, onSide = "top", reversed = false, locked = [], side, moved = [] }: Props) {
-  const onTop = onSide !== "bottom";
-  const width = marks.length * STEP + 4;
+/** A switch bank as it hangs: a slot a place in the order in which the eye meets them, its slider where it points. */
+export function BankGlyph({ marks, hanging, locked = [], side, numbers = false }: Props) {
+  const down = hanging.axis === "down";
+  const [width, height] = bankSize(marks.length, hanging);
   const ink = `var(--${side})`;
+  const order = seen(
+    marks.map((_, index) => index),
+    hanging,
+  );
   return (
     <g>
       <rect
         width={width}
-        height={26}
+        height={height}
         rx={side === "original" ? 0 : 4}
         fill="var(--raised)"
         stroke={ink}
         strokeWidth={1.6}
       />
-      {marks.map((mark, index) => {
-        const slot = reversed ? marks.length - 1 - index : index;
-        const x = 2 + slot * STEP;
-        const up = (mark === "1") === onTop;
+      {order.map((index, slot) => {
+        const mark = marks[index] ?? "?";
+        const way = points(mark, hanging);
+        const fill = locked[index] ? "var(--edge)" : ink;
+        const far = way === "down" || way === "right" ? 9 : 0;
+        const at = 2 + slot * STEP;
         return (
-          <g key={index} transform={`translate(${x} 0)`}>
-            <rect x={2} y={4} width={6} height={18} fill="var(--ground)" stroke="var(--edge)" strokeWidth={0.8} />
-            {mark === "?" ? (
-              <text x={5} y={17} textAnchor="middle" fontSize={11} fill="var(--text)">
+          <g key={index} transform={down ? `translate(0 ${at})` : `translate(${at} 0)`}>
+            <rect
+              x={down ? 4 : 2}
+              y={down ? 2 : 4}
+              width={down ? 18 : 6}
+              height={down ? 6 : 18}
+              fill="var(--ground)"
+              stroke="var(--edge)"
+              strokeWidth={0.8}
+            />
+            {way === undefined ? (
+              <text
+                x={down ? 13 : 5}
+                y={down ? 8.5 : 17}
+                textAnchor="middle"
+                fontSize={down ? 9 : 11}
+                fill="var(--text)"
+              >
                 ?
               </text>
             ) : (
-              <rect x={2} y={up ? 4 : 13} width={6} height={9} fill={locked[index] ? "var(--edge)" : ink} />
+              <rect
+                x={down ? 4 + far : 2}
+                y={down ? 2 : 4 + far}
+                width={down ? 9 : 6}
+                height={down ? 6 : 9}
+                fill={fill}
+              />
             )}
-            {moved[index] && <rect x={1} y={23.5} width={8} height={1.8} fill={ink} />}
+            {numbers && (
+              <text
+                x={down ? DEEP + 5 : 5}
+                y={down ? 8 : DEEP + 7.5}
+                textAnchor="middle"
+                fontSize={7.5}
+                fill="var(--text)"
+                className="font-mono"
+              >
+                {index + 1}
+              </text>
+            )}
           </g>
         );
       })}
@@ -49,6 +88,9 @@ export function BankGlyph({ marks, onSide = "top", reversed = false, locked = []
   );
 }
 
-export function bankWidth(count: number) {
-  return count * STEP + 4;
+/** Width and height of a bank as it is drawn, with its numbers where they are shown. */
+export function bankSize(count: number, hanging: Hanging, numbers = false): [number, number] {
+  const long = count * STEP + 4;
+  const deep = DEEP + (numbers ? NUMBERS : 0);
+  return hanging.axis === "down" ? [deep, long] : [long, deep];
 }

@@ -1,4 +1,5 @@
-import { BankGlyph, bankWidth } from "./BankGlyph";
+import { BankGlyph, bankSize } from "./BankGlyph";
+import { seen } from "./hanging";
 import {
   places,
   type BoardDocument,
@@ -107,13 +108,17 @@ function ElementFace({ element, placed, value, side, w, h }: FaceProps) {
   const ink = `var(--${side})`;
   if (element.kind === "dip") {
     const marks = places(element, value);
-    const scale = Math.min(w / bankWidth(marks.length), h / 26);
+    // the part around the bank is turned as it hangs; the bank is drawn as it is seen, so that is turned back
+    const turn = placed.turn ?? 0;
+    const upright = Math.round(turn / 90) % 2 !== 0;
+    const [wide, high] = upright ? [h, w] : [w, h];
+    const [width, height] = bankSize(marks.length, element.hanging);
+    const scale = Math.min(wide / width, high / height);
     return (
-      <g transform={`scale(${scale})`}>
+      <g transform={`rotate(${turn} ${w / 2} ${h / 2}) translate(${(w - wide) / 2} ${(h - high) / 2}) scale(${scale})`}>
         <BankGlyph
           marks={marks}
-          onSide={placed.on_side}
-          reversed={placed.first === "right"}
+          hanging={element.hanging}
           side={side}
           locked={element.points.map((point) => element.locked.includes(point))}
         />
@@ -121,7 +126,7 @@ function ElementFace({ element, placed, value, side, w, h }: FaceProps) {
     );
   }
   if (element.kind === "thumbwheel")
-    return <WheelFace marks={inRow(places(element, value), placed)} ink={ink} w={w} h={h} />;
+    return <WheelFace marks={seen(places(element, value), element.hanging)} ink={ink} w={w} h={h} />;
   const round = element.kind === "rotary" || element.kind === "trimmer";
   const index = element.values.findIndex((each) => each === value);
   const angle = round
@@ -179,11 +184,6 @@ function WheelFace({ marks, ink, w, h }: { marks: string[]; ink: string; w: numb
       </text>
     </g>
   ));
-}
-
-/** Marks from left to right as the element is numbered. */
-function inRow(marks: string[], placed: Placed): string[] {
-  return placed.first === "right" ? [...marks].reverse() : marks;
 }
 
 function PartFace({ placed, document, w, h }: { placed: Placed; document: BoardDocument; w: number; h: number }) {

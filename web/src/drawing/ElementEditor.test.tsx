@@ -37,12 +37,25 @@ describe("a switch bank", () => {
   });
 
   it("runs the other way where its numbers do, and has on below where it does", async () => {
-    const placed = { ref: "S1", at: [0, 0] as [number, number], first: "right" as const, on_side: "bottom" as const };
-    const made = edited({ value: "000", placed });
+    const hanging = { axis: "across", backwards: true, on: "down" } as const;
+    const made = edited({ value: "000", element: element({ hanging }) });
     button(/^S1\.1/).focus();
     await userEvent.keyboard("{ArrowLeft}{ArrowDown}");
     expect(made).toEqual(["010"]);
-    expect(screen.getByText(/on is down here, place 1 is on the right/)).toBeTruthy();
+    expect(screen.getByText(/As it hangs, left to right 3 to 1, on is down; 1 is on/)).toBeTruthy();
+    // typed as the eye meets it, kept as the places are numbered
+    const typed = screen.getByLabelText<HTMLInputElement>(/^S1 typed/);
+    await userEvent.clear(typed);
+    await userEvent.type(typed, "100");
+    expect([made.at(-1), typed.value]).toEqual(["001", "100"]);
+  });
+
+  it("stands upright where it hangs so, and is set by the keys that point as it does", async () => {
+    const hanging = { axis: "down", backwards: true, on: "left" } as const;
+    const made = edited({ value: "000", element: element({ hanging }) });
+    button(/^S1\.1/).focus();
+    await userEvent.keyboard("{ArrowLeft}{ArrowUp}{ArrowLeft}{ArrowRight}");
+    expect(made).toEqual(["100", "110", "100"]);
   });
 
   it("is typed whole, and says what is needed while it is not", async () => {

@@ -1,21 +1,23 @@
 import { useState, type ReactNode } from "react";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
+import { seen } from "./hanging";
 import { UNREADABLE, places, type EditorProps } from "./types";
 
-type Props = Omit<EditorProps, "side" | "placed"> & { symbols: string[]; children?: ReactNode };
+type Props = Omit<EditorProps, "side"> & { symbols: string[]; children?: ReactNode };
 
-/** All places of an element typed as one text; nothing changes until every place is there. */
+/** All places of an element typed as one text, in the order in which the eye meets them; nothing changes until every place is there. */
 export function TypedPlaces({ element, value, symbols, unreadable, disabled, onChange, children }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const marks = places(element, value);
+  const { hanging } = element;
   const wrong = typed !== null && typed.trim() !== "";
   const send = (text: string) => {
     setTyped(text);
     const clean = text.replace(/[\s-]/g, "");
     const allowed = [...clean].every((mark) => symbols.includes(mark) || (unreadable && mark === UNREADABLE));
     if (clean.length === marks.length && allowed) {
-      onChange(clean);
+      onChange(seen([...clean], hanging).join(""));
       setTyped(null);
     }
   };
@@ -25,8 +27,13 @@ export function TypedPlaces({ element, value, symbols, unreadable, disabled, onC
         <div className="w-44">
           <TextField
             label={`${element.id} typed`}
+            hint={
+              hanging.backwards
+                ? `as seen, ${hanging.axis === "down" ? "top" : "left"} first: ${marks.length} to 1`
+                : undefined
+            }
             className="font-mono text-xl tracking-widest"
-            value={typed ?? (value === undefined ? "" : marks.join(""))}
+            value={typed ?? (value === undefined ? "" : seen(marks, hanging).join(""))}
             placeholder={marks.map(() => symbols[0]).join("")}
             disabled={disabled}
             spellCheck={false}

@@ -86,13 +86,13 @@ describe("a row of thumbwheels", () => {
 
 describe("a board with thumbwheels", () => {
   it("draws a window for each wheel, in the order in which they are numbered", () => {
-    const drawn = (first: "left" | "right") => {
-      const layout = [{ ref: "W1", at: [10, 10] as [number, number], size: [16, 12] as [number, number], first }];
+    const drawn = (backwards: boolean) => {
+      const layout = [{ ref: "W1", at: [10, 10] as [number, number], size: [16, 12] as [number, number] }];
       const { container, unmount } = render(
         <BoardDrawing
           name="QN7-0056"
           document={{ size_mm: [80, 60], layout }}
-          elements={[wheels()]}
+          elements={[wheels({ hanging: { axis: "across", backwards, on: "up" } })]}
           positions={{ W1: "4?" }}
           side="original"
         />,
@@ -101,7 +101,7 @@ describe("a board with thumbwheels", () => {
       unmount();
       return texts;
     };
-    expect(drawn("left")).toEqual(["4", "?"]);
-    expect(drawn("right")).toEqual(["?", "4"]);
+    expect(drawn(false)).toEqual(["4", "?"]);
+    expect(drawn(true)).toEqual(["?", "4"]);
   });
 });

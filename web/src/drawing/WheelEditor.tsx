@@ -4,10 +4,9 @@ import { TypedPlaces } from "./TypedPlaces";
 import { UNREADABLE, places, type Element, type EditorProps } from "./types";
 
 /** A row of thumbwheels large: a step up or down on each wheel, or all digits typed; what a meter finds stands below. */
-export function WheelEditor({ element, placed, value, side, unreadable = true, disabled, onChange }: EditorProps) {
+export function WheelEditor({ element, value, side, unreadable = true, disabled, onChange }: EditorProps) {
   const marks = places(element, value);
   const digits = element.values.map(String);
-  const reversed = placed?.first === "right";
   const fixed = (index: number) => disabled || (!unreadable && element.locked.includes(element.points[index] ?? ""));
   const put = (index: number, mark: string) =>
     !fixed(index) && onChange(marks.map((old, i) => (i === index ? mark : old)).join(""));
@@ -29,7 +28,7 @@ export function WheelEditor({ element, placed, value, side, unreadable = true, d
       <div
         role="group"
         aria-label={`${element.id} ${element.title}`}
-        className={`flex w-fit flex-wrap gap-2 ${reversed ? "flex-row-reverse" : ""}`}
+        className={`flex w-fit flex-wrap gap-2 ${element.hanging.backwards ? "flex-row-reverse" : ""}`}
       >
         {marks.map((mark, index) => {
           const point = element.points[index] ?? "";

@@ -27,7 +27,6 @@ export type BoardDocument = {
 /** What every editor of one element takes. */
 export type EditorProps = {
   element: Element;
-  placed?: Placed;
   value: Position | undefined;
   side: Side;
   /** Whether an unreadable position is an allowed answer (in a record it is, in a plan it is not). */

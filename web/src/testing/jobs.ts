@@ -62,6 +62,8 @@ export function element(more: Partial<Schemas["ElementShown"]> = {}): Schemas["E
     points: ["S1.1", "S1.2", "S1.3"],
     factory: "000",
     locked: [],
+    contacts: [],
+    hanging: { axis: "across", backwards: false, on: "up" },
     ...more,
   } as Schemas["ElementShown"];
 }

@@ -28,6 +28,7 @@ from jobs.steps.record.schemas import (
 from jobs.steps.record.view import record_shown, traces_shown
 from people.access import person_of
 from twincore.job.case import original_of
+from twincore.profile import hanging_of
 
 router = Router(tags=["record"])
 
@@ -92,9 +93,8 @@ def read_bank(request: HttpRequest, job_id: UUID, picture_id: UUID, given: BankG
     )
     if element is None:
         raise Refused(f"{given.element} is no switch bank and no row of thumbwheels of {board.part_number}.")
-    drawn: dict[str, Any] = next((e for e in board.document.get("layout", []) if e["ref"] == element.id), {})
     corners = [(each.x, each.y) for each in given.corners]
-    read = pictures.read_element_from(picture, corners, element, drawn, given.sliders)
+    read = pictures.read_element_from(picture, corners, element, hanging_of(board, element.id), given.sliders)
     out = BytesIO()
     read.rectified.save(out, "PNG")
     marks = [SliderShown(mark=each.mark, confidence=each.confidence) for each in read.places]

@@ -1,10 +1,8 @@
 """Pictures of a job: checked, turned upright, freed of where they were taken, and kept outside the database."""
 
-from collections.abc import Mapping
 from datetime import datetime
 from hashlib import sha256
 from io import BytesIO
-from typing import Any
 from uuid import UUID
 
 from django.core.files.base import ContentFile
@@ -14,7 +12,7 @@ from PIL import Image, ImageOps, UnidentifiedImageError
 from config.errors import Faulty, NotThere, Refused
 from jobs.models import Job, Picture
 from people.models import Person
-from twincore.profile import Element
+from twincore.profile import Element, Hanging
 from twincore.recognise.bank_picture import read_bank
 from twincore.recognise.picture import PlacesRead
 from twincore.recognise.wheel_picture import read_wheels
@@ -99,11 +97,12 @@ def picture_of(job: Job, picture_id: UUID) -> Picture:
 
 
 def read_element_from(
-    picture: Picture, corners: list[tuple[float, float]], element: Element, drawn: Mapping[str, Any], sliders: str
+    picture: Picture, corners: list[tuple[float, float]], element: Element, hanging: Hanging, sliders: str
 ) -> PlacesRead:
     """A bank's sliders or thumbwheels' digits in a picture, place 1 first; proposed, never taken.
 
-    `corners` are shares of width and height, as the element is read; `drawn` is its place in the board's layout.
+    `corners` are shares of width and height, clockwise from the upper left as seen, or, where the places run down, as the
+    picture is turned so that they run from left to right.
     """
     with picture.file.open("rb") as file:
         image = Image.open(file)
@@ -113,9 +112,9 @@ def read_element_from(
         if element.kind == "thumbwheel":
             read = read_wheels(image, points, len(element.points), sliders)
         else:
-            on_side = "bottom" if drawn.get("on_side") in ("bottom", "right") else "top"
+            # turned so that what runs down runs from left to right, left lies below and right above
+            on_side = "bottom" if hanging.on in ("down", "left") else "top"
             read = read_bank(image, points, len(element.points), on_side, sliders)
     except ValueError as error:
         raise Faulty(f"{error}. Set the four corners again, clockwise from the upper left one.") from error
-    backwards = drawn.get("first") in ("right", "bottom")
-    return PlacesRead(read.places[::-1], read.rectified) if backwards else read
+    return PlacesRead(tuple(hanging.seen(read.places)), read.rectified)

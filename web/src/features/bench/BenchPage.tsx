@@ -2,53 +2,36 @@ import { CarryView } from "@/comparison/CarryView";
 import { Player, type FamilyDocument } from "@/comparison/Player";
 import { ProofPanel } from "@/comparison/ProofPanel";
 import { ElementEditor } from "@/drawing/ElementEditor";
-import type { BoardDocument, Position, Positions } from "@/drawing/types";
-import { Choice } from "@/ui/fields";
+import type { Position, Positions } from "@/drawing/types";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import { playPair, useBenchBoard, useBenchComparison, useBenchFamily, useBoardList } from "./api";
+import { BoardPicker } from "./BoardPicker";
+import { playPair, useBenchBoard, useBenchComparison, useBenchFamily } from "./api";
 
 /** Any two boards side by side, no job needed. */
 export function BenchPage() {
   const { original = "", replacement = "" } = useSearch({ from: "/bench" });
   const navigate = useNavigate({ from: "/bench" });
-  const boards = useBoardList();
+  const one = useBenchBoard(original);
   const pick = (change: { original?: string; replacement?: string }) =>
     void navigate({ search: { original, replacement, ...change } });
-  const family = boards.data?.items.find((each) => each.part_number === original)?.family;
   return (
-    <main className="mx-auto flex max-w-4xl flex-col gap-6 px-4 py-6">
+    <main className="mx-auto flex max-w-6xl flex-col gap-6 px-4 py-6">
       <h1>Bench</h1>
-      <ProblemNotice problem={boards.error} />
-      <div className="grid gap-4 sm:grid-cols-2">
-        <Choice
-          label="Original"
+      <div className="grid gap-x-10 gap-y-4 sm:grid-cols-2">
+        <BoardPicker
+          side="original"
           value={original}
-          onChange={(event) => pick({ original: event.target.value, replacement: "" })}
-        >
-          <option value="">choose a board</option>
-          {boards.data?.items.map((each) => (
-            <option key={each.part_number} value={each.part_number}>
-              {each.part_number}, {each.title}
-            </option>
-          ))}
-        </Choice>
-        <Choice
-          label="Replacement"
+          onPick={(partNumber) => pick({ original: partNumber, replacement: "" })}
+        />
+        <BoardPicker
+          side="replacement"
           value={replacement}
-          disabled={!original}
-          onChange={(event) => pick({ replacement: event.target.value })}
-        >
-          <option value="">choose a board</option>
-          {boards.data?.items
-            .filter((each) => each.family === family)
-            .map((each) => (
-              <option key={each.part_number} value={each.part_number}>
-                {each.part_number}, {each.title}
-              </option>
-            ))}
-        </Choice>
+          family={one.data?.family}
+          disabled={!one.data}
+          onPick={(partNumber) => pick({ replacement: partNumber })}
+        />
       </div>
       {original && replacement ? (
         <SideBySide key={`${original}/${replacement}`} original={original} replacement={replacement} />
@@ -74,7 +57,6 @@ function SideBySide({ original, replacement }: { original: string; replacement: 
   if (problem) return <ProblemNotice problem={problem} />;
   if (!comparison.data || !one.data || !other.data || !family.data) return <Loading what="Comparing" />;
   const standing = found ?? (comparison.data.found as Positions);
-  const layout = (one.data.document as BoardDocument).layout;
   const override = (element: string, value: Position | null) =>
     setOverrides(({ [element]: _old, ...rest }) => (value === null ? rest : { ...rest, [element]: value }));
   return (
@@ -89,7 +71,6 @@ function SideBySide({ original, replacement }: { original: string; replacement: 
               </h3>
               <ElementEditor
                 element={element}
-                placed={layout?.find((each) => each.ref === element.id)}
                 value={standing[element.id]}
                 side="original"
                 onChange={(value) => setFound({ ...standing, [element.id]: value })}

@@ -3,10 +3,15 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 
 export type Pair = Schemas["PairGiven"];
 
-export function useBoardList() {
+const SHOWN = 8;
+
+/** The first boards whose number, title or maker has this in it. */
+export function useBoardsLike(search: string, family: string | undefined, enabled: boolean) {
   return useQuery({
-    queryKey: ["bench-boards"],
-    queryFn: () => answer(api.GET("/api/boards", { params: { query: { size: 100 } } })),
+    queryKey: ["bench-boards", search, family],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/boards", { params: { query: { search, family: family ?? "", size: SHOWN } } })),
+    enabled,
   });
 }
 

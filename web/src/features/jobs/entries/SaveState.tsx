@@ -6,8 +6,8 @@ import type { Sending } from "./useEntries";
 
 type Props = { sending: Sending; onRetry: () => void; onWithdraw: (each: Waiting) => void };
 
-/** Whether everything is with the depot, said quietly; and what did not go through, until somebody has seen it. */
-export function SaveState({ sending, onRetry, onWithdraw }: Props) {
+/** Whether everything is with the depot, in a word that is always in sight. */
+export function SavedWord({ sending }: { sending: Sending }) {
   const { state, waiting, problem, refused, unkept } = sending;
   const entries = waiting === 1 ? "1 entry waits" : `${waiting} entries wait`;
   const words = {
@@ -15,18 +15,34 @@ export function SaveState({ sending, onRetry, onWithdraw }: Props) {
     sending: "Saving …",
     waiting: `${problem ? "Not sent yet" : "No connection"}: ${entries} on this device`,
   }[state];
-  const pressing = problem !== null || refused.length > 0 || state === "waiting";
   return (
-    // what did not go through stays in sight, however far down somebody works
-    <div className={`mb-3 flex flex-col gap-2 ${pressing ? "sticky top-0 z-10 bg-ground pb-2" : ""}`}>
-      <p
-        role="status"
-        className={`flex min-h-8 flex-wrap items-center gap-3 text-sm ${state === "waiting" ? "font-semibold" : "text-faint"}`}
-      >
-        {words}
-        {unkept && state !== "saved" && ". This browser keeps nothing: leave the page open until it is sent"}
-        {state === "waiting" && <Button onClick={onRetry}>Send now</Button>}
-      </p>
+    <p role="status" className={state === "waiting" ? "font-semibold" : "text-faint"}>
+      {state === "saved" && refused.length === 0 ? (
+        <>
+          <span aria-hidden="true" className="sm:hidden">
+            saved
+          </span>
+          <span className="sr-only sm:not-sr-only">{words}</span>
+        </>
+      ) : (
+        words
+      )}
+      {unkept && state !== "saved" && ". This browser keeps nothing: leave the page open until it is sent"}
+    </p>
+  );
+}
+
+/** What did not go through, until somebody has seen it; it stays in sight, however far down somebody works. */
+export function SaveState({ sending, onRetry, onWithdraw }: Props) {
+  const { state, problem, refused } = sending;
+  if (state !== "waiting" && !problem && refused.length === 0) return null;
+  return (
+    <div className="sticky top-20 z-10 mb-3 flex flex-col gap-2 bg-ground pb-2">
+      {state === "waiting" && (
+        <Button className="self-start" onClick={onRetry}>
+          Send now
+        </Button>
+      )}
       {problem && <ProblemNotice problem={problem} />}
       {refused.map((each) => (
         <RefusalNotice key={each.order} each={each} onWithdraw={onWithdraw} />

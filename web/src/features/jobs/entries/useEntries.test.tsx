@@ -5,9 +5,9 @@ import { standInQueries } from "@/testing/queries";
 import { standInServer } from "@/testing/server";
 import { act, render, renderHook, screen, waitFor } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import { RefusalAt, RefusedProvider } from "./Refusal";
-import { SaveState } from "./SaveState";
+import { SavedWord, SaveState } from "./SaveState";
 import { useEntries, type Sending } from "./useEntries";
 
 const job = jobSheet();
@@ -104,17 +104,23 @@ describe("what is said of saving", () => {
   };
 
   it("is quiet where everything is saved, and counts what waits", () => {
-    const { rerender } = render(<SaveState sending={quiet} onRetry={() => {}} onWithdraw={() => {}} />);
-    expect(screen.getByRole("status").textContent).toBe("Everything is saved");
-    rerender(
-      <SaveState
-        sending={{ ...quiet, state: "waiting", waiting: 2, unkept: true }}
-        onRetry={() => {}}
-        onWithdraw={() => {}}
-      />,
-    );
+    const { rerender } = render(<SavedWord sending={quiet} />);
+    expect(screen.getByText("Everything is saved")).toBeTruthy();
+    const waiting = { ...quiet, state: "waiting", waiting: 2, unkept: true } as const;
+    rerender(<SavedWord sending={waiting} />);
     expect(screen.getByRole("status").textContent).toContain("2 entries wait on this device");
     expect(screen.getByRole("status").textContent).toContain("leave the page open");
+  });
+
+  it("offers to send what waits, and takes no room where nothing does", async () => {
+    const onRetry = vi.fn();
+    const { rerender, container } = render(<SaveState sending={quiet} onRetry={onRetry} onWithdraw={() => {}} />);
+    expect(container.innerHTML).toBe("");
+    rerender(
+      <SaveState sending={{ ...quiet, state: "waiting", waiting: 1 }} onRetry={onRetry} onWithdraw={() => {}} />,
+    );
+    await userEvent.click(screen.getByRole("button", { name: "Send now" }));
+    expect(onRetry).toHaveBeenCalledOnce();
   });
 
   it("says what was refused until it is seen, and beside the field that it speaks of", async () => {

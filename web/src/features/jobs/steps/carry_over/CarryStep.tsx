@@ -1,9 +1,9 @@
 import { CarryView } from "@/comparison/CarryView";
-import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
 import { useComparison, useJobBoard, usePresses, useWiring } from "../../api";
 import type { StepProps } from "../../stepProps";
+import { goTo, Next } from "../Next";
 import { Notes } from "./Notes";
 import { PressesPanel } from "./PressesPanel";
 import { SchoolsPanel } from "./SchoolsPanel";
@@ -25,6 +25,9 @@ export function CarryStep({ job, put }: StepProps) {
   const done = job.steps.find((each) => each.id === "carry_over")?.state === "done";
   return (
     <div className="flex flex-col gap-5">
+      {!done && comparison.data.plan && (
+        <NextInCarry job={job} put={put} undecided={undecided} unreasoned={unreasoned} />
+      )}
       <Notes comparison={comparison.data} />
       <CarryView
         comparison={comparison.data}
@@ -39,15 +42,17 @@ export function CarryStep({ job, put }: StepProps) {
         onReason={job.closed ? undefined : (id, reason) => void put({ target: `reason.${id}`, after: reason || null })}
       />
       <div>
-        <Part
-          title="The schools side by side"
-          status={
-            undecided.length ? `${undecided.length} to decide` : disagreements.length ? "decided" : "no disagreement"
-          }
-          open={disagreements.length > 0}
-        >
-          <SchoolsPanel job={job} put={put} comparison={comparison.data} />
-        </Part>
+        <div id="schools" tabIndex={-1} className="scroll-mt-24">
+          <Part
+            title="The schools side by side"
+            status={
+              undecided.length ? `${undecided.length} to decide` : disagreements.length ? "decided" : "no disagreement"
+            }
+            open={disagreements.length > 0}
+          >
+            <SchoolsPanel job={job} put={put} comparison={comparison.data} />
+          </Part>
+        </div>
         <Part title="Wires" status={wiringStatus(wiring.data?.wire_sums)} open={false}>
           {wiring.error && <ProblemNotice problem={wiring.error} />}
           {wiring.data && <WiringPanel job={job} put={put} wiring={wiring.data} />}
@@ -69,26 +74,38 @@ export function CarryStep({ job, put }: StepProps) {
           </a>
         )}
       </p>
-      {!job.closed && !done && comparison.data.plan && (
-        <>
-          {undecided.length > 0 && (
-            <p>The schools disagree. Decide first: {undecided.map((each) => each.title).join(", ")}.</p>
-          )}
-          {unreasoned.length > 0 && (
-            <p>Before the plan is confirmed, give a reason for: {unreasoned.map((row) => row.title).join(", ")}.</p>
-          )}
-          <Button
-            kind="main"
-            className="self-start"
-            disabled={unreasoned.length > 0 || undecided.length > 0}
-            onClick={() => void put({ target: "confirmed.carry_over", after: { note: "" } })}
-          >
-            Confirm this plan
-          </Button>
-        </>
-      )}
       {done && <p className="text-faint">The plan is confirmed. A change opens it again.</p>}
     </div>
+  );
+}
+
+type Open = { id: string; title: string }[];
+
+/** Decisions first, then reasons, then the plan itself. */
+function NextInCarry({ job, put, undecided, unreasoned }: StepProps & { undecided: Open; unreasoned: Open }) {
+  const [decide] = undecided;
+  const [explain] = unreasoned;
+  const more = (rest: Open) => (rest.length > 1 ? ` and ${rest.length - 1} more` : "");
+  const words = decide
+    ? `the schools disagree, decide: ${decide.title}${more(undecided)}.`
+    : explain
+      ? `give a reason for ${explain.title}${more(unreasoned)}.`
+      : "look the plan through, then confirm it.";
+  return (
+    <Next
+      job={job}
+      step="carry_over"
+      words={words}
+      ends={!decide && !explain}
+      button={decide || explain ? "Show me" : "Confirm this plan"}
+      onGo={() =>
+        decide
+          ? goTo("schools")
+          : explain
+            ? goTo(`row-${explain.id}`)
+            : void put({ target: "confirmed.carry_over", after: { note: "" } })
+      }
+    />
   );
 }
 

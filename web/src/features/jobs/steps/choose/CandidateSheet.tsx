@@ -1,20 +1,20 @@
 import { Button } from "@/ui/Button";
-import { FitMark } from "@/ui/FitMark";
 import { TextArea } from "@/ui/fields";
 import { InkMark } from "@/ui/inks";
 import { useEffect, useRef, useState } from "react";
 import type { StepProps } from "../../stepProps";
 import { Beside } from "./Beside";
 import { Costs } from "./Costs";
-import type { Candidate } from "./Matrix";
+import type { Candidate } from "./candidate";
+import { Cells } from "./Cells";
 import { Questions } from "./Questions";
 import { Statements } from "./Statements";
-import { ageWords, nameOf } from "./words";
+import { ageWords, haveWords } from "./words";
 
-type Props = StepProps & { candidate: Candidate; best: string; at?: string; onClose: () => void };
+type Props = StepProps & { candidate: Candidate; others: Candidate[]; best: string; at?: string; onClose: () => void };
 
 /** One candidate with its reasons, what is to be found out, both boards laid on each other, and the choice. */
-export function CandidateSheet({ job, put, candidate, best, at, onClose }: Props) {
+export function CandidateSheet({ job, put, candidate, others, best, at, onClose }: Props) {
   const [reason, setReason] = useState("");
   const top = useRef<HTMLElement>(null);
   useEffect(() => {
@@ -22,7 +22,7 @@ export function CandidateSheet({ job, put, candidate, best, at, onClose }: Props
     void (cell ?? top.current)?.scrollIntoView({ block: cell ? "center" : "start" });
   }, [at]);
   const needed = candidate.verdict === "no";
-  const { offer, proof } = candidate;
+  const { offer } = candidate;
   return (
     <section
       ref={top}
@@ -41,46 +41,6 @@ export function CandidateSheet({ job, put, candidate, best, at, onClose }: Props
         </div>
         <Button onClick={onClose}>Close</Button>
       </div>
-      <Questions job={job} put={put} questions={candidate.questions} />
-      <ul className="border-t border-rule">
-        {candidate.cells.map((cell) => (
-          <li
-            key={cell.criterion}
-            data-criterion={cell.criterion}
-            className={`grid grid-cols-[1.75rem_1fr] gap-x-2 border-b border-rule py-1.5 ${cell.criterion === at ? "bg-raised" : ""}`}
-          >
-            <FitMark verdict={cell.verdict} />
-            <div>
-              <strong>{nameOf(cell.criterion)}</strong> <span className="text-faint">{cell.verdict}</span>
-              <ul>
-                {cell.reasons.map((each) => (
-                  <li key={each.words} className={each.verdict === "no" ? "font-semibold" : ""}>
-                    {each.words}
-                  </li>
-                ))}
-              </ul>
-              {cell.criterion === "behaviour" && proof && proof.told.length > 0 && (
-                <ol className="mt-1 list-decimal pl-6">
-                  {proof.told.map((line) => (
-                    <li key={line}>{line}</li>
-                  ))}
-                </ol>
-              )}
-            </div>
-          </li>
-        ))}
-      </ul>
-      <Beside job={job} partNumber={candidate.part_number} />
-      {candidate.statements.length > 0 && (
-        <details>
-          <summary className="min-h-11 py-2 font-semibold">The statements behind the listing</summary>
-          <Statements statements={candidate.statements} />
-        </details>
-      )}
-      <details>
-        <summary className="min-h-11 py-2 font-semibold">What it costs, against calling a service</summary>
-        <Costs job={job} put={put} partNumber={candidate.part_number} />
-      </details>
       {!job.closed && job.replacement !== candidate.part_number && (
         <div className="flex flex-col gap-3">
           <TextArea
@@ -107,6 +67,19 @@ export function CandidateSheet({ job, put, candidate, best, at, onClose }: Props
           </Button>
         </div>
       )}
+      <Questions job={job} put={put} questions={candidate.questions} />
+      <Cells candidate={candidate} others={others} at={at} />
+      <Beside job={job} partNumber={candidate.part_number} />
+      {candidate.statements.length > 0 && (
+        <details>
+          <summary className="min-h-11 py-2 font-semibold">The statements behind the listing</summary>
+          <Statements statements={candidate.statements} />
+        </details>
+      )}
+      <details>
+        <summary className="min-h-11 py-2 font-semibold">What it costs, against calling a service</summary>
+        <Costs job={job} put={put} partNumber={candidate.part_number} />
+      </details>
     </section>
   );
 }
@@ -116,12 +89,5 @@ function offerWords(offer: Candidate["offer"]) {
   const age = offer.age_s === null ? "" : ` (${ageWords(offer.age_s)})`;
   if (offer.unknown) return `The parts desk does not know this number${age}.`;
   if (offer.price === null) return `The parts desk did not answer: ${offer.fault}.`;
-  const stock = offer.on_van
-    ? "on the van"
-    : offer.stock
-      ? `${offer.stock} in stock`
-      : offer.days === null
-        ? "cannot be had"
-        : `${offer.days} days`;
-  return `Parts desk: ${offer.price.toFixed(2)}, ${stock}${age}${offer.fault ? `; it is away now: ${offer.fault}` : ""}.`;
+  return `Parts desk: ${offer.price.toFixed(2)}, ${haveWords(offer)}${age}${offer.fault ? `; it is away now: ${offer.fault}` : ""}.`;
 }

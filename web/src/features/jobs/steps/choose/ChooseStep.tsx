@@ -3,9 +3,10 @@ import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useCandidates } from "../../api";
 import type { StepProps } from "../../stepProps";
+import { Next } from "../Next";
+import { Candidates, Legend } from "./Candidates";
 import { CandidateSheet } from "./CandidateSheet";
 import { Chosen } from "./Chosen";
-import { Matrix } from "./Matrix";
 import { OtherWays } from "./OtherWays";
 import { Reopened } from "./Reopened";
 import { Wishes } from "./Wishes";
@@ -18,9 +19,19 @@ export function ChooseStep({ job, put }: StepProps) {
   if (candidates.isPending) return <Loading what="Judging every board of the family" />;
   const data = candidates.data;
   const shown = data?.items.find((each) => each.part_number === open?.partNumber);
+  const best = data?.items[0];
   return (
-    <div className="flex flex-col gap-6">
+    <div className="flex flex-col gap-5">
       <ProblemNotice problem={candidates.error} />
+      {best && (
+        <Next
+          job={job}
+          step="choose"
+          words={`look at ${best.part_number} first: ${best.verdict}.`}
+          button="Show me"
+          onGo={() => setOpen({ partNumber: best.part_number })}
+        />
+      )}
       <Reopened job={job} put={put} />
       <Chosen job={job} />
       {data && (
@@ -32,24 +43,30 @@ export function ChooseStep({ job, put }: StepProps) {
             .{data.desk && ` The parts desk is away (${data.desk}); what it said last is shown with its age.`}
           </p>
           {data.items.length === 0 && <Empty>No other board of this family is in the catalogue.</Empty>}
-          <Matrix
-            candidates={data.items}
-            chosen={job.replacement}
-            open={open?.partNumber}
-            onOpen={(partNumber, criterion) => setOpen({ partNumber, criterion })}
-          />
-          <Pager {...data} onPage={setPage} />
-          {shown && (
-            <CandidateSheet
-              key={`${shown.part_number} ${open?.criterion ?? ""}`}
-              at={open?.criterion}
-              job={job}
-              put={put}
-              candidate={shown}
-              best={data.items[0]?.part_number ?? ""}
-              onClose={() => setOpen(undefined)}
-            />
-          )}
+          <div className="grid gap-x-10 gap-y-5 desk:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+            <div className={`flex min-w-0 flex-col gap-2 ${shown ? "" : "desk:col-span-2"}`}>
+              <Legend />
+              <Candidates
+                candidates={data.items}
+                chosen={job.replacement}
+                open={open?.partNumber}
+                onOpen={(partNumber, criterion) => setOpen({ partNumber, criterion })}
+              />
+              <Pager {...data} onPage={setPage} />
+            </div>
+            {shown && (
+              <CandidateSheet
+                key={`${shown.part_number} ${open?.criterion ?? ""}`}
+                at={open?.criterion}
+                job={job}
+                put={put}
+                candidate={shown}
+                others={data.items.filter((each) => each !== shown)}
+                best={data.items[0]?.part_number ?? ""}
+                onClose={() => setOpen(undefined)}
+              />
+            )}
+          </div>
           <Wishes job={job} put={put} />
           <OtherWays data={data} />
         </>

@@ -22,7 +22,7 @@ export function Energise({ job, put, fitting }: StepProps & { fitting: Schemas["
           ))}
         </ul>
         <Button kind="quiet" className="self-start" onClick={() => setAnyway(true)}>
-          Power is needed before that
+          This cannot be done without power
         </Button>
       </section>
     );

@@ -1,10 +1,10 @@
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
-import { Part } from "@/ui/Part";
-import { useState } from "react";
 import { useRecord, useWiring } from "../../api";
 import { useFitting } from "../../endApi";
 import type { StepProps } from "../../stepProps";
+import { goTo, Next } from "../Next";
 import { NoteAndConfirm } from "../NoteAndConfirm";
+import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { RemovalPart } from "../RemovalPart";
 import { Energise } from "./Energise";
 import { KitPart } from "./KitPart";
@@ -19,7 +19,6 @@ export function FitStep({ job, put }: StepProps) {
   const fitting = useFitting(job);
   const wiring = useWiring(job);
   const record = useRecord(job);
-  const [flipped, setFlipped] = useState<Record<string, boolean>>({});
   if (fitting.error) return <ProblemNotice problem={fitting.error} />;
   if (!fitting.data) return <Loading what="Laying out what is to be fitted" />;
   const data = fitting.data;
@@ -33,7 +32,7 @@ export function FitStep({ job, put }: StepProps) {
   const read = (names: string[]) => names.filter((name) => name in job.readbacks).length;
   const wrong = (names: string[]) => data.differing.filter((name) => names.includes(name));
   const off = Object.values(job.removed).filter((each) => each.back !== true).length;
-  const parts = [
+  const parts: PartOfStep[] = [
     {
       id: "kit",
       title: "What must be there",
@@ -88,9 +87,22 @@ export function FitStep({ job, put }: StepProps) {
       body: record.data ? <RemovalPart job={job} put={put} record={record.data} /> : <Loading />,
     },
   ];
-  const first = dead ? parts.find((part) => !part.done)?.id : undefined;
+  const next = dead ? nextOf(parts) : undefined;
   return (
     <div className="flex flex-col gap-4">
+      <Next
+        job={job}
+        step="fit"
+        words={
+          next
+            ? `${next.title.toLowerCase()}: ${next.status}.`
+            : dead
+              ? "back to power."
+              : "what needs power, then say that it is fitted."
+        }
+        button="Show me"
+        onGo={() => goTo(next ? placeOf(next.id) : dead ? "back-to-power" : "with-power")}
+      />
       {dead ? (
         <Caution title="Supply last, and only after the second look">
           One thing at a time; no lead pinched, every routing kept. Local codes, the maker’s instructions and licensed
@@ -103,24 +115,17 @@ export function FitStep({ job, put }: StepProps) {
         </p>
       )}
       {wiring.error && <ProblemNotice problem={wiring.error} />}
-      <div>
-        {parts.map((part) => {
-          const shown = flipped[part.id] ?? part.id === first;
-          return (
-            <Part
-              key={part.id}
-              title={part.title}
-              status={part.done ? `${part.status} ✓` : part.status}
-              open={shown}
-              onFlip={() => setFlipped((old) => ({ ...old, [part.id]: !shown }))}
-            >
-              {part.body}
-            </Part>
-          );
-        })}
-      </div>
-      {dead && !job.closed && <Energise job={job} put={put} fitting={data} />}
-      {!dead && <PowerPart job={job} put={put} fitting={data} />}
+      <Parts parts={parts} still={!dead} />
+      {dead && !job.closed && (
+        <div id="back-to-power" tabIndex={-1} className="scroll-mt-24">
+          <Energise job={job} put={put} fitting={data} />
+        </div>
+      )}
+      {!dead && (
+        <div id="with-power" tabIndex={-1} className="scroll-mt-24">
+          <PowerPart job={job} put={put} fitting={data} />
+        </div>
+      )}
       {!dead && (
         <>
           {data.missing_powered.length > 0 && !job.closed && <p>Not done yet: {data.missing_powered.join("; ")}.</p>}

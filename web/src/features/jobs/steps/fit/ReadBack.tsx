@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import { ElementEditor } from "@/drawing/ElementEditor";
+import { HungBank } from "@/drawing/HungBank";
 import type { BoardDocument, Element, Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { Loading } from "@/ui/notices";
@@ -46,9 +47,15 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
           return (
             <li key={element.id} className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule py-3">
               <span className="w-16 font-mono text-xl font-semibold">{element.id}</span>
-              <span className="grow font-mono text-3xl tracking-wider text-replacement">
-                {inGroups(plan[element.id])}
-                {element.unit && <span className="text-base"> {element.unit}</span>}
+              <span className="grow">
+                {element.kind === "dip" && plan[element.id] !== undefined ? (
+                  <HungBank element={element} value={plan[element.id]} side="replacement" />
+                ) : (
+                  <span className="font-mono text-3xl tracking-wider text-replacement">
+                    {inGroups(plan[element.id])}
+                    {element.unit && <span className="text-base"> {element.unit}</span>}
+                  </span>
+                )}
               </span>
               <span className={wrong ? "font-semibold" : "text-faint"}>
                 {read === undefined
@@ -73,14 +80,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
         {blind && (
           <div className="flex flex-col gap-4">
             <p>Look at the board, not at the plan. Drawn as it is mounted.</p>
-            <ElementEditor
-              element={blind}
-              placed={document.layout?.find((each) => each.ref === blind.id)}
-              value={value}
-              side="replacement"
-              unreadable={false}
-              onChange={setValue}
-            />
+            <ElementEditor element={blind} value={value} side="replacement" unreadable={false} onChange={setValue} />
             <Button kind="main" className="self-start" disabled={value === undefined} onClick={keep}>
               Compare with the plan
             </Button>

@@ -1,9 +1,11 @@
+import type { Schemas } from "@/api/client";
 import { InkMark, SideName, VerdictMark } from "@/ui/inks";
 import { Loading, ProblemNotice } from "@/ui/notices";
-import { Part } from "@/ui/Part";
 import type { ReactNode } from "react";
 import { useHandOver } from "../../endApi";
 import type { StepProps } from "../../stepProps";
+import { goTo, Next } from "../Next";
+import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { Afterwards } from "./Afterwards";
 import { Closing } from "./Closing";
 import { Defects } from "./Defects";
@@ -19,8 +21,83 @@ export function HandOverStep({ job, put }: StepProps) {
   const data = over.data;
   const open = Object.values(job.defects).filter((each) => each.done !== true).length;
   const numbered = Object.keys(job.numbered).length;
+  const parts: PartOfStep[] = [
+    {
+      id: "decisions",
+      title: "Decisions and findings",
+      status: `${data.decisions.length + data.findings.length}`,
+      done: false,
+      asks: false,
+      body: (
+        <>
+          <Lines title="Decisions" lines={data.decisions} />
+          <Lines title="Wiring findings" lines={data.findings} />
+          <Lines title="Notes" lines={data.notes} />
+          <Lines
+            title="Stays unproved on the machine"
+            lines={data.unproved.map((each) => `${each.what}: ${each.why}`)}
+          />
+        </>
+      ),
+    },
+    {
+      id: "numbers",
+      title: "Parts and numbers",
+      status: numbered ? `${numbered} written down` : "none written down",
+      done: numbered > 0,
+      body: <Numbers job={job} put={put} />,
+    },
+    {
+      id: "defects",
+      title: "Defects left for later",
+      status: open ? `${open} open` : "none",
+      done: false,
+      asks: false,
+      body: <Defects job={job} put={put} />,
+    },
+    {
+      id: "spent",
+      title: "Time and cost",
+      status: `${data.spent.own_total.toFixed(2)} against ${data.spent.service_total.toFixed(2)}`,
+      done: false,
+      asks: false,
+      body: <Spent job={job} put={put} spent={data.spent} />,
+    },
+    ...(data.codes.length > 0
+      ? [
+          {
+            id: "codes",
+            title: "What the new board may show",
+            status: `${data.codes.length} codes`,
+            done: false,
+            asks: false,
+            body: <Codes codes={data.codes} />,
+          },
+        ]
+      : []),
+    ...(job.closed
+      ? []
+      : [
+          {
+            id: "papers",
+            title: "Papers",
+            status: "job sheet, cabinet label, customer’s page, package",
+            done: false,
+            asks: false,
+            body: <Papers job={job} seal={data.seal} />,
+          },
+        ]),
+  ];
+  const next = nextOf(parts);
   return (
     <div className="flex flex-col gap-4">
+      <Next
+        job={job}
+        step="hand_over"
+        words={next ? `${next.title.toLowerCase()}: ${next.status}.` : "hand it over."}
+        button="Show me"
+        onGo={() => goTo(next ? placeOf(next.id) : "closing")}
+      />
       <div className="grid gap-4 sm:grid-cols-2">
         <section aria-label="As found">
           <h3>
@@ -48,52 +125,27 @@ export function HandOverStep({ job, put }: StepProps) {
           machine.
         </p>
       )}
-      <div>
-        <Part title="Decisions and findings" status={`${data.decisions.length + data.findings.length}`}>
-          <Lines title="Decisions" lines={data.decisions} />
-          <Lines title="Wiring findings" lines={data.findings} />
-          <Lines title="Notes" lines={data.notes} />
-          <Lines
-            title="Stays unproved on the machine"
-            lines={data.unproved.map((each) => `${each.what}: ${each.why}`)}
-          />
-        </Part>
-        <Part
-          title="Parts and numbers"
-          status={numbered ? `${numbered} written down` : "none written down"}
-          open={!job.closed && numbered === 0}
-        >
-          <Numbers job={job} put={put} />
-        </Part>
-        <Part title="Defects left for later" status={open ? `${open} open` : "none"}>
-          <Defects job={job} put={put} />
-        </Part>
-        <Part
-          title="Time and cost"
-          status={`${data.spent.own_total.toFixed(2)} against ${data.spent.service_total.toFixed(2)}`}
-        >
-          <Spent job={job} put={put} spent={data.spent} />
-        </Part>
-        {data.codes.length > 0 && (
-          <Part title="What the new board may show" status={`${data.codes.length} codes`}>
-            <ul>
-              {data.codes.map((code) => (
-                <li key={code.shown} className="border-b border-rule py-1">
-                  <strong className="font-mono">{code.shown}</strong> {code.meaning}
-                  {code.look_at && `; look at ${code.look_at}`}
-                  {code.clears && `; clears ${code.clears}`}
-                </li>
-              ))}
-            </ul>
-          </Part>
-        )}
-        <Part title="Papers" status="job sheet, cabinet label, customer’s page, package" open={job.closed}>
-          <Papers job={job} seal={data.seal} />
-        </Part>
+      <Parts parts={parts} keep still={job.closed} />
+      {job.closed && <Papers job={job} seal={data.seal} />}
+      <div id="closing" tabIndex={-1} className="flex scroll-mt-24 flex-col gap-3">
+        <Closing job={job} put={put} over={data} />
       </div>
-      <Closing job={job} put={put} over={data} />
       {job.closed && <Afterwards job={job} put={put} />}
     </div>
+  );
+}
+
+function Codes({ codes }: { codes: Schemas["CodeLine"][] }) {
+  return (
+    <ul>
+      {codes.map((code) => (
+        <li key={code.shown} className="border-b border-rule py-1">
+          <strong className="font-mono">{code.shown}</strong> {code.meaning}
+          {code.look_at && `; look at ${code.look_at}`}
+          {code.clears && `; clears ${code.clears}`}
+        </li>
+      ))}
+    </ul>
   );
 }
 

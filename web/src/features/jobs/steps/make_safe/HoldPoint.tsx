@@ -35,7 +35,12 @@ export function HoldPoint(props: Props) {
   if (point.held) return <Held point={point} disabled={disabled} onTakeBack={onTakeBack} />;
   if (!open) return <Folded point={point} readAt={readAt} lockedOff={lockedOff} onOpen={onOpen} />;
   return (
-    <li className="hatched flex flex-col gap-3 px-4 py-4" aria-label={point.title}>
+    <li
+      id={`hold-${point.id}`}
+      tabIndex={-1}
+      className="hatched scroll-mt-24 flex flex-col gap-3 px-4 py-4"
+      aria-label={point.title}
+    >
       <h3>{point.title}</h3>
       {point.say.length > 0 && (
         <ul className="list-disc pl-5">

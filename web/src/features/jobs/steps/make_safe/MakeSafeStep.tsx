@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useMakeSafe } from "../../api";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
+import { goTo, Next } from "../Next";
 import { HoldPoint } from "./HoldPoint";
 
 /** The hold points of this machine and board, in order; what needs the machine dead opens when all of them hold. */
@@ -18,6 +19,18 @@ export function MakeSafeStep({ job, put }: StepProps) {
   const current = open.find((point) => point.id === picked) ?? open[0];
   return (
     <div className="flex flex-col gap-4">
+      {!done && (
+        <Next
+          job={job}
+          step="make_safe"
+          words={current ? `${current.title.toLowerCase()}.` : "everything holds."}
+          ends={!current}
+          button={current ? "To the hold point" : "Begin the work on the dead machine"}
+          onGo={() =>
+            current ? goTo(`hold-${current.id}`) : void put({ target: "confirmed.make_safe", after: { note: "" } })
+          }
+        />
+      )}
       <Caution title="Hold points: what needs the machine dead opens when all of them hold">
         Local codes, the maker’s instructions and licensed practice come first. This page keeps what was confirmed, by
         whom and when; it does not say that anything is safe.
@@ -47,20 +60,10 @@ export function MakeSafeStep({ job, put }: StepProps) {
           />
         ))}
       </ol>
-      {!job.closed && !done && (
-        <Button
-          kind="main"
-          className="self-start"
-          disabled={open.length > 0}
-          onClick={() => void put({ target: "confirmed.make_safe", after: { note: "" } })}
-        >
-          {open.length > 0 ? `${open.length} still open` : "Begin the work on the dead machine"}
-        </Button>
-      )}
       {!job.closed && (done || job.power === "off") && (
         <div className="flex flex-col gap-1">
           <Button className="self-start" onClick={() => void put({ target: "power", after: "on", again: true })}>
-            The supply is on again
+            {job.power === "off" ? "The supply is on again" : "Work inside again: lock off anew"}
           </Button>
           <p className="text-sm text-faint">Every hold point then starts anew.</p>
         </div>

@@ -1,11 +1,13 @@
 import { Player, type FamilyDocument } from "@/comparison/Player";
-import { ProofPanel } from "@/comparison/ProofPanel";
-import { Caution, Loading, ProblemNotice } from "@/ui/notices";
-import { Part } from "@/ui/Part";
+import { ProofWords } from "@/comparison/ProofPanel";
+import { VerdictMark } from "@/ui/inks";
+import { Loading, ProblemNotice } from "@/ui/notices";
 import { planKey, playJob, useComparison, useFamily } from "../../api";
 import { useProving } from "../../endApi";
 import type { StepProps } from "../../stepProps";
+import { goTo, Next } from "../Next";
 import { NoteAndConfirm } from "../NoteAndConfirm";
+import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { Measured } from "./Measured";
 import { Overrides } from "./Overrides";
 import { Readings } from "./Readings";
@@ -28,74 +30,104 @@ export function ProveStep({ job, put }: StepProps) {
   const makeable = plan.runs.filter((run) => run.cannot.length === 0);
   const made = makeable.filter((run) => run.made > 0).length;
   const read = plan.readings.filter((each) => each.value !== null).length;
+  const calculated = proof.verdict !== "not proved" && proof.verdict !== "open";
+  const parts: PartOfStep[] = [
+    {
+      id: "runs",
+      title: "On the machine",
+      status: `${made} of ${makeable.length} runs made${plan.unproved.length ? `, ${plan.unproved.length} parts stay unproved` : ""}`,
+      done: made === makeable.length,
+      body: <RunsPart job={job} put={put} plan={plan} family={document} />,
+    },
+    ...(job.run_count > 0
+      ? [
+          {
+            id: "measured",
+            title: "Measured",
+            status: `${job.run_count} ${job.run_count === 1 ? "run" : "runs"} kept`,
+            done: false,
+            asks: false,
+            open: true,
+            body: <Measured job={job} family={document} />,
+          },
+        ]
+      : []),
+    ...(plan.readings.length > 0
+      ? [
+          {
+            id: "readings",
+            title: "Readings",
+            status: `${read} of ${plan.readings.length} taken`,
+            done: read === plan.readings.length,
+            body: <Readings job={job} put={put} readings={plan.readings} />,
+          },
+        ]
+      : []),
+    {
+      id: "overrides",
+      title: "Overrides",
+      status: plan.forced.length ? `${plan.forced.length} still on` : "none on",
+      done: plan.forced.length === 0,
+      body: <Overrides job={job} put={put} plan={plan} />,
+    },
+  ];
+  const next = job.closed ? undefined : nextOf(parts);
   return (
-    <div className="flex flex-col gap-4">
-      <ProofPanel proof={proof} />
-      <Caution title="Running the machine">
-        Test runs only with guards on, people clear, and by those who are qualified. Local codes, the maker’s
-        instructions and licensed practice come first.
-      </Caution>
-      <div>
-        {proof.verdict !== "not proved" && proof.verdict !== "open" && (
-          <Part title="By calculation" status="scenarios on both boards" open={!alike && job.run_count === 0}>
+    <div className="flex flex-col gap-2 desk:gap-4">
+      <Next
+        job={job}
+        step="prove"
+        words={next ? `${next.title.toLowerCase()}: ${next.status}.` : "say how it was proved."}
+        button="Show me"
+        onGo={() => goTo(next ? placeOf(next.id) : "proved")}
+      />
+      <p className="desk:text-xl">
+        <VerdictMark verdict={proof.verdict} />
+      </p>
+      <div className="grid gap-x-10 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        {calculated && (
+          <section aria-label="By calculation" className="min-w-0">
             <Player
               family={document}
               counterCase={proof.counter_case}
               pairKey={planKey(job)}
               play={(scenario) => playJob(job.id, scenario)}
             />
-          </Part>
+          </section>
         )}
-        <Part
-          title="On the machine"
-          status={`${made} of ${makeable.length} runs made${plan.unproved.length ? `, ${plan.unproved.length} parts stay unproved` : ""}`}
-          open={!job.closed && made < makeable.length}
-        >
-          <RunsPart job={job} put={put} plan={plan} family={document} />
-        </Part>
-        {job.run_count > 0 && (
-          <Part title="Measured" status={`${job.run_count} ${job.run_count === 1 ? "run" : "runs"} kept`} open>
-            <Measured job={job} family={document} />
-          </Part>
-        )}
-        {plan.readings.length > 0 && (
-          <Part title="Readings" status={`${read} of ${plan.readings.length} taken`}>
-            <Readings job={job} put={put} readings={plan.readings} />
-          </Part>
-        )}
-        <Part
-          title="Overrides"
-          status={plan.forced.length ? `${plan.forced.length} still on` : "none on"}
-          open={plan.forced.length > 0}
-        >
-          <Overrides job={job} put={put} plan={plan} />
-        </Part>
+        <ProofWords proof={proof} brief />
       </div>
+      <p className="hatched px-3 py-1">
+        <strong>Guards on, people clear, by those who are qualified</strong>; local codes and licensed practice come
+        first.
+      </p>
+      <Parts parts={parts} keep still={job.closed} />
       {doubts.length > 0 && !job.closed && (
         <section aria-label="What speaks against it">
           <p className="font-semibold">This speaks against it, or is missing:</p>
-          <ul className="list-disc pl-5">
+          <ul className="list-disc pl-5 leading-snug">
             {doubts.map((each) => (
               <li key={each}>{each}</li>
             ))}
           </ul>
-          <p>Run it again, choose another replacement above, or say why you go on.</p>
         </section>
       )}
-      <NoteAndConfirm
-        job={job}
-        put={put}
-        step="prove"
-        label={
-          !alike
-            ? "Why go on though the two are not shown to be in register?"
-            : doubts.length
-              ? "Why go on all the same?"
-              : "What was run on the machine"
-        }
-        confirm={doubts.length ? "Go on with this reason" : "Seen on the machine"}
-        needed={doubts.length > 0}
-      />
+      <div id="proved" tabIndex={-1} className="flex scroll-mt-24 flex-col gap-3">
+        <NoteAndConfirm
+          job={job}
+          put={put}
+          step="prove"
+          label={
+            !alike
+              ? "Why go on though the two are not shown to be in register?"
+              : doubts.length
+                ? "Why go on all the same?"
+                : "What was run on the machine"
+          }
+          confirm={doubts.length ? "Go on with this reason" : "Seen on the machine"}
+          needed={doubts.length > 0}
+        />
+      </div>
     </div>
   );
 }

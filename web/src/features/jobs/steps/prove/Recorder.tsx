@@ -44,7 +44,7 @@ export function Recorder({ job, put, run, plan, family }: Props) {
     return (
       <div className="flex flex-wrap items-end gap-2">
         {!run && (
-          <div className="w-72 max-w-full">
+          <div className="w-40 max-w-72 grow">
             <TextField
               label="A run of your own"
               maxLength={200}

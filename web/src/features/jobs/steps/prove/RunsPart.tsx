@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import type { FamilyDocument } from "@/comparison/Player";
 import { Button } from "@/ui/Button";
+import { isWide } from "@/ui/isWide";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
 import { Recorder } from "./Recorder";
@@ -25,10 +26,10 @@ export function RunsPart({ job, put, plan, family }: Props) {
                 type="button"
                 aria-expanded={open}
                 onClick={() => setShown(open ? null : run.id)}
-                className="flex min-h-12 w-full flex-wrap items-baseline gap-x-3 py-2 text-left"
+                className="flex min-h-11 w-full flex-wrap items-center gap-x-3 py-1 text-left desk:py-2"
               >
                 <strong>{run.title}</strong>
-                <span className="text-faint">
+                <span className={open ? "text-faint" : "hidden text-faint sm:inline"}>
                   {run.why !== run.title && `${run.why.toLowerCase()}${run.kind ? `, ${run.kind}` : ""}`}
                 </span>
                 <span className={run.last === "off" ? "font-semibold" : "text-faint"}>
@@ -44,10 +45,17 @@ export function RunsPart({ job, put, plan, family }: Props) {
           );
         })}
       </ol>
-      {!job.closed && <Recorder job={job} put={put} run={null} plan={plan} family={family} />}
+      {!job.closed && (
+        <details open={isWide()}>
+          <summary className="min-h-11 py-2 font-semibold">Another run</summary>
+          <Recorder job={job} put={put} run={null} plan={plan} family={family} />
+        </details>
+      )}
       {plan.unproved.length > 0 && (
-        <section aria-label="Stays unproved on the machine">
-          <h4 className="font-semibold">Stays unproved on the machine</h4>
+        <details open={isWide()}>
+          <summary className="min-h-11 py-2 font-semibold">
+            Stays unproved on the machine: {plan.unproved.length}
+          </summary>
           <ul className="list-disc pl-5">
             {plan.unproved.map((each) => (
               <li key={each.what}>
@@ -55,7 +63,7 @@ export function RunsPart({ job, put, plan, family }: Props) {
               </li>
             ))}
           </ul>
-        </section>
+        </details>
       )}
     </>
   );
@@ -112,7 +120,7 @@ function RunSheet({ job, put, run, plan, family }: Props & { run: Run }) {
               <tbody>
                 {due.map((each, index) => (
                   <tr key={index} className="border-b border-rule">
-                    <td className="py-1">
+                    <td className="desk:py-1">
                       {each.title} {each.on ? "on" : "off"}
                     </td>
                     <td className="font-mono">{round(each.at)} s</td>

@@ -1,14 +1,14 @@
 import { ElementEditor } from "@/drawing/ElementEditor";
-import type { BoardDocument, Element, Position } from "@/drawing/types";
+import type { Element, Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
 
-type Props = Pick<StepProps, "put"> & { element: Element; document: BoardDocument };
+type Props = Pick<StepProps, "put"> & { element: Element };
 
 /** A second reading by somebody who does not see the first one. */
-export function BlindReading({ put, element, document }: Props) {
+export function BlindReading({ put, element }: Props) {
   const [open, setOpen] = useState(false);
   const [value, setValue] = useState<Position | undefined>();
   const keep = () => {
@@ -22,13 +22,7 @@ export function BlindReading({ put, element, document }: Props) {
       <Sheet open={open} onClose={() => setOpen(false)} title={`${element.id} read again`}>
         <div className="flex flex-col gap-4">
           <p>Hand it to somebody else, or look anew. The first reading is not shown.</p>
-          <ElementEditor
-            element={element}
-            placed={document.layout?.find((each) => each.ref === element.id)}
-            value={value}
-            side="original"
-            onChange={setValue}
-          />
+          <ElementEditor element={element} value={value} side="original" onChange={setValue} />
           <Button kind="main" className="self-start" disabled={value === undefined} onClick={keep}>
             Compare the two
           </Button>

@@ -10,7 +10,11 @@ import { readBank, type Job } from "../../api";
 import { Segments } from "../Segments";
 import { shareAt } from "./MarkedPicture";
 
-const CORNERS = ["upper left", "upper right", "lower right", "lower left"];
+/** Clockwise from where the first place is seen: of what runs down, the picture is turned so that it runs from left to right. */
+const CORNERS = {
+  across: ["upper left", "upper right", "lower right", "lower left"],
+  down: ["upper right", "lower right", "lower left", "upper left"],
+};
 type Props = {
   job: Job;
   picture: string;
@@ -22,7 +26,7 @@ type Props = {
 /** What is told of the two kinds of element that a picture shows. */
 const WORDS = {
   bank: {
-    field: "the field of slots, as position 1 is at the left",
+    field: "the field of slots",
     each: "slider",
     light: "Light sliders",
     dark: "Dark sliders",
@@ -82,7 +86,7 @@ export function ElementFromPicture({ job, picture, elements, onClose, onTake }: 
         </div>
         <p role="status">
           {corners.length < 4
-            ? `Tap the ${CORNERS[corners.length]} corner of ${words.field}.`
+            ? `Tap the ${CORNERS[shown?.hanging.axis ?? "across"][corners.length]} corner of ${words.field}.`
             : `This is what was seen. Look at every ${words.each} before you take it.`}
         </p>
         <div className="relative self-start" onClick={(event) => tap(shareAt(event))}>

@@ -24,84 +24,87 @@ export function ElementsPart({ job, put, board, elements, record }: Props) {
   const next = unread.find((each) => each.id !== current?.id);
   const differs = record.differing.find((each) => each.element === current?.id);
   return (
-    <>
-      <BoardDrawing
-        name={`Original ${board.part_number}`}
-        document={document}
-        elements={board.elements}
-        positions={job.found}
-        side="original"
-        selected={current?.id}
-        onSelect={setPicked}
-      />
-      <div className="flex flex-wrap gap-2" role="group" aria-label="Elements of the board">
-        {elements.map((element) => (
-          <Button
-            key={element.id}
-            aria-pressed={element.id === current?.id}
-            className={element.id === current?.id ? "border-2 border-text" : ""}
-            onClick={() => setPicked(element.id)}
-          >
-            <span className="font-mono font-semibold">{element.id}</span> {element.title}
-            <span className="block font-mono text-sm">{positionWords(element, job.found[element.id])}</span>
-          </Button>
-        ))}
+    <div className="grid gap-x-10 gap-y-4 desk:grid-cols-2">
+      <div className="desk:sticky desk:top-24 desk:self-start">
+        <BoardDrawing
+          name={`Original ${board.part_number}`}
+          document={document}
+          elements={board.elements}
+          positions={job.found}
+          side="original"
+          selected={current?.id}
+          onSelect={setPicked}
+        />
       </div>
-      {current && (
-        <section aria-label={`${current.id} as found`} className="flex flex-col gap-3">
-          <h4 className="text-lg font-semibold">
-            {current.id} {current.title}
-          </h4>
-          <ElementEditor
-            key={current.id}
-            element={current}
-            placed={document.layout?.find((each) => each.ref === current.id)}
-            value={job.found[current.id]}
-            side="original"
-            disabled={job.closed}
-            onChange={(value: Position) => {
-              // stay with this element: a first touch must not move on to the next unread one
-              setPicked(current.id);
-              void put({ target: `found.${current.id}`, after: value, read_how: how });
-            }}
-          />
-          <RefusalAt target={`found.${current.id}`} />
-          {differs && (
-            <p role="alert" className="border-l-4 border-text pl-3">
-              <strong>Two readings differ.</strong> First <span className="font-mono">{String(differs.first)}</span>,
-              then without looking <span className="font-mono">{String(differs.second)}</span> ({differs.by}). Look
-              again and set what it is.
-            </p>
-          )}
-          {current.kind === "trimmer" && (
-            <AngleReading key={`angle ${current.id}`} job={job} put={put} element={current.id} />
-          )}
-          <div className="flex flex-wrap items-end gap-4">
-            <div className="max-w-56">
-              <Choice
-                label="Read how"
-                value={how}
-                disabled={job.closed}
-                onChange={(event) => setHow(event.target.value)}
-              >
-                {READ_HOW.map((each) => (
-                  <option key={each}>{each}</option>
-                ))}
-              </Choice>
-            </div>
-            {!job.closed && job.found[current.id] !== undefined && (
-              <BlindReading key={`blind ${current.id}`} put={put} element={current} document={document} />
+      <div className="flex min-w-0 flex-col gap-4">
+        <div className="flex flex-wrap gap-2" role="group" aria-label="Elements of the board">
+          {elements.map((element) => (
+            <Button
+              key={element.id}
+              aria-pressed={element.id === current?.id}
+              className={element.id === current?.id ? "border-2 border-text" : ""}
+              onClick={() => setPicked(element.id)}
+            >
+              <span className="font-mono font-semibold">{element.id}</span> {element.title}
+              <span className="block font-mono text-sm">{positionWords(element, job.found[element.id])}</span>
+            </Button>
+          ))}
+        </div>
+        {current && (
+          <section aria-label={`${current.id} as found`} className="flex flex-col gap-3">
+            <h4 className="text-lg font-semibold">
+              {current.id} {current.title}
+            </h4>
+            <ElementEditor
+              key={current.id}
+              element={current}
+              value={job.found[current.id]}
+              side="original"
+              disabled={job.closed}
+              onChange={(value: Position) => {
+                // stay with this element: a first touch must not move on to the next unread one
+                setPicked(current.id);
+                void put({ target: `found.${current.id}`, after: value, read_how: how });
+              }}
+            />
+            <RefusalAt target={`found.${current.id}`} />
+            {differs && (
+              <p role="alert" className="border-l-4 border-text pl-3">
+                <strong>Two readings differ.</strong> First <span className="font-mono">{String(differs.first)}</span>,
+                then without looking <span className="font-mono">{String(differs.second)}</span> ({differs.by}). Look
+                again and set what it is.
+              </p>
             )}
-          </div>
-        </section>
-      )}
-      <Unreadable job={job} />
-      {!job.closed && next && (
-        <Button className="self-start" onClick={() => setPicked(next.id)}>
-          Next: {next.id} {next.title}
-        </Button>
-      )}
-    </>
+            {current.kind === "trimmer" && (
+              <AngleReading key={`angle ${current.id}`} job={job} put={put} element={current.id} />
+            )}
+            <div className="flex flex-wrap items-end gap-4">
+              <div className="max-w-56">
+                <Choice
+                  label="Read how"
+                  value={how}
+                  disabled={job.closed}
+                  onChange={(event) => setHow(event.target.value)}
+                >
+                  {READ_HOW.map((each) => (
+                    <option key={each}>{each}</option>
+                  ))}
+                </Choice>
+              </div>
+              {!job.closed && job.found[current.id] !== undefined && (
+                <BlindReading key={`blind ${current.id}`} put={put} element={current} />
+              )}
+            </div>
+          </section>
+        )}
+        <Unreadable job={job} />
+        {!job.closed && next && (
+          <Button className="self-start" onClick={() => setPicked(next.id)}>
+            Next: {next.id} {next.title}
+          </Button>
+        )}
+      </div>
+    </div>
   );
 }
 

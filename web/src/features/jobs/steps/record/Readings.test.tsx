@@ -42,7 +42,7 @@ describe("a trimmer between two marks", () => {
 describe("a second reading", () => {
   it("does not show the first one, and is compared when it is whole", async () => {
     const put = vi.fn();
-    renderAsking(<BlindReading put={put} element={element()} document={{}} />);
+    renderAsking(<BlindReading put={put} element={element()} />);
     await userEvent.click(button("Read it again, blind"));
     expect(button("Compare the two").disabled).toBe(true);
     await userEvent.type(screen.getByLabelText("S1 typed"), "1?0");

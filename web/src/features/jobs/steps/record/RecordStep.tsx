@@ -1,8 +1,8 @@
-import { Button } from "@/ui/Button";
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
-import { Part } from "@/ui/Part";
-import { useJobBoard, useRecord } from "../../api";
+import { useJobBoard, useRecord, type Job } from "../../api";
 import type { StepProps } from "../../stepProps";
+import { goTo, Next } from "../Next";
+import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { ElementsPart } from "./ElementsPart";
 import { ObservedPart } from "./ObservedPart";
 import { PartsPart } from "./PartsPart";
@@ -29,23 +29,100 @@ export function RecordStep({ job, put }: StepProps) {
     record.data.remembered.filter((each) => each.value === null).length;
   const plugs = record.data.plugs.filter((plug) => !plug.way && plug.pins.every((pin) => pin.wires.length === 0));
   const props = { job, put, record: record.data };
+  const moving = record.data.moving.filter((each) => each.value === null).length;
+  const withPower: PartOfStep[] = [
+    ...(live.length > 0 || record.data.remembered.length > 0
+      ? [
+          {
+            id: "powered",
+            title: "With power",
+            status: job.answers === "no" ? "the board does not answer" : liveLeft ? `${liveLeft} to read` : "read",
+            done: liveLeft === 0 || job.answers === "no",
+            body: <PoweredPart {...props} elements={live} />,
+          },
+        ]
+      : []),
+    {
+      id: "observed",
+      title: "What it was seen to do",
+      status: `${Object.keys(job.traces).length} timed`,
+      done: false,
+      asks: false,
+      body: <ObservedPart {...props} />,
+    },
+    {
+      id: "pictures",
+      title: "Pictures",
+      status: `${Object.keys(job.pictures).length} kept`,
+      done: false,
+      asks: false,
+      body: <PicturesPart {...props} elements={elements} />,
+    },
+  ];
+  const onDead: PartOfStep[] = [
+    {
+      id: "settings",
+      title: "Settings",
+      status: unread ? `${unread} to read` : "read",
+      done: unread === 0,
+      open: true,
+      body: <ElementsPart job={job} put={put} board={board.data} elements={seen} record={record.data} />,
+    },
+    ...(record.data.plugs.length > 0
+      ? [
+          {
+            id: "wires",
+            title: "Wires",
+            status: plugs.length ? `${plugs.map((plug) => plug.id).join(", ")} not recorded` : "recorded",
+            done: plugs.length === 0,
+            body: <WiresPart {...props} />,
+          },
+        ]
+      : []),
+    {
+      id: "off",
+      title: "What came off",
+      status: `${record.data.removed_left} pieces off`,
+      done: false,
+      asks: false,
+      body: <RemovalPart {...props} />,
+    },
+    {
+      id: "moves",
+      title: "Parts that move, and what only holds for now",
+      status: `${moving} to look at`,
+      done: record.data.acting.length === 0 && moving === 0,
+      asks: record.data.acting.length > 0,
+      body: <PartsPart {...props} />,
+    },
+  ];
+  const next = nextOf(dead ? [...withPower, ...onDead] : withPower);
+  const missing = record.data.missing;
+  const complete = dead && missing.length === 0;
+  const finished = job.steps.find((each) => each.id === "record")?.state === "done";
   return (
-    <div className="flex flex-col">
-      {(live.length > 0 || record.data.remembered.length > 0) && (
-        <Part
-          title="With power"
-          status={job.answers === "no" ? "the board does not answer" : liveLeft ? `${liveLeft} to read` : "read"}
-          open={liveLeft > 0 && job.answers !== "no"}
-        >
-          <PoweredPart {...props} elements={live} />
-        </Part>
+    <div className="flex flex-col gap-2">
+      {!finished && (dead || next) && (
+        <Next
+          job={job}
+          step="record"
+          words={
+            complete
+              ? "everything is recorded."
+              : next
+                ? `${next.title.toLowerCase()}: ${next.status}.`
+                : `${missing[0]}.`
+          }
+          ends={complete}
+          button={complete ? "The record is complete" : "Show me"}
+          onGo={() =>
+            complete
+              ? void put({ target: "confirmed.record", after: { note: "" } })
+              : goTo(next ? placeOf(next.id) : "still-missing")
+          }
+        />
       )}
-      <Part title="What it was seen to do" status={`${Object.keys(job.traces).length} timed`}>
-        <ObservedPart {...props} />
-      </Part>
-      <Part title="Pictures" status={`${Object.keys(job.pictures).length} kept`}>
-        <PicturesPart {...props} elements={elements} />
-      </Part>
+      <Parts parts={withPower} keep />
       {!dead && (
         <Caution title="The rest needs the machine dead">
           Switches, jumpers, wires and screws are recorded when the hold points under Make safe hold.
@@ -53,61 +130,29 @@ export function RecordStep({ job, put }: StepProps) {
       )}
       {dead && (
         <>
-          <Part title="Settings" status={unread ? `${unread} to read` : "read"} open>
-            <ElementsPart job={job} put={put} board={board.data} elements={seen} record={record.data} />
-          </Part>
-          {record.data.plugs.length > 0 && (
-            <Part
-              title="Wires"
-              status={plugs.length ? `${plugs.map((plug) => plug.id).join(", ")} not recorded` : "recorded"}
-              open={plugs.length > 0}
-            >
-              <WiresPart {...props} />
-            </Part>
-          )}
-          <Part title="What came off" status={`${record.data.removed_left} pieces off`}>
-            <RemovalPart {...props} />
-          </Part>
-          <Part
-            title="Parts that move, and what only holds for now"
-            status={`${record.data.moving.filter((each) => each.value === null).length} to look at`}
-            open={record.data.acting.length > 0}
-          >
-            <PartsPart {...props} />
-          </Part>
-          <RecordDone job={job} put={put} missing={record.data.missing} />
+          <Parts parts={onDead} keep />
+          <RecordDone job={job} missing={missing} />
         </>
       )}
     </div>
   );
 }
 
-function RecordDone({ job, put, missing }: StepProps & { missing: string[] }) {
+function RecordDone({ job, missing }: { job: Job; missing: string[] }) {
   const done = job.steps.find((each) => each.id === "record")?.state === "done";
   if (job.closed) return null;
   if (done)
     return <p className="border-t border-rule pt-4 text-faint">The record is complete. A change opens it again.</p>;
+  if (missing.length === 0) return null;
   return (
-    <div className="flex flex-col gap-2 border-t border-rule pt-4">
-      {missing.length > 0 && (
-        <>
-          <p className="font-semibold">Still missing</p>
-          <ul className="list-disc pl-5">
-            {missing.map((each) => (
-              <li key={each}>{each}</li>
-            ))}
-          </ul>
-          <p className="text-faint">What cannot be read is entered as ?.</p>
-        </>
-      )}
-      <Button
-        kind="main"
-        className="self-start"
-        disabled={missing.length > 0}
-        onClick={() => void put({ target: "confirmed.record", after: { note: "" } })}
-      >
-        The record is complete
-      </Button>
+    <div id="still-missing" tabIndex={-1} className="flex scroll-mt-24 flex-col gap-2 border-t border-rule pt-4">
+      <p className="font-semibold">Still missing</p>
+      <ul className="list-disc pl-5">
+        {missing.map((each) => (
+          <li key={each}>{each}</li>
+        ))}
+      </ul>
+      <p className="text-faint">What cannot be read is entered as ?.</p>
     </div>
   );
 }

@@ -7,8 +7,7 @@ import type { RuleOut } from "./types";
 export function Chain({ job, data }: { job: Job; data: RuleOut }) {
   if (data.chain.length === 0) return null;
   return (
-    <section aria-labelledby="chain" className="flex flex-col gap-2">
-      <h3 id="chain">How we got here</h3>
+    <div className="flex flex-col gap-2">
       {data.contradictory && (
         <p className="border-l-4 border-text pl-3 font-semibold">
           Two results cannot both be right with any suspect of this family. Repeat the one that is easier.
@@ -33,7 +32,7 @@ export function Chain({ job, data }: { job: Job; data: RuleOut }) {
           Print the reasoning (PDF)
         </a>
       </p>
-    </section>
+    </div>
   );
 }
 

@@ -14,8 +14,8 @@ export function Reported({ job, put, data }: RuleOutProps) {
     />
   );
   return (
-    <section aria-labelledby="reported" className="flex flex-col gap-4">
-      <h3 id="reported">What does it do, what does it not do?</h3>
+    <div className="flex flex-col gap-4">
+      {job.complaint && <p>Reported: {job.complaint}</p>}
       <ul className="flex flex-col gap-2">
         {data.symptoms.map((symptom) => (
           <li key={symptom.id} className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
@@ -57,6 +57,6 @@ export function Reported({ job, put, data }: RuleOutProps) {
             : "The boards of this family do not agree on it, or have none like it; it is looked up again once the board is recognised."}
         </p>
       )}
-    </section>
+    </div>
   );
 }

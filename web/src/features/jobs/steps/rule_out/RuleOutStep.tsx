@@ -1,12 +1,15 @@
-import { Suspicion } from "@/drawing/Suspicion";
 import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
+import { isWide } from "@/ui/isWide";
+import { Part } from "@/ui/Part";
 import { useFamilies, useRuleOut } from "../../api";
 import type { StepProps } from "../../stepProps";
+import { goTo, Next } from "../Next";
 import { Causes } from "./Causes";
 import { Chain } from "./Chain";
 import { EndPanel, hasDraft } from "./EndPanel";
 import { Reported } from "./Reported";
+import { Suspects } from "./Suspects";
 import { TestPanel } from "./TestPanel";
 
 /** Is it the board? What it does, the next best test, who is suspected, and the end. */
@@ -25,29 +28,55 @@ export function RuleOutStep({ job, put }: StepProps) {
   const props = { job, put, data };
   const done = job.steps.some((step) => step.id === "rule_out" && step.state === "done");
   const leading = data.suspects[0];
+  const best = data.tests.find((test) => test.id === data.next[0]);
+  const said = Object.keys(job.symptoms).length + Object.keys(job.report).length;
+  const ends = data.conclusion !== "open" || !best;
   return (
-    <div className="flex flex-col gap-7">
-      <Reported {...props} />
-      {!job.closed && !done && <TestPanel {...props} />}
-      <section aria-labelledby="suspects" className="flex flex-col gap-2">
-        <h3 id="suspects">Who is suspected</h3>
-        <p className="text-sm text-faint">
-          The bar is what weighs against each now, the thin mark where it began. By the depot’s policy: {data.school}.
-        </p>
-        <Suspicion suspects={data.suspects} own="board" />
-      </section>
-      <Chain job={job} data={data} />
-      {data.chain.some((link) => link.kind === "test") && <Causes {...props} />}
-      {data.to_restore.length > 0 && (
-        <p className="border-l-4 border-text pl-3 font-semibold">Still to be put back: {data.to_restore.join(", ")}.</p>
-      )}
-      <EndPanel
-        job={job}
-        put={put}
-        conclusion={data.conclusion}
-        leading={leading && leading.weight > 0.5 ? `${leading.title}, ${leading.words}` : undefined}
-        causesMissing={Object.keys(job.causes).length === 0}
-      />
+    <div className="grid gap-x-12 gap-y-5 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="flex flex-col gap-5 desk:sticky desk:top-20 desk:order-2 desk:self-start">
+        <Suspects data={data} />
+        {data.chain.length > 0 && (
+          <Part title="How we got here" status={`${data.chain.length} said or tested`} open={isWide()}>
+            <Chain job={job} data={data} />
+          </Part>
+        )}
+      </div>
+      <div className="flex min-w-0 flex-col gap-5">
+        <Next
+          job={job}
+          step="rule_out"
+          words={ends ? "say how it ends." : `${best.title.toLowerCase()}, ${best.minutes} minutes.`}
+          button={ends ? "To the end" : "To the test"}
+          onGo={() => goTo(ends ? "ruling-out-end" : "ruling-out-test")}
+        />
+        <Part
+          title="What it does, and does not do"
+          status={said ? `${said} said` : "nothing said yet"}
+          open={said === 0}
+        >
+          <Reported {...props} />
+        </Part>
+        {!job.closed && !done && (
+          <div id="ruling-out-test" tabIndex={-1} className="scroll-mt-24">
+            <TestPanel {...props} />
+          </div>
+        )}
+        {data.chain.some((link) => link.kind === "test") && <Causes {...props} />}
+        {data.to_restore.length > 0 && (
+          <p className="border-l-4 border-text pl-3 font-semibold">
+            Still to be put back: {data.to_restore.join(", ")}.
+          </p>
+        )}
+        <div id="ruling-out-end" tabIndex={-1} className="scroll-mt-24">
+          <EndPanel
+            job={job}
+            put={put}
+            conclusion={data.conclusion}
+            leading={leading && leading.weight > 0.5 ? `${leading.title}, ${leading.words}` : undefined}
+            causesMissing={Object.keys(job.causes).length === 0}
+          />
+        </div>
+      </div>
     </div>
   );
 }
@@ -57,7 +86,14 @@ function WhichKind({ job, put }: StepProps) {
   const families = useFamilies();
   return (
     <div className="flex flex-col gap-5">
-      <section aria-labelledby="kind" className="flex flex-col gap-3">
+      <Next
+        job={job}
+        step="rule_out"
+        words="say what kind of machine it is."
+        button="To the kinds"
+        onGo={() => goTo("kinds")}
+      />
+      <section aria-labelledby="kind" id="kinds" tabIndex={-1} className="flex flex-col gap-3">
         <h3 id="kind">What kind of machine is it?</h3>
         <ProblemNotice problem={families.error} />
         <ul className="flex flex-col gap-2">

@@ -1,7 +1,7 @@
 import { useSession } from "@/api/session";
 import { ProblemNotice } from "@/ui/notices";
 import { Link } from "@tanstack/react-router";
-import { useBringIn } from "./endApi";
+import { useBringIn } from "../endApi";
 
 /** A job from another depot, brought in from its package: checked first, and kept as it stood there. */
 export function BringIn() {

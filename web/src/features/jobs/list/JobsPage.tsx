@@ -6,10 +6,10 @@ import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import { useJobs, useOpenJob } from "./api";
+import { useJobs, useOpenJob } from "../api";
 import { BringIn } from "./BringIn";
 import { Calls } from "./Calls";
-import { STEP_NAMES } from "./stepNames";
+import { STEP_NAMES } from "../stepNames";
 
 /** Today's jobs: what is open, and what each waits for. */
 export function JobsPage() {

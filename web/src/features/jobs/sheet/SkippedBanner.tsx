@@ -1,5 +1,5 @@
 import { Caution } from "@/ui/notices";
-import type { Job } from "./api";
+import type { Job } from "../api";
 
 /** Hold points that were skipped stand above everything that comes after. */
 export function SkippedBanner({ job }: { job: Job }) {

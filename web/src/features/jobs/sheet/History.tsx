@@ -2,15 +2,15 @@ import { Pager } from "@/ui/Pager";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import type { Schemas } from "@/api/client";
-import { useEntriesPage, type Job } from "./api";
-import { STEP_NAMES } from "./stepNames";
+import { useEntriesPage, type Job } from "../api";
+import { STEP_NAMES } from "../stepNames";
 
 /** Every entry of the job, newest first: who, when, what, from, to, read how. */
 export function History({ job }: { job: Job }) {
   const [open, setOpen] = useState(false);
   return (
-    <details className="mt-6 border-t border-text" onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="min-h-11 py-3 font-semibold">Everything that was entered ({job.entry_count})</summary>
+    <details className="mt-2 border-t border-text" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="min-h-11 py-2 font-semibold">Everything that was entered ({job.entry_count})</summary>
       {open && <Entries job={job} />}
     </details>
   );

@@ -1,7 +1,7 @@
 import { Pager } from "@/ui/Pager";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
-import { useCalls } from "./endApi";
+import { useCalls } from "../endApi";
 
 /** Whom to ask how the new board does, a month after the job was closed. */
 export function Calls() {

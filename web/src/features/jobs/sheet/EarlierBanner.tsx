@@ -1,8 +1,8 @@
 import { Button } from "@/ui/Button";
 import { InkMark } from "@/ui/inks";
 import { Link } from "@tanstack/react-router";
-import { useEarlier } from "./endApi";
-import type { StepProps } from "./stepProps";
+import { useEarlier } from "../endApi";
+import type { StepProps } from "../stepProps";
 
 /** What earlier jobs left in this machine: where the next technician starts from. */
 export function EarlierBanner({ job, put }: StepProps) {

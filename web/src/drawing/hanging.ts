@@ -1,0 +1,21 @@
+import type { Element } from "./types";
+
+export type Hanging = Element["hanging"];
+
+const OPPOSITE = { up: "down", down: "up", left: "right", right: "left" } as const;
+
+/** What stands at the places 1, 2, … in the order in which the eye meets them; or back. */
+export function seen<Each>(places: Each[], { backwards }: Hanging): Each[] {
+  return backwards ? [...places].reverse() : places;
+}
+
+/** The way in which a slider with this mark points as one looks at it; nothing for one that nobody could read. */
+export function points(mark: string, { on }: Hanging) {
+  return mark === "1" ? on : mark === "0" ? OPPOSITE[on] : undefined;
+}
+
+/** How a bank is to be looked at: which place comes first, and where on is. */
+export function hangingWords({ axis, backwards, on }: Hanging, count: number): string {
+  const along = axis === "across" ? "left to right" : "top to bottom";
+  return `${along} ${backwards ? `${count} to 1` : `1 to ${count}`}, on is ${on}`;
+}

@@ -1,0 +1,35 @@
+import type { Job } from "../api";
+import type { StepProps } from "../stepProps";
+import { StepBody } from "./StepBody";
+import { clock } from "./times";
+
+type Props = StepProps & { step: Job["steps"][number]; inHand: boolean };
+
+/** A step with what is done in it; one that is done says first what came of it. */
+export function OpenStep({ job, put, step, inHand }: Props) {
+  const heading = `step-${step.id}`;
+  return (
+    <section aria-labelledby={heading} className="border-t border-rule pt-1 pb-4 desk:pt-2">
+      <h2
+        id={heading}
+        className={`flex flex-wrap items-baseline gap-x-3 ${inHand ? "text-xl font-bold" : "text-base"}`}
+      >
+        {step.name}
+        {step.result && (
+          <span className="text-base font-normal">
+            {step.result}
+            {step.at && (
+              <span className="text-faint">
+                {" "}
+                ({step.by}, {clock(step.at)})
+              </span>
+            )}
+          </span>
+        )}
+      </h2>
+      <div className="pt-2">
+        <StepBody job={job} id={step.id} put={put} />
+      </div>
+    </section>
+  );
+}
