@@ -12,6 +12,7 @@ from playwright.sync_api import Page
 from config.errors import Refused
 from e2e.support import DESK, PHONE, BrowserTestCase
 from jobs.actions import NewEntry, add_entry
+from jobs.cases import case_of
 from jobs.models import Job
 from jobs.papers.label import label_pdf
 from jobs.queries import job as read_job
@@ -190,7 +191,7 @@ class Pictures(BrowserTestCase):
     def hold_all(self, job: Job) -> None:
         """Every hold point once more, the wait skipped with a reason."""
         person = Person.objects.get(username="wennick")
-        for point in points_of(self.job(3)):
+        for point in points_of(case_of(self.job(3))):
             if point.id not in self.job(3).state["holds"]:
                 said = {"skipped": True} if point.wait_s else {name: SAID[name] for name in point.asks}
                 new = NewEntry(uuid4(), f"hold.{point.id}", None, said, "the cover stays on for ten minutes")

@@ -5,6 +5,7 @@ Layout shift is the largest burst of shifts as defined by the Layout Instability
 """
 
 import os
+import re
 import subprocess
 import sys
 import time
@@ -85,7 +86,7 @@ def _walk(page: Page, address: str) -> tuple[float, float]:
         worst = max(worst, _largest_burst(page.evaluate("window.shifts")))
         if code == "SQ-0003":
             for place in range(1, 7):
-                page.get_by_role("button", name=f"S1.{place} ").click()
+                page.get_by_role("button", name=re.compile(rf"^S1\.{place} ")).click()
             page.get_by_text("Everything is saved").wait_for()
             waits += page.evaluate("window.waits")
     return worst, max(waits)

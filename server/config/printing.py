@@ -28,7 +28,7 @@ def as_pdf(template: str, context: dict[str, Any]) -> bytes:
 def _faces() -> str:
     """The typefaces, in the style sheet itself: every weight is in one file."""
     return "".join(
-        f'@font-face {{ font-family: "{name}"; font-weight: 200 800; '
+        f'@font-face {{ font-family: "{name}"; '
         f"src: url(data:font/woff2;base64,{b64encode((FONTS / file).read_bytes()).decode()}) }}"
         for name, file in FACES.items()
     )

@@ -28,7 +28,10 @@ function shown(played: Partial<Schemas["PlayShown"]>, more: Partial<Parameters<t
   renderAsking(<Player family={family} pairKey={["a", "b"]} play={play} {...more} />);
   return play;
 }
-const status = async () => (await screen.findByRole("status")).textContent;
+const status = async () => {
+  await waitFor(() => expect(screen.getByRole("status").textContent).not.toBe("Both boards are played …"));
+  return screen.getByRole("status").textContent;
+};
 
 describe("a scenario played on both boards", () => {
   it("says that both show the same", async () => {

@@ -34,7 +34,7 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
     placeholderData: keepPreviousData,
   });
   const { inputs, outputs, compared } = signalsOf(family);
-  const parting = played.data && firstDifference(played.data, compared);
+  const parting = played.data ? firstDifference(played.data, compared) : undefined;
   return (
     <div className="flex flex-col gap-2">
       <Choice
@@ -57,22 +57,27 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
         </span>
       </p>
       <ProblemNotice problem={played.error} />
-      {played.data && (
+      {/* the frame stands before the answer is there: nothing below it is pushed away */}
+      {!played.error && (
         <>
-          <div onPointerUp={() => scenario.changed && scenario.settle()}>
+          <div aria-busy={!played.data} onPointerUp={() => scenario.changed && scenario.settle()}>
             <TimeTracks
               inputs={inputs}
               outputs={outputs}
               steps={steps}
-              original={played.data.original}
-              replacement={played.data.replacement}
+              original={played.data?.original ?? []}
+              replacement={played.data?.replacement ?? []}
               until={until}
               parting={parting}
               onMove={scenario.move}
             />
           </div>
           <p role="status">
-            {parting === undefined ? "Both boards show the same over this scenario." : `The two part at ${parting} s.`}
+            {!played.data
+              ? "Both boards are played …"
+              : parting === undefined
+                ? "Both boards show the same over this scenario."
+                : `The two part at ${parting} s.`}
           </p>
         </>
       )}

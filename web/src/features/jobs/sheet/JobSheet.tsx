@@ -1,4 +1,5 @@
-import { useState } from "react";
+import { useIsFetching } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import type { Job } from "../api";
 import { RefusedProvider } from "../entries/Refusal";
 import { SavedWord, SaveState } from "../entries/SaveState";
@@ -17,15 +18,17 @@ export function JobSheet({ job }: { job: Job }) {
   const entries = useEntries(job);
   const [looked, setLooked] = useState<Record<string, boolean | undefined>>({});
   // the record has parts of which some come before the machine is made safe: it stays open while somebody works in it
+  const keepRecord = (open: boolean | undefined) =>
+    setLooked((old) => (old.record === open ? old : { ...old, record: open }));
   const put: typeof entries.put = (change) => {
-    const ends = change.target.startsWith("confirmed.");
-    setLooked((old) => ({ ...old, record: ends ? undefined : old.record }));
+    if (change.target.startsWith("confirmed.")) keepRecord(undefined);
     return entries.put(change);
   };
   const recording: typeof entries.put = (change) => {
-    setLooked((old) => ({ ...old, record: true }));
+    keepRecord(true);
     return put(change);
   };
+  const settled = useSettled();
   const inHand = job.closed ? null : job.step;
   const open = job.steps.filter((step) => step.state !== "waiting" && (looked[step.id] ?? step.id === inHand));
   // the step in hand stays open: a touch brings it into sight
@@ -50,9 +53,28 @@ export function JobSheet({ job }: { job: Job }) {
           put={step.id === "record" ? recording : put}
         />
       ))}
-      <EarlierBanner job={job} put={put} />
-      <ToCome job={job} />
-      <History job={job} />
+      {/* what stands below comes when the work above has its height: nothing in sight is pushed away */}
+      {settled && (
+        <>
+          <EarlierBanner job={job} put={put} />
+          <ToCome job={job} />
+          <History job={job} />
+        </>
+      )}
     </RefusedProvider>
   );
+}
+
+const QUIET_MS = 300;
+
+/** Whether everything that was first asked for has been answered, and nothing more was asked for; once so, it stays so. */
+function useSettled() {
+  const asking = useIsFetching();
+  const [settled, setSettled] = useState(false);
+  useEffect(() => {
+    if (asking > 0) return;
+    const timer = setTimeout(() => setSettled(true), QUIET_MS);
+    return () => clearTimeout(timer);
+  }, [asking]);
+  return settled;
 }

@@ -84,6 +84,7 @@ export function RuleOutStep({ job, put }: StepProps) {
 /** The family is needed first: the tests and the key hang on it. */
 function WhichKind({ job, put }: StepProps) {
   const families = useFamilies();
+  if (families.isPending) return <Loading what="Reading the kinds of machine" />;
   return (
     <div className="flex flex-col gap-5">
       <Next
