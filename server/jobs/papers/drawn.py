@@ -3,8 +3,9 @@
 The original is a thin line with square ends, the replacement a thick line with round ends, what was measured a dotted one.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from html import escape
+from typing import Any
 
 from bench.schemas import ShownAt
 from jobs.steps.prove.schemas import MeasuredShown
@@ -134,3 +135,18 @@ def seen_words(board: Board, element: str, written: str) -> str:
     along = "left to right" if hanging.axis == "across" else "top to bottom"
     order = f"{len(written)} to 1" if hanging.backwards else f"1 to {len(written)}"
     return f"{''.join(hanging.seen(written))}: {along} {order}, on is {hanging.on}"
+
+
+def as_set(board: Board, positions: Mapping[str, Any]) -> list[dict[str, str]]:
+    """What is to be set on a board, element by element: a bank drawn as it hangs with its digits so, anything else in words."""
+    found = []
+    for element in board.elements:
+        if element.id not in positions:
+            continue
+        written = str(positions[element.id])
+        if element.kind == "dip":
+            svg, words = bank_svg(board, element.id, written), seen_words(board, element.id, written)
+        else:
+            svg, words = "", written
+        found.append({"id": element.id, "svg": svg, "words": words})
+    return found

@@ -12,7 +12,7 @@ from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.ledger.chaining import record_head
 from jobs.models import Job
-from jobs.papers.drawn import bank_svg, seen_words
+from jobs.papers.drawn import as_set
 from jobs.shown.unproved import unproved_shown
 from jobs.steps.hand_over.view import codes_of, seal_words, spent_shown
 from jobs.steps.prove.view import readings_shown
@@ -47,19 +47,13 @@ def label_pdf(job: Job) -> bytes:
         raise Refused("There is no label before the new board is fitted and set.")
     assert job.replacement_revision_id is not None  # something was left in the machine
     board = board_profile(job.replacement_revision_id)
-    kinds = {each.id: each.kind for each in board.elements}
-    left = left_in_order(case_of(job))
-    banks = [
-        {"id": name, "seen": seen_words(board, name, str(value)), "svg": bank_svg(board, name, str(value))}
-        for name, value in left.items()
-        if kinds[name] == "dip"
-    ]
+    shown = as_set(board, left_in_order(case_of(job)))
     context = {
         "job": job,
         "number": record_head(job)["number"],
         "date": label_day(job),
-        "banks": banks,
-        "others": [(name, value) for name, value in left.items() if kinds[name] != "dip"],
+        "banks": [each for each in shown if each["svg"]],
+        "others": [each for each in shown if not each["svg"]],
         "changed": changed_positions(case_of(job)),
         "codes": codes_of(job)[:MOST_CODES],
         "seal": seal_words(job),

@@ -10,8 +10,9 @@ from config.errors import Refused
 from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.models import Job
+from jobs.papers.drawn import as_set
 from jobs.steps.carry_over.view import presses_shown, wiring_shown
-from twincore.job.case import original_of, remembered
+from twincore.job.case import new_board, original_of, remembered
 from twincore.job.comparison import comparison_of
 from twincore.job.holds import skipped
 from twincore.job.presses import press_plan
@@ -70,6 +71,7 @@ def plan_pdf(job: Job, now: datetime) -> bytes:
         "job": job,
         "printed_at": now,
         "comparison": comparison,
+        "set": [] if comparison.plan is None else as_set(new_board(case_of(job)), comparison.plan),
         "rows": [{"row": row, "reason": job.state["reasons"].get(row.id, "")} for row in comparison.rows],
         "wiring": wiring_shown(job) if wiring else None,
         "sums": _sums(wiring.plan) if wiring else "",

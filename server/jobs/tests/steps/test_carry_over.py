@@ -129,6 +129,7 @@ class Plans(FrontTestCase):
         text = " ".join(" ".join(page.extract_text() for page in sheet.pages).split())
         for words in (
             "Set on the new board",
+            "left to right 1 to ",
             "Move, one at a time",
             "Power lead for provers",
             "Key in",

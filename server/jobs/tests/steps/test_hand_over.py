@@ -69,6 +69,8 @@ class Papers(WorldTestCase):
         words = words_of(data)
         for expected in ("TVH-2214-A", "TVH-2210-B", "SW1", "0111", "R1 6", "2 flashes", "Not as from the maker"):
             self.assertIn(expected, words)
+        # the bank runs from the right: its digits stand as the eye meets them, and say so
+        self.assertIn("1110: left to right 4 to 1, on is down", words)
         # rendered by PDFium at 300 dots an inch, read by ZXing: neither made it
         image = pypdfium2.PdfDocument(data)[0].render(scale=300 / 72).to_pil()
         read = zxingcpp.read_barcodes(image)
