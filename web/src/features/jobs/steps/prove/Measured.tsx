@@ -7,7 +7,7 @@ import { Pager } from "@/ui/Pager";
 import { useState } from "react";
 import { type Job } from "../../api";
 import { useRuns } from "../../endApi";
-import { LAST_WORDS, span } from "./words";
+import { apartWords, inTime, LAST_WORDS, span } from "./words";
 
 type Run = Schemas["MeasuredShown"];
 
@@ -42,7 +42,7 @@ function RunShown({ run, family, current }: { run: Run; family: FamilyDocument; 
   const signals = signalsOf(family);
   const inputs = signals.inputs;
   const outputs = signals.outputs.filter((each) => signals.compared.includes(each.id));
-  const off = run.events.filter((event) => event.verdict !== "in time");
+  const off = inTime(run.events.filter((event) => event.verdict !== "in time"));
   return (
     <article aria-label={`Run: ${run.title}`} className="flex flex-col gap-2">
       <p>
@@ -69,6 +69,7 @@ function RunShown({ run, family, current }: { run: Run; family: FamilyDocument; 
               <strong>
                 {event.title} {event.on ? "on" : "off"}: {event.verdict}
               </strong>
+              {apartWords(event) && ` ${apartWords(event)}`}
               {event.seen_at !== null && `, seen at ${event.seen_at.toFixed(1)} ± ${event.uncertainty.toFixed(1)} s`}
               {event.low !== null && event.high !== null && `, allowed ${span(event.low, event.high)}`}
               {event.reasons.length > 0 && (
