@@ -8,7 +8,7 @@ from django.test import SimpleTestCase
 
 from tests.builders import DEMO, demo_board
 from twincore import choose, profile
-from twincore.choose import Fitting, Machine, Statement, Way, criteria
+from twincore.choose import Fitting, Machine, Statement, Way, connections, criteria
 from twincore.choose.ways import Link
 from twincore.profile import factory_record
 
@@ -86,13 +86,13 @@ class Criteria(SimpleTestCase):
 
     def test_contacts_by_rating_and_by_measured_load(self) -> None:
         short = fitting("TVH-2216-A")
-        asked = criteria.judge_contacts(self.original, short, {})
+        asked = connections.judge_contacts(self.original, short, {})
         self.assertEqual((asked.verdict, asked.questions[0].fact), ("to check", "load.fan.line.amps"))
         self.assertEqual(
-            criteria.judge_contacts(self.original, short, {"load.fan.line.amps": Fraction(18, 10)}).verdict, "fits"
+            connections.judge_contacts(self.original, short, {"load.fan.line.amps": Fraction(18, 10)}).verdict, "fits"
         )
         self.assertEqual(
-            criteria.judge_contacts(self.original, short, {"load.fan.line.amps": Fraction(24, 10)}).verdict, "no"
+            connections.judge_contacts(self.original, short, {"load.fan.line.amps": Fraction(24, 10)}).verdict, "no"
         )
 
     def test_a_signal_that_is_missing_or_perhaps_not_used(self) -> None:
@@ -102,17 +102,17 @@ class Criteria(SimpleTestCase):
         poor = choose.fitting_of({"part_number": "P", "status": "current"} | {"connectors": [
             {"id": pin.connector, "style": pin.style, "pins": [{"pin": pin.pin, "signal": pin.signal}]} for pin in pins
         ]})  # fmt: skip
-        found = criteria.judge_signals(full, poor, family, {})
+        found = connections.judge_signals(full, poor, family, {})
         self.assertEqual(codes(found), [("signal missing", "no"), ("signal perhaps used", "to check")])
-        known = criteria.judge_signals(full, poor, family, {"uses.heater.line": False, "uses.humid.probe": False})
+        known = connections.judge_signals(full, poor, family, {"uses.heater.line": False, "uses.humid.probe": False})
         self.assertEqual(known.verdict, "fits")
 
     def test_the_same_housing_with_other_pinning_is_named_pin_by_pin(self) -> None:
-        cell = criteria.judge_connectors(self.original, fitting("TVH-2210-X"), {})
+        cell = connections.judge_connectors(self.original, fitting("TVH-2210-X"), {})
         trap = next(each for each in cell.reasons if each.code == "other pinning")
         self.assertEqual((trap.data["connector"], trap.data["pins"][0]["pin"]), ("C1", "4"))
-        self.assertEqual(criteria.judge_connectors(self.original, fitting("TVH-2210-C"), {}).verdict, "fits")
-        wires = criteria.judge_connectors(fitting("UMC 40-118"), fitting("OFN-P1"), {})
+        self.assertEqual(connections.judge_connectors(self.original, fitting("TVH-2210-C"), {}).verdict, "fits")
+        wires = connections.judge_connectors(fitting("UMC 40-118"), fitting("OFN-P1"), {})
         self.assertEqual({each.code for each in wires.reasons}, {"single wires"})
 
     def test_one_socket_takes_one_plug(self) -> None:
@@ -122,16 +122,16 @@ class Criteria(SimpleTestCase):
             ]})  # fmt: skip
 
         two = board("two", ("C1", "fan.line"), ("C2", "valve.line"))
-        one = criteria.judge_connectors(two, board("one", ("X1", "valve.line")), {})
+        one = connections.judge_connectors(two, board("one", ("X1", "valve.line")), {})
         self.assertEqual(codes(one), [("single wires", "with work"), ("plug fits", "fits")])
-        swapped = criteria.judge_connectors(two, board("swapped", ("X1", "valve.line"), ("X2", "fan.line")), {})
+        swapped = connections.judge_connectors(two, board("swapped", ("X1", "valve.line"), ("X2", "fan.line")), {})
         self.assertEqual([each.data["to"] for each in swapped.reasons], ["X2", "X1"])
         self.assertEqual(swapped.verdict, "fits")
 
     def test_a_fact_that_is_no_number_is_not_taken_for_one(self) -> None:
         facts = {"supply.volts": "about 230", "load.fan.line.amps": "little", "load.relay.common.kind": "coil"}
         self.assertEqual(criteria.judge_supply(self.original, fitting("TVH-2210-C"), facts).verdict, "fits")
-        found = criteria.judge_contacts(self.original, fitting("TVH-2216-A"), facts)
+        found = connections.judge_contacts(self.original, fitting("TVH-2216-A"), facts)
         self.assertEqual({each.code for each in found.reasons}, {"contact smaller", "contact carries"})
 
     def test_mounting_asks_for_room_and_counts_new_holes(self) -> None:
