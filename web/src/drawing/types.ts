@@ -11,8 +11,6 @@ export type Placed = {
   at: [number, number];
   size?: [number, number];
   turn?: number;
-  on_side?: "top" | "bottom" | "left" | "right";
-  first?: "left" | "right" | "top" | "bottom";
 };
 
 /** What a drawing takes from a board's document. */

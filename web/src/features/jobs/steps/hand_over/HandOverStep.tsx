@@ -1,7 +1,5 @@
-import type { Schemas } from "@/api/client";
-import { InkMark, SideName, VerdictMark } from "@/ui/inks";
+import { SideName, VerdictMark } from "@/ui/inks";
 import { Loading, ProblemNotice } from "@/ui/notices";
-import type { ReactNode } from "react";
 import { useHandOver } from "../../endApi";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
@@ -12,6 +10,7 @@ import { Defects } from "./Defects";
 import { Numbers } from "./Numbers";
 import { Papers } from "./Papers";
 import { Spent } from "./Spent";
+import { Codes, Lines, Positions } from "./Told";
 
 /** As found against as left in full, what is left for later, numbers, time and money, the papers; and the end of the job. */
 export function HandOverStep({ job, put }: StepProps) {
@@ -132,55 +131,5 @@ export function HandOverStep({ job, put }: StepProps) {
       </div>
       {job.closed && <Afterwards job={job} put={put} />}
     </div>
-  );
-}
-
-function Codes({ codes }: { codes: Schemas["CodeLine"][] }) {
-  return (
-    <ul>
-      {codes.map((code) => (
-        <li key={code.shown} className="border-b border-rule py-1">
-          <strong className="font-mono">{code.shown}</strong> {code.meaning}
-          {code.look_at && `; look at ${code.look_at}`}
-          {code.clears && `; clears ${code.clears}`}
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-function Lines({ title, lines }: { title: string; lines: string[] }): ReactNode {
-  if (lines.length === 0) return null;
-  return (
-    <section aria-label={title}>
-      <h4 className="font-semibold">{title}</h4>
-      <ul className="list-disc pl-5">
-        {lines.map((line, index) => (
-          <li key={index}>{line}</li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function Positions({
-  side,
-  positions,
-}: {
-  side: "original" | "replacement";
-  positions: Record<string, string | number>;
-}) {
-  const entries = Object.entries(positions);
-  if (entries.length === 0) return <p className="text-faint">nothing recorded</p>;
-  return (
-    <ul className="flex flex-wrap gap-2">
-      {entries.map(([name, value]) => (
-        <li key={name}>
-          <InkMark side={side}>
-            {name} {value}
-          </InkMark>
-        </li>
-      ))}
-    </ul>
   );
 }

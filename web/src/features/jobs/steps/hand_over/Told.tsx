@@ -1,0 +1,56 @@
+import type { Schemas } from "@/api/client";
+import { InkMark } from "@/ui/inks";
+import type { ReactNode } from "react";
+
+/** What the new board's lamp or display may say, and how each clears. */
+export function Codes({ codes }: { codes: Schemas["CodeLine"][] }) {
+  return (
+    <ul>
+      {codes.map((code) => (
+        <li key={code.shown} className="border-b border-rule py-1">
+          <strong className="font-mono">{code.shown}</strong> {code.meaning}
+          {code.look_at && `; look at ${code.look_at}`}
+          {code.clears && `; clears ${code.clears}`}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Lines under a title; nothing where there are none. */
+export function Lines({ title, lines }: { title: string; lines: string[] }): ReactNode {
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label={title}>
+      <h4 className="font-semibold">{title}</h4>
+      <ul className="list-disc pl-5">
+        {lines.map((line, index) => (
+          <li key={index}>{line}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** How a board stood or stands, element by element. */
+export function Positions({
+  side,
+  positions,
+}: {
+  side: "original" | "replacement";
+  positions: Record<string, string | number>;
+}) {
+  const entries = Object.entries(positions);
+  if (entries.length === 0) return <p className="text-faint">nothing recorded</p>;
+  return (
+    <ul className="flex flex-wrap gap-2">
+      {entries.map(([name, value]) => (
+        <li key={name}>
+          <InkMark side={side}>
+            {name} {value}
+          </InkMark>
+        </li>
+      ))}
+    </ul>
+  );
+}
