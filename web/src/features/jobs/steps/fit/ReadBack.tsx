@@ -30,7 +30,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
     setBlind(null);
   };
   return (
-    <>
+    <div className={drawn && document.layout ? "grid items-start gap-x-10 gap-y-4 desk:grid-cols-2" : ""}>
       {drawn && document.layout && (
         <BoardDrawing
           name={job.replacement ?? ""}
@@ -87,7 +87,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
           </div>
         )}
       </Sheet>
-    </>
+    </div>
   );
 }
 
