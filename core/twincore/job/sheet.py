@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from twincore.carry_over import record_of
 from twincore.job.case import Case
 from twincore.job.comparison import comparison_of
 from twincore.job.order import STEPS, standing, step_in_hand, waiting_for
@@ -50,15 +51,13 @@ def _worked_out(state: State, profiles: Profiles) -> dict[str, Any]:
     """What follows from the boards: what the functions stood at, how the new board is set, and the twin check's verdict."""
     if profiles.family is None or profiles.original is None:
         return {}
-    case = Case(
-        state=state, family=profiles.family, original=profiles.original,
-        replacement=profiles.replacement or profiles.original,
-    )  # fmt: skip
-    comparison = comparison_of(case)
-    functions = decode(profiles.original, comparison.found_record(), profiles.family)
+    record = record_of(profiles.original, state["found"])
+    functions = decode(profiles.original, record, profiles.family)
     found: dict[str, Any] = {"functions": {name: each.answer() for name, each in functions.items()}}
-    plan = comparison.plan_record() if profiles.replacement else None
-    if plan is not None:
-        found["plan"] = written_positions(comparison.replacement, plan.points)
-        found["verdict"] = comparison.proof(plan).verdict
+    if profiles.replacement is not None:
+        case = Case(state=state, family=profiles.family, original=profiles.original, replacement=profiles.replacement)
+        comparison = comparison_of(case)
+        if (plan := comparison.plan_record()) is not None:
+            found["plan"] = written_positions(profiles.replacement, plan.points)
+            found["verdict"] = comparison.proof(plan).verdict
     return dict(plain(found))

@@ -3,7 +3,7 @@
 from fractions import Fraction
 from typing import Any
 
-from twincore.profile.elements import Element, Point
+from twincore.profile.elements import WHEEL_BITS, Element, Point
 from twincore.profile.faults import FaultList, known
 from twincore.profile.values import as_number
 
@@ -57,7 +57,7 @@ def register_words(element: Element | None, scale: Fraction) -> int:
         # in two's complement the sign takes a bit
         bits = max(high.bit_length(), (-low - 1).bit_length()) + 1 if low < 0 else high.bit_length()
     elif element.kind == "thumbwheel":
-        bits = 4 * len(element.points)
+        bits = WHEEL_BITS * len(element.points)
     else:
         bits = (len(domain) ** len(element.points) - 1).bit_length()
     return max(1, -(-bits // 16))

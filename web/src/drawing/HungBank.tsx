@@ -1,5 +1,5 @@
 import { BankGlyph, bankSize } from "./BankGlyph";
-import { hangingWords, seen } from "./hanging";
+import { asSeen, hangingWords, inGroups } from "./hanging";
 import { places, type Element, type Position, type Side } from "./types";
 
 type Props = { element: Element; value: Position | undefined; side: Side };
@@ -11,7 +11,7 @@ const REM = 0.17;
 export function HungBank({ element, value, side }: Props) {
   const marks = places(element, value);
   const [width, height] = bankSize(marks.length, element.hanging, true);
-  const digits = seen(marks, element.hanging).join("");
+  const digits = asSeen(element, marks.join(""));
   return (
     <div>
       <svg
@@ -33,15 +33,10 @@ export function HungBank({ element, value, side }: Props) {
         <span
           className={`font-mono text-xl tracking-wider ${side === "original" ? "text-original" : "text-replacement"}`}
         >
-          {grouped(digits)}
+          {inGroups(digits)}
         </span>{" "}
         {hangingWords(element.hanging, marks.length)}
       </p>
     </div>
   );
-}
-
-/** Digits in groups of four that can be said aloud. */
-function grouped(digits: string) {
-  return digits.length > 5 ? (digits.match(/.{1,4}/g) ?? []).join(" ") : digits;
 }

@@ -1,4 +1,4 @@
-import type { Element } from "./types";
+import { UNREADABLE, places, type Element, type Position } from "./types";
 
 export type Hanging = Element["hanging"];
 
@@ -18,4 +18,21 @@ export function points(mark: string, { on }: Hanging) {
 export function hangingWords({ axis, backwards, on }: Hanging, count: number): string {
   const along = axis === "across" ? "left to right" : "top to bottom";
   return `${along} ${backwards ? `${count} to 1` : `1 to ${count}`}, on is ${on}`;
+}
+
+/** A position as somebody looks at it: a bank's places in the order in which the eye meets them. */
+export function asSeen(element: Element, value: Position): string {
+  return element.points.length > 1 ? seen(places(element, value), element.hanging).join("") : String(value);
+}
+
+/** What somebody copies onto a board, in groups of four that can be said aloud. */
+export function inGroups(text: string): string {
+  return /^[0-9?]{5,}$/.test(text) ? (text.match(/.{1,4}/g) ?? []).join(" ") : text;
+}
+
+/** A position in words. */
+export function positionWords(element: Element, value: Position | undefined): string {
+  if (value === undefined) return "not read";
+  if (value === UNREADABLE) return "unreadable";
+  return `${asSeen(element, value)}${element.unit ? ` ${element.unit}` : ""}`;
 }

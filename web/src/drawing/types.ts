@@ -40,10 +40,3 @@ export function places(element: Element, value: Position | undefined): string[] 
   const text = value === undefined ? "" : String(value);
   return element.points.map((_, index) => text[index] ?? UNREADABLE);
 }
-
-/** A position in words. */
-export function positionWords(element: Element, value: Position | undefined): string {
-  if (value === undefined) return "not read";
-  if (value === UNREADABLE) return "unreadable";
-  return `${value}${element.unit ? ` ${element.unit}` : ""}`;
-}

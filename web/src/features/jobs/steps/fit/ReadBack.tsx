@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import { ElementEditor } from "@/drawing/ElementEditor";
+import { asSeen, inGroups } from "@/drawing/hanging";
 import { HungBank } from "@/drawing/HungBank";
 import type { BoardDocument, Element, Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
@@ -9,7 +10,6 @@ import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
 import { useJobBoard } from "../../api";
 import type { StepProps } from "../../stepProps";
-import { inGroups } from "./words";
 
 type Props = StepProps & { fitting: Schemas["FittingShown"]; names: string[]; drawn?: boolean };
 
@@ -52,7 +52,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
                   <HungBank element={element} value={plan[element.id]} side="replacement" />
                 ) : (
                   <span className="font-mono text-3xl tracking-wider text-replacement">
-                    {inGroups(plan[element.id])}
+                    {inGroups(String(plan[element.id] ?? ""))}
                     {element.unit && <span className="text-base"> {element.unit}</span>}
                   </span>
                 )}
@@ -61,7 +61,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
                 {read === undefined
                   ? "not read back"
                   : wrong
-                    ? `reads ${String(read.value)}: not as planned`
+                    ? `reads ${asSeen(element, read.value as Position)}: not as planned`
                     : `reads as planned (${said(read)})`}
               </span>
               {!job.closed && (

@@ -1,7 +1,8 @@
 import type { Schemas } from "@/api/client";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
+import { asSeen, positionWords } from "@/drawing/hanging";
 import { ElementEditor } from "@/drawing/ElementEditor";
-import { UNREADABLE, positionWords, type BoardDocument, type Element, type Position } from "@/drawing/types";
+import { UNREADABLE, type BoardDocument, type Element, type Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
 import { useState } from "react";
@@ -70,8 +71,9 @@ export function ElementsPart({ job, put, board, elements, record }: Props) {
             <RefusalAt target={`found.${current.id}`} />
             {differs && (
               <p role="alert" className="border-l-4 border-text pl-3">
-                <strong>Two readings differ.</strong> First <span className="font-mono">{String(differs.first)}</span>,
-                then without looking <span className="font-mono">{String(differs.second)}</span> ({differs.by}). Look
+                <strong>Two readings differ.</strong> First{" "}
+                <span className="font-mono">{asSeen(current, differs.first as Position)}</span>, then without looking{" "}
+                <span className="font-mono">{asSeen(current, differs.second as Position)}</span> ({differs.by}). Look
                 again and set what it is.
               </p>
             )}
