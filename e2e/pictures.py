@@ -55,7 +55,7 @@ class Pictures(BrowserTestCase):
                 page.wait_for_load_state("networkidle")
                 whole = name not in ("jobs", "contradictions", "wires", "measured-dark", "fit-phone-dark")
                 if whole:
-                    page.evaluate("document.documentElement.classList.add('unstuck')")
+                    page.emulate_media(media="print")
                 page.screenshot(path=folder / f"{name}.png", full_page=whole)
         label = label_pdf(read_job(Person.objects.get(username="wennick"), self.job(1).pk))
         pypdfium2.PdfDocument(label)[0].render(scale=4).to_pil().save(folder / "label.png")
