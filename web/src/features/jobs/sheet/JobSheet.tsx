@@ -43,7 +43,7 @@ export function JobSheet({ job }: { job: Job }) {
         onRetry={() => void entries.retry()}
         onWithdraw={(each) => void entries.withdraw(each)}
       />
-      <SkippedBanner job={job} />
+      {job.closed && <SkippedBanner job={job} />}
       {open.map((step) => (
         <OpenStep
           key={step.id}

@@ -1,5 +1,6 @@
 import type { Job } from "../api";
 import type { StepProps } from "../stepProps";
+import { SkippedBanner } from "./SkippedBanner";
 import { StepBody } from "./StepBody";
 import { clock } from "./times";
 
@@ -27,6 +28,7 @@ export function OpenStep({ job, put, step, inHand }: Props) {
           </span>
         )}
       </h2>
+      {inHand && <SkippedBanner job={job} />}
       <div className="pt-2">
         <StepBody job={job} id={step.id} put={put} />
       </div>

@@ -90,7 +90,7 @@ function NextInCarry({ job, put, undecided, unreasoned }: StepProps & { undecide
     ? `the schools disagree, decide: ${decide.title}${more(undecided)}.`
     : explain
       ? `give a reason for ${explain.title}${more(unreasoned)}.`
-      : "look the plan through, then confirm it.";
+      : "look the plan through.";
   return (
     <Next
       job={job}

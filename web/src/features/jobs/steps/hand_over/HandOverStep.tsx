@@ -113,6 +113,7 @@ export function HandOverStep({ job, put }: StepProps) {
           <Positions side="replacement" positions={job.left ?? {}} />
         </section>
       </div>
+      <p className="text-sm text-faint">Banks are written place 1 first, whichever way they hang.</p>
       {job.verdict && (
         <p>
           Twin check: <VerdictMark verdict={job.verdict} />

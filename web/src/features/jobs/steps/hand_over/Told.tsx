@@ -32,7 +32,7 @@ export function Lines({ title, lines }: { title: string; lines: string[] }): Rea
   );
 }
 
-/** How a board stood or stands, element by element. */
+/** How a board stood or stands, element by element, as records write it. */
 export function Positions({
   side,
   positions,
