@@ -8,7 +8,14 @@ const WAY_KEYS: Record<string, string> = { ArrowUp: "up", ArrowDown: "down", Arr
 
 /** A switch bank (or code) large: tap a slider, or arrow keys and space, or type the whole bank. */
 export function BankEditor({ element, value, side, unreadable = true, disabled, onChange }: EditorProps) {
-  const marks = places(element, value);
+  const [said, setSaid] = useState(value);
+  const [stood, setStood] = useState(value);
+  if (stood !== value) {
+    setStood(value);
+    setSaid(value);
+  }
+  // what was touched shows before the sheet around it is drawn anew
+  const marks = places(element, said);
   const [at, setAt] = useState(0);
   const buttons = useRef<(HTMLButtonElement | null)[]>([]);
   const dip = element.kind === "dip";
@@ -26,6 +33,7 @@ export function BankEditor({ element, value, side, unreadable = true, disabled, 
   const put = (index: number, mark: string) => {
     if (disabled || locked(index) || latest.current[index] === mark) return;
     latest.current = latest.current.map((old, i) => (i === index ? mark : old));
+    setSaid(latest.current.join(""));
     onChange(latest.current.join(""));
   };
   const next = (mark: string) => symbols[(symbols.indexOf(mark) + 1) % symbols.length] ?? UNREADABLE;

@@ -1,5 +1,6 @@
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Link, useParams } from "@tanstack/react-router";
+import { useDeferredValue } from "react";
 import { useJob } from "../api";
 import { JobSheet } from "./JobSheet";
 
@@ -7,10 +8,12 @@ import { JobSheet } from "./JobSheet";
 export function JobPage() {
   const { id } = useParams({ from: "/jobs/$id" });
   const job = useJob(id);
+  // a tap is answered by what was touched; the sheet follows as soon as it is drawn
+  const shown = useDeferredValue(job.data);
   return (
     <main className="mx-auto max-w-3xl px-4 pt-1 pb-20 desk:max-w-6xl desk:pb-10">
-      {job.data ? (
-        <JobSheet key={id} job={job.data} />
+      {shown?.id === id ? (
+        <JobSheet key={id} job={shown} />
       ) : job.isPending ? (
         <Loading what="Reading the job" />
       ) : (

@@ -1,9 +1,9 @@
 import { useIsFetching } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import type { Job } from "../api";
 import { RefusedProvider } from "../entries/Refusal";
 import { SavedWord, SaveState } from "../entries/SaveState";
-import { useEntries } from "../entries/useEntries";
+import { useEntries, type Put } from "../entries/useEntries";
 import { goTo } from "../steps/Next";
 import { EarlierBanner } from "./EarlierBanner";
 import { History } from "./History";
@@ -14,26 +14,31 @@ import { StepTrack } from "./StepTrack";
 import { ToCome } from "./ToCome";
 
 /** One job, one sheet: what is known on top, the step in hand under it, what comes a line each. */
-export function JobSheet({ job }: { job: Job }) {
+export const JobSheet = memo(function JobSheet({ job }: { job: Job }) {
   const entries = useEntries(job);
-  const [looked, setLooked] = useState<Record<string, boolean | undefined>>({});
+  const [looked, setLooked] = useState<Looked>({});
   // the record has parts of which some come before the machine is made safe: it stays open while somebody works in it
-  const keepRecord = (open: boolean | undefined) =>
-    setLooked((old) => (old.record === open ? old : { ...old, record: open }));
-  const put: typeof entries.put = (change) => {
-    if (change.target.startsWith("confirmed.")) keepRecord(undefined);
-    return entries.put(change);
-  };
-  const recording: typeof entries.put = (change) => {
-    keepRecord(true);
-    return put(change);
-  };
+  const enter = entries.put;
+  const put = useCallback<Put>(
+    (change) => {
+      if (change.target.startsWith("confirmed.")) setLooked(keptOpen(undefined));
+      return enter(change);
+    },
+    [enter],
+  );
+  const recording = useCallback<Put>(
+    (change) => {
+      setLooked(keptOpen(true));
+      return put(change);
+    },
+    [put],
+  );
   const settled = useSettled();
   const inHand = job.closed ? null : job.step;
   const open = job.steps.filter((step) => step.state !== "waiting" && (looked[step.id] ?? step.id === inHand));
   // the step in hand stays open: a touch brings it into sight
   const flip = (id: string) => (id === inHand ? goTo(`step-${id}`) : setLooked((old) => ({ ...old, [id]: !old[id] })));
-  const shown = job.origin ? { ...job, closed: true } : job;
+  const shown = useMemo(() => (job.origin ? { ...job, closed: true } : job), [job]);
   return (
     <RefusedProvider entries={entries.sending.refused}>
       <JobHead job={job} saved={<SavedWord sending={entries.sending} />} />
@@ -63,6 +68,13 @@ export function JobSheet({ job }: { job: Job }) {
       )}
     </RefusedProvider>
   );
+});
+
+type Looked = Record<string, boolean | undefined>;
+
+/** What was looked at, with the record kept open, or as its turn is. */
+function keptOpen(open: boolean | undefined) {
+  return (old: Looked): Looked => (old.record === open ? old : { ...old, record: open });
 }
 
 const QUIET_MS = 300;

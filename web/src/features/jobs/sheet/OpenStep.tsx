@@ -2,12 +2,13 @@ import type { Job } from "../api";
 import type { StepProps } from "../stepProps";
 import { SkippedBanner } from "./SkippedBanner";
 import { StepBody } from "./StepBody";
+import { memo } from "react";
 import { clock } from "./times";
 
 type Props = StepProps & { step: Job["steps"][number]; inHand: boolean };
 
 /** A step with what is done in it; one that is done says first what came of it. */
-export function OpenStep({ job, put, step, inHand }: Props) {
+export const OpenStep = memo(function OpenStep({ job, put, step, inHand }: Props) {
   const heading = `step-${step.id}`;
   return (
     <section aria-labelledby={heading} className="border-t border-rule pt-1 pb-4 desk:pt-2">
@@ -34,4 +35,4 @@ export function OpenStep({ job, put, step, inHand }: Props) {
       </div>
     </section>
   );
-}
+});
