@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 
+from django.db.models import QuerySet
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Field, Query, Router, Schema
@@ -32,6 +33,20 @@ class BoardLine(Schema):
     family: str
     status: str
     revision: int
+
+
+class BoardCard(BoardLine):
+    """A board among others to choose from: drawn small from `sketch`, as its profile has it."""
+
+    family_title: str
+    sketch: dict[str, Any]
+
+
+class MakerLine(Schema):
+    """A maker, and how many boards are theirs."""
+
+    maker: str
+    boards: int
 
 
 class EditShown(Schema):
@@ -154,11 +169,16 @@ class BoardSearch(Paging):
     search: str = Field("", max_length=80)
     family: str = Field("", max_length=80)
     status: str = Field("", pattern="^(|current|discontinued)$")
+    maker: str = Field("", max_length=80)
+
+    def boards(self) -> QuerySet[Board]:
+        """The boards that are looked for."""
+        return queries.boards(self.search, self.family, self.status, self.maker)
 
 
-def board_line(board: Board) -> BoardLine:
-    """A board in a list."""
-    return BoardLine(**_line(board))
+def board_card(board: Board) -> BoardCard:
+    """A board among others to choose from."""
+    return BoardCard(**_line(board), family_title=board.family.title, sketch=board.sketch)
 
 
 def _line(board: Board) -> dict[str, Any]:
@@ -221,10 +241,16 @@ def _plain(value: Any) -> Any:
     return value if isinstance(value, str | int) else float(value)
 
 
-@router.get("/boards", response=Page[BoardLine])
+@router.get("/boards", response=Page[BoardCard])
 def list_boards(request: HttpRequest, search: Query[BoardSearch]) -> dict[str, Any]:
     """Boards of the catalogue, a page at a time."""
-    return paged(queries.boards(search.search, search.family, search.status), search, board_line)
+    return paged(search.boards(), search, board_card)
+
+
+@router.get("/makers", response=Page[MakerLine])
+def list_makers(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
+    """The makers whose boards are in the catalogue."""
+    return paged(queries.makers(), paging, lambda row: row)
 
 
 @router.get("/boards/marked", response=list[MarkedBoard])

@@ -1,9 +1,13 @@
 """The catalogue that all depots share: families and boards, each with revisions that never change."""
 
+from typing import Any
+
 from django.contrib.postgres.indexes import GinIndex
 from django.db import models
 
 from people.models import Person
+
+SKETCHED = ("size_mm", "holes", "look", "connectors", "layout")
 
 
 class Family(models.Model):
@@ -52,11 +56,17 @@ class Board(models.Model):
 
     class Meta:
         ordering = ["part_number"]
+        indexes = [models.Index(fields=["maker", "part_number"], name="board_by_maker")]
         constraints = [
             models.CheckConstraint(
                 name="board_status_known", condition=models.Q(status__in=["current", "discontinued"])
             )
         ]
+
+    @property
+    def sketch(self) -> dict[str, Any]:
+        """What a drawing of it takes: size, holes, parts and where they sit, what it looks like."""
+        return {name: self.traits[name] for name in SKETCHED if name in self.traits}
 
 
 class BoardRevision(Revision):

@@ -13,13 +13,15 @@ from config.errors import NotThere
 from twincore.recognise import Hit, Scheme, hits, normal_form, split_markings, without_look_alikes
 
 
-def boards(search: str = "", family: str = "", status: str = "") -> QuerySet[Board]:
+def boards(search: str = "", family: str = "", status: str = "", maker: str = "") -> QuerySet[Board]:
     """Boards by part number; `search` looks in part numbers, markings, makers and titles."""
-    rows = Board.objects.select_related("family", "current").defer("current__document", "traits", "features")
+    rows = Board.objects.select_related("family", "current").defer("current__document", "features")
     if family:
         rows = rows.filter(family_id=family)
     if status:
         rows = rows.filter(status=status)
+    if maker:
+        rows = rows.filter(maker=maker)
     if search:
         found = Q(maker__icontains=search) | Q(title__icontains=search)
         if normal := normal_form(search):
@@ -141,6 +143,11 @@ def schemes_of(family: str | None = None) -> list[Scheme]:
     """The nameplate schemes, of one family or of all."""
     every = [scheme for revision in guide_revisions("nameplates") for scheme in nameplate_schemes(revision)]
     return [scheme for scheme in every if family is None or scheme.family == family]
+
+
+def makers() -> QuerySet[Any]:
+    """The makers by name, each with how many boards are theirs."""
+    return Board.objects.order_by("maker").values("maker").annotate(boards=Count("pk"))
 
 
 def families() -> QuerySet[Family]:

@@ -1,5 +1,6 @@
 """Cross-references over HTTP."""
 
+from collections.abc import Mapping
 from datetime import date, datetime
 from typing import Any
 from uuid import UUID
@@ -9,6 +10,8 @@ from django.utils import timezone
 from ninja import Field, File, Form, Query, Router, Schema
 from ninja.files import UploadedFile
 
+from catalogue.api import BoardCard, BoardSearch, board_card
+from catalogue.models import Board
 from config.downloads import CSV, JSON, stream
 from config.errors import NotThere
 from config.paging import Page, Paging, paged
@@ -16,6 +19,7 @@ from people.access import person_of
 from references import actions, exporting, files, queries
 from references.models import Contradiction, Import, Statement
 from references.rows import counts_of
+from twincore.choose import Way
 from twincore.choose.credence import credence
 
 router = Router(tags=["references"])
@@ -43,6 +47,14 @@ class StatementShown(Schema):
     likely_low: float
     likely_high: float
     withdrawn_because: str
+
+
+class StandIn(BoardCard):
+    """A board that may stand in for another: what says so, over how many boards, and which facts would still decide."""
+
+    relation: str
+    links: int
+    missing: list[str]
 
 
 class StatementSearch(Paging):
@@ -108,6 +120,20 @@ def _import_shown(job: Import) -> ImportShown:
 def list_statements(request: HttpRequest, search: Query[StatementSearch]) -> dict[str, Any]:
     """Cross-references, a page at a time."""
     return paged(queries.statements(search.board, search.relation, search.withdrawn), search, statement_shown)
+
+
+@router.get("/stand-ins/{path:original}", response=Page[StandIn])
+def list_stand_ins(request: HttpRequest, original: str, search: Query[BoardSearch]) -> dict[str, Any]:
+    """The boards that may stand in for one, by what the cross-references say; of no machine in particular."""
+    ways = queries.stand_ins(original, timezone.localdate())
+    return paged(search.boards().filter(part_number__in=ways), search, lambda board: _stand_in(board, ways))
+
+
+def _stand_in(board: Board, ways: Mapping[str, Way]) -> StandIn:
+    way = ways[board.part_number]
+    return StandIn(
+        **board_card(board).dict(), relation=way.relation, links=len(way.links), missing=list(way.missing)
+    )  # fmt: skip
 
 
 @router.post("/statements/{path:code}/withdraw", response=StatementShown)

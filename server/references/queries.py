@@ -1,6 +1,7 @@
 """Reading cross-references."""
 
 from collections.abc import Callable, Collection, Iterable, Iterator
+from datetime import date
 from uuid import UUID
 
 from django.db.models import Count, IntegerField, OuterRef, Q, QuerySet, Subquery
@@ -9,7 +10,7 @@ from django.db.models.functions import Coalesce
 from config.errors import NotThere
 from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import as_core
-from twincore.choose import CHAINED, LONGEST_CHAIN
+from twincore.choose import CHAINED, LONGEST_CHAIN, Way, find_ways
 from twincore.choose import Statement as CoreStatement
 
 MOST_BOARDS = 400
@@ -88,6 +89,12 @@ def lookup_from(original: str) -> Callable[[Collection[str]], Iterable[CoreState
         return [statement for board in boards for statement in by_board.get(board, ())]
 
     return lookup
+
+
+def stand_ins(original: str, day: date) -> dict[str, Way]:
+    """The boards that may stand in for one, with the best way to each; those that must not are left out."""
+    found = find_ways(original, lookup_from(original), {}, day).to
+    return {name: way for name, way in found.items() if way.forbidden is None}
 
 
 def imports() -> QuerySet[Import]:

@@ -9,9 +9,9 @@ from twincore.profile.document import jsonable
 
 TRAITS = (
     "part_number", "maker", "title", "status", "family", "supply", "connectors", "relays", "accepts", "moves", "kit",
-    "companions", "size_mm", "height_mm", "holes", "look", "made", "codes", "surroundings",
+    "companions", "size_mm", "height_mm", "holes", "layout", "look", "made", "codes", "surroundings",
 )  # fmt: skip
-"""The keys of a board's document that fitting looks at; lists keep these where whole documents are too much."""
+"""The keys of a board's document that fitting and drawings take; lists keep these where whole documents are too much."""
 
 SURROUNDINGS = {
     "temperature_c": ("surroundings.coldest_c", "surroundings.hottest_c"), "humidity_percent": ("surroundings.humidity_percent",),

@@ -89,6 +89,32 @@ class Traits(WorldTestCase):
         self.assertEqual((board.traits, board.features), read)
 
 
+class Shelves(WorldTestCase):
+    """Boards by kind and maker, each as it is drawn small."""
+
+    def setUp(self) -> None:
+        self.sign_in("wennick")
+
+    def test_boards_are_found_by_kind_and_maker_together(self) -> None:
+        mine = self.get("boards?family=deck-oven&maker=Omnifen&size=100")["items"]
+        self.assertTrue(mine)
+        self.assertEqual({(each["family"], each["maker"]) for each in mine}, {("deck-oven", "Omnifen")})
+        self.assertEqual({each["family_title"] for each in mine}, {"Gas deck oven, one or two stages"})
+        self.assertEqual(self.get("boards?family=deck-oven&maker=Nobody")["total"], 0)
+
+    def test_every_maker_is_listed_once_with_its_boards(self) -> None:
+        makers = {each["maker"]: each["boards"] for each in self.get("makers?size=100")["items"]}
+        self.assertEqual(sum(makers.values()), Board.objects.count())
+        self.assertEqual(makers["Omnifen"], self.get("boards?maker=Omnifen")["total"])
+
+    def test_a_board_in_a_list_has_what_its_drawing_takes_and_no_more(self) -> None:
+        (found,) = self.get("boards?search=TVH-2210-B")["items"]
+        document = json.loads((settings.ROOT / "demo/boards/TVH-2210-B.board.json").read_text())
+        self.assertEqual(
+            found["sketch"], {name: document[name] for name in ("size_mm", "holes", "look", "connectors", "layout")}
+        )
+
+
 class Ranges(WorldTestCase):
     def test_a_parameter_with_very_many_settings_is_offered_whole(self) -> None:
         document = json.loads((settings.ROOT / "demo/boards/TVH-2420-A.board.json").read_text())

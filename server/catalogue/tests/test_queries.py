@@ -17,3 +17,4 @@ class CatalogueQueries(QueryCounts):
         self.counted(4, "boards?size=100")
         self.counted(7, "boards/marked?text=TVH-2210-B")
         self.counted(4, "families")
+        self.counted(4, "makers")

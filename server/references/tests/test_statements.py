@@ -47,6 +47,27 @@ class Statements(WorldTestCase):
         self.assertEqual({each["replacement"] for each in found}, {"OFN-U3", "OFN-U5"})
         self.post("statements/none/withdraw", {"reason": "x"}, 404)
 
+    def test_what_may_stand_in_for_a_board_is_listed_over_chains_too_and_never_what_must_not(self) -> None:
+        found = {each["part_number"]: each for each in self.get("stand-ins/TVH-2210-B?size=100")["items"]}
+        said = parse_statements(b"".join(self.client.get("/api/statements.json").streaming_content))
+        ways = find_ways(
+            "TVH-2210-B", lambda boards: [s for s in said if {*s.originals, s.original, s.replacement} & {*boards}], {}
+        )
+        known = set(self.boards_of_the_catalogue())
+        self.assertEqual(set(found), {name for name, way in ways.to.items() if way.forbidden is None} & known)
+        self.assertTrue(any(each["links"] > 1 for each in found.values()))
+        self.assertTrue(any(way.forbidden for way in ways.to.values()), "nothing is left out in this example")
+        kits = self.get("stand-ins/TVH-2210-B?maker=Omnifen")["items"]
+        self.assertEqual(
+            {each["part_number"] for each in kits}, {n for n, e in found.items() if e["maker"] == "Omnifen"}
+        )
+
+    def boards_of_the_catalogue(self) -> list[str]:
+        return [each["part_number"] for page in (1, 2, 3) for each in self.get(f"boards?size=100&page={page}")["items"]]
+
+    def test_a_board_that_no_statement_names_has_no_stand_in(self) -> None:
+        self.assertEqual(self.get("stand-ins/NOBODY-1")["total"], 0)
+
     def test_what_goes_out_comes_in_again_the_same(self) -> None:
         document = b"".join(self.client.get("/api/statements.json").streaming_content)  # type: ignore[attr-defined]
         self.assertEqual(len(parse_statements(document)), Statement.objects.count())

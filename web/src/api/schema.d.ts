@@ -96,6 +96,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/makers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Makers
+         * @description The makers whose boards are in the catalogue.
+         */
+        get: operations["catalogue_api_list_makers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/boards/marked": {
         parameters: {
             query?: never;
@@ -348,6 +368,26 @@ export interface paths {
          * @description Cross-references, a page at a time.
          */
         get: operations["references_api_list_statements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand-ins/{original}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Stand Ins
+         * @description The boards that may stand in for one, by what the cross-references say; of no machine in particular.
+         */
+        get: operations["references_api_list_stand_ins"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1684,12 +1724,17 @@ export interface components {
              * @default
              */
             status: string;
+            /**
+             * Maker
+             * @default
+             */
+            maker: string;
         };
         /**
-         * BoardLine
-         * @description A board in a list.
+         * BoardCard
+         * @description A board among others to choose from: drawn small from `sketch`, as its profile has it.
          */
-        BoardLine: {
+        BoardCard: {
             /** Part Number */
             part_number: string;
             /** Maker */
@@ -1702,11 +1747,54 @@ export interface components {
             status: string;
             /** Revision */
             revision: number;
+            /** Family Title */
+            family_title: string;
+            /** Sketch */
+            sketch: {
+                [key: string]: unknown;
+            };
         };
-        /** Page[BoardLine] */
-        Page_BoardLine_: {
+        /** Page[BoardCard] */
+        Page_BoardCard_: {
             /** Items */
-            items: components["schemas"]["BoardLine"][];
+            items: components["schemas"]["BoardCard"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * Paging
+         * @description Which page of a list; pages count from 1.
+         */
+        Paging: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default 25
+             */
+            size: number;
+        };
+        /**
+         * MakerLine
+         * @description A maker, and how many boards are theirs.
+         */
+        MakerLine: {
+            /** Maker */
+            maker: string;
+            /** Boards */
+            boards: number;
+        };
+        /** Page[MakerLine] */
+        Page_MakerLine_: {
+            /** Items */
+            items: components["schemas"]["MakerLine"][];
             /** Total */
             total: number;
             /** Page */
@@ -1855,22 +1943,6 @@ export interface components {
             high: number;
             /** Step */
             step: number;
-        };
-        /**
-         * Paging
-         * @description Which page of a list; pages count from 1.
-         */
-        Paging: {
-            /**
-             * Page
-             * @default 1
-             */
-            page: number;
-            /**
-             * Size
-             * @default 25
-             */
-            size: number;
         };
         /** Page[RevisionLine] */
         Page_RevisionLine_: {
@@ -2152,6 +2224,47 @@ export interface components {
             likely_high: number;
             /** Withdrawn Because */
             withdrawn_because: string;
+        };
+        /** Page[StandIn] */
+        Page_StandIn_: {
+            /** Items */
+            items: components["schemas"]["StandIn"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * StandIn
+         * @description A board that may stand in for another: what says so, over how many boards, and which facts would still decide.
+         */
+        StandIn: {
+            /** Part Number */
+            part_number: string;
+            /** Maker */
+            maker: string;
+            /** Title */
+            title: string;
+            /** Family */
+            family: string;
+            /** Status */
+            status: string;
+            /** Revision */
+            revision: number;
+            /** Family Title */
+            family_title: string;
+            /** Sketch */
+            sketch: {
+                [key: string]: unknown;
+            };
+            /** Relation */
+            relation: string;
+            /** Links */
+            links: number;
+            /** Missing */
+            missing: string[];
         };
         /**
          * Reason
@@ -5875,6 +5988,7 @@ export interface operations {
                 search?: string;
                 family?: string;
                 status?: string;
+                maker?: string;
             };
             header?: never;
             path?: never;
@@ -5888,7 +6002,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Page_BoardLine_"];
+                    "application/json": components["schemas"]["Page_BoardCard_"];
+                };
+            };
+        };
+    };
+    catalogue_api_list_makers: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_MakerLine_"];
                 };
             };
         };
@@ -6191,6 +6328,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Page_StatementShown_"];
+                };
+            };
+        };
+    };
+    references_api_list_stand_ins: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+                search?: string;
+                family?: string;
+                status?: string;
+                maker?: string;
+            };
+            header?: never;
+            path: {
+                original: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_StandIn_"];
                 };
             };
         };

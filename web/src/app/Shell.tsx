@@ -1,5 +1,6 @@
 import { Problem } from "@/api/client";
 import { useSession, useSignOut } from "@/api/session";
+import { EVERY_BOARD } from "@/features/catalogue/api";
 import { SignInPage } from "@/features/session/SignInPage";
 import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
@@ -65,12 +66,7 @@ export function Shell() {
             <Link to="/bench" search={{}} activeOptions={{ includeSearch: false }} className={LINK}>
               Bench
             </Link>
-            <Link
-              to="/catalogue"
-              search={{ search: "", status: "", page: 1 }}
-              activeOptions={{ includeSearch: false }}
-              className={LINK}
-            >
+            <Link to="/catalogue" search={EVERY_BOARD} activeOptions={{ includeSearch: false }} className={LINK}>
               Catalogue
             </Link>
           </nav>

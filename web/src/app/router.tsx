@@ -1,4 +1,4 @@
-import { BenchPage } from "@/features/bench/BenchPage";
+import { BenchPage, type Pair } from "@/features/bench/BenchPage";
 import { BoardPage } from "@/features/catalogue/BoardPage";
 import { CataloguePage } from "@/features/catalogue/CataloguePage";
 import { LoadPage } from "@/features/catalogue/LoadPage";
@@ -28,6 +28,14 @@ const root = createRootRoute({
 
 const page = (value: unknown) => Math.max(1, Math.floor(Number(value)) || 1);
 const text = (value: unknown) => (typeof value === "string" ? value : typeof value === "number" ? String(value) : "");
+/** Positions of a bench as an address carries them; anything else is left out. */
+const positions = (value: unknown) => {
+  if (typeof value !== "object" || value === null) return undefined;
+  const stood = Object.entries(value).filter((each): each is [string, string | number] =>
+    ["string", "number"].includes(typeof each[1]),
+  );
+  return stood.length > 0 ? Object.fromEntries(stood) : undefined;
+};
 const home = createRoute({
   getParentRoute: () => root,
   path: "/",
@@ -51,13 +59,23 @@ const catalogue = createRoute({
   path: "/catalogue",
   validateSearch: (search: Record<string, unknown>) => ({
     search: text(search.search),
+    family: text(search.family),
+    maker: text(search.maker),
     status: oneOf(search.status, ["", "current", "discontinued"] as const, ""),
+    instead: text(search.instead),
     page: page(search.page),
   }),
   component: CataloguePage,
 });
 const load = createRoute({ getParentRoute: () => root, path: "/catalogue/load", component: LoadPage });
-const board = createRoute({ getParentRoute: () => root, path: "/catalogue/$partNumber", component: BoardPage });
+const board = createRoute({
+  getParentRoute: () => root,
+  path: "/catalogue/$partNumber",
+  validateSearch: (search: Record<string, unknown>): { revision?: number } => ({
+    revision: Number(search.revision) > 0 ? page(search.revision) : undefined,
+  }),
+  component: BoardPage,
+});
 const references = createRoute({
   getParentRoute: () => root,
   path: "/references",
@@ -98,9 +116,11 @@ const depot = createRoute({ getParentRoute: () => root, path: "/depot", componen
 const bench = createRoute({
   getParentRoute: () => root,
   path: "/bench",
-  validateSearch: (search: Record<string, unknown>): { original?: string; replacement?: string } => ({
+  validateSearch: (search: Record<string, unknown>): Pair => ({
     original: text(search.original) || undefined,
     replacement: text(search.replacement) || undefined,
+    found: positions(search.found),
+    plan: positions(search.plan),
   }),
   component: BenchPage,
 });

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { ElementEditor } from "@/drawing/ElementEditor";
+import { asSeen } from "@/drawing/hanging";
 import { HungBank } from "@/drawing/HungBank";
 import type { Element, Position, Positions, Side } from "@/drawing/types";
 import { Button } from "@/ui/Button";
@@ -15,7 +16,8 @@ type Props = {
   original: Board;
   replacement: Board;
   overrides: Positions;
-  onOverride?: (element: string, value: Position | null) => void;
+  /** Elements set otherwise by hand; null goes back to the best. */
+  onOverride?: (changes: Record<string, Position | null>) => void;
   reasons?: Record<string, string>;
   onReason?: (id: string, reason: string) => void;
   /** Whether to tell what copying would do; a job shows that among the schools. */
@@ -63,12 +65,14 @@ export function CarryView({
             Set otherwise by hand: {changed.join(", ")}. Best would be{" "}
             {changed.map((name) => (
               <InkMark key={name} side="replacement">
-                {name} {comparison.best?.[name] ?? "–"}
+                {name} {stands(replacement, name, comparison.best?.[name])}
               </InkMark>
             ))}
           </p>
           {onOverride && (
-            <Button onClick={() => changed.forEach((name) => onOverride(name, null))}>Back to the best</Button>
+            <Button onClick={() => onOverride(Object.fromEntries(changed.map((name) => [name, null])))}>
+              Back to the best
+            </Button>
           )}
         </div>
       )}
@@ -80,7 +84,7 @@ export function CarryView({
           Nobody said what it should be.
         </p>
       )}
-      {copying && school && <Copying comparison={comparison} school={school} />}
+      {copying && school && <Copying comparison={comparison} school={school} board={replacement} />}
       {element && onOverride && (
         <Sheet open onClose={() => setEditing(null)} title={`Set ${element.id} on ${replacement.part_number}`}>
           <ElementEditor
@@ -88,7 +92,7 @@ export function CarryView({
             value={comparison.plan?.[element.id]}
             side="replacement"
             unreadable={false}
-            onChange={(value) => onOverride(element.id, value === comparison.best?.[element.id] ? null : value)}
+            onChange={(value) => onOverride({ [element.id]: value === comparison.best?.[element.id] ? null : value })}
           />
           <div className="mt-4">
             <Summary comparison={comparison} />
@@ -97,6 +101,13 @@ export function CarryView({
       )}
     </div>
   );
+}
+
+/** A position of one element as the eye meets it on its board. */
+function stands(board: Board, name: string, value: Position | undefined): string {
+  const element = board.elements.find((each) => each.id === name);
+  if (value === undefined) return "–";
+  return element ? asSeen(element, value) : String(value);
 }
 
 function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
@@ -164,7 +175,9 @@ function Standing({ side, title, board, positions, overrides = {}, onEdit }: Sta
   );
 }
 
-function Copying({ comparison, school }: { comparison: Schemas["ComparisonShown"]; school: Schemas["SchoolShown"] }) {
+type CopyingProps = { comparison: Schemas["ComparisonShown"]; school: Schemas["SchoolShown"]; board: Board };
+
+function Copying({ comparison, school, board }: CopyingProps) {
   const wrong = school.functions.filter(differs);
   const rows = Object.fromEntries(comparison.rows.map((row) => [row.id, row]));
   const open = school.proof?.verdict === "open";
@@ -174,7 +187,7 @@ function Copying({ comparison, school }: { comparison: Schemas["ComparisonShown"
       <p className="my-2 flex flex-wrap gap-1">
         {Object.entries(school.positions ?? {}).map(([name, value]) => (
           <InkMark key={name} side="replacement">
-            {name} {value}
+            {name} {stands(board, name, value)}
           </InkMark>
         ))}
       </p>

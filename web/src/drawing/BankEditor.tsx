@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Button } from "@/ui/Button";
-import { hangingWords, points } from "./hanging";
+import { hangingWords, onArrow, points } from "./hanging";
 import { TypedPlaces } from "./TypedPlaces";
 import { UNREADABLE, places, type EditorProps, type Side } from "./types";
 
@@ -57,34 +57,37 @@ export function BankEditor({ element, value, side, unreadable = true, disabled, 
 
   return (
     <div className="flex flex-col gap-3">
-      <div
-        role="group"
-        aria-label={`${element.id} ${element.title}`}
-        className={`flex w-fit max-w-full flex-wrap border-2 bg-raised p-1 ${side === "original" ? "rounded-none border-original" : "rounded-2xl border-replacement"} ${down ? (hanging.backwards ? "flex-col-reverse" : "flex-col") : hanging.backwards ? "flex-row-reverse" : ""}`}
-      >
-        {marks.map((mark, index) => (
-          <button
-            key={index}
-            type="button"
-            ref={(node) => {
-              buttons.current[index] = node;
-            }}
-            tabIndex={index === at ? 0 : -1}
-            disabled={disabled}
-            aria-label={`${element.points[index]} ${markWords(mark, dip)}${locked(index) ? ", locked" : ""}`}
-            onFocus={() => setAt(index)}
-            onClick={() => put(index, next(mark))}
-            onKeyDown={(event) => onKey(event, index)}
-            className={`flex min-h-11 min-w-11 items-center px-1.5 py-1 ${down ? "gap-2" : "flex-col"}`}
-          >
-            <span className="font-mono text-sm">{index + 1}</span>
-            {dip ? (
-              <Slider way={points(mark, hanging)} down={down} side={side} faded={locked(index)} />
-            ) : (
-              <span className="font-mono text-3xl">{mark}</span>
-            )}
-          </button>
-        ))}
+      <div className={`flex w-fit max-w-full ${ON_STANDS[dip ? hanging.on : "none"]}`}>
+        {dip && <span className="font-mono text-lg">{onArrow(hanging)}</span>}
+        <div
+          role="group"
+          aria-label={`${element.id} ${element.title}`}
+          className={`flex w-fit max-w-full flex-wrap border-2 bg-raised p-1 ${side === "original" ? "rounded-none border-original" : "rounded-2xl border-replacement"} ${down ? (hanging.backwards ? "flex-col-reverse" : "flex-col") : hanging.backwards ? "flex-row-reverse" : ""}`}
+        >
+          {marks.map((mark, index) => (
+            <button
+              key={index}
+              type="button"
+              ref={(node) => {
+                buttons.current[index] = node;
+              }}
+              tabIndex={index === at ? 0 : -1}
+              disabled={disabled}
+              aria-label={`${element.points[index]} ${markWords(mark, dip)}${locked(index) ? ", locked" : ""}`}
+              onFocus={() => setAt(index)}
+              onClick={() => put(index, next(mark))}
+              onKeyDown={(event) => onKey(event, index)}
+              className={`flex min-h-11 min-w-11 items-center px-1.5 py-1 ${down ? "gap-2" : "flex-col"}`}
+            >
+              <span className="font-mono text-sm">{index + 1}</span>
+              {dip ? (
+                <Slider way={points(mark, hanging)} down={down} side={side} faded={locked(index)} />
+              ) : (
+                <span className="font-mono text-3xl">{mark}</span>
+              )}
+            </button>
+          ))}
+        </div>
       </div>
       <TypedPlaces
         element={element}
@@ -110,6 +113,15 @@ export function BankEditor({ element, value, side, unreadable = true, disabled, 
     </div>
   );
 }
+
+/** Where the word for on stands: at the side of the bank to which its sliders point when they are on. */
+const ON_STANDS = {
+  up: "flex-col",
+  down: "flex-col-reverse",
+  left: "flex-row items-center gap-2",
+  right: "flex-row-reverse items-center gap-2",
+  none: "flex-col",
+};
 
 function markWords(mark: string, dip: boolean) {
   if (mark === UNREADABLE) return "unreadable";

@@ -20,6 +20,13 @@ export function hangingWords({ axis, backwards, on }: Hanging, count: number): s
   return `${along} ${backwards ? `${count} to 1` : `1 to ${count}`}, on is ${on}`;
 }
 
+const ARROWS = { up: "↑", down: "↓", left: "←", right: "→" } as const;
+
+/** On as a word and an arrow, such as stands printed beside a bank. */
+export function onArrow({ on }: Hanging): string {
+  return `on ${ARROWS[on]}`;
+}
+
 /** A position as somebody looks at it: a bank's places in the order in which the eye meets them. */
 export function asSeen(element: Element, value: Position): string {
   return element.points.length > 1 ? seen(places(element, value), element.hanging).join("") : String(value);

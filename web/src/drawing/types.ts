@@ -18,7 +18,12 @@ export type BoardDocument = {
   size_mm?: [number, number];
   holes?: { at: [number, number]; diameter_mm: number }[];
   layout?: Placed[];
-  connectors?: { id: string; style?: string; pins: { pin: number | string; mark?: string; signal?: string }[] }[];
+  connectors?: {
+    id: string;
+    style?: string;
+    keyed?: boolean;
+    pins: { pin: number | string; mark?: string; signal?: string }[];
+  }[];
   look?: Record<string, string | number | boolean>;
 };
 

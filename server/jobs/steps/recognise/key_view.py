@@ -1,7 +1,5 @@
 """The key of features for the screen, and the one-page summary for the depot."""
 
-from typing import Any
-
 from catalogue.models import Board
 from config.errors import Refused
 from jobs.models import Job
@@ -22,9 +20,6 @@ TITLES = {
     "relays": "How many relays?", "size": "How large is it?", "chip": "What is printed on the largest chip?",
     "display": "Is there a display?",
 }  # fmt: skip
-
-
-SKETCHED = ("size_mm", "holes", "look", "connectors")
 
 
 def key_shown(job: Job) -> KeyShown:
@@ -62,10 +57,9 @@ def _question(question: Question) -> QuestionShown:
 
 
 def _sighting(row: Board) -> SightingShown:
-    sketch: dict[str, Any] = {name: row.traits[name] for name in SKETCHED if name in row.traits}
     return SightingShown(
         part_number=row.part_number, maker=row.maker, title=row.title, status=row.status, features=row.features,
-        sketch=sketch,
+        sketch=row.sketch,
     )  # fmt: skip
 
 

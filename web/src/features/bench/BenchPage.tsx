@@ -5,17 +5,20 @@ import { ElementEditor } from "@/drawing/ElementEditor";
 import type { Position, Positions } from "@/drawing/types";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { useNavigate, useSearch } from "@tanstack/react-router";
-import { useState } from "react";
 import { BoardPicker } from "./BoardPicker";
 import { playPair, useBenchBoard, useBenchComparison, useBenchFamily } from "./api";
 
+/** What stands on the bench, as its address says it: whoever gets the address sees the same. */
+export type Pair = { original?: string; replacement?: string; found?: Positions; plan?: Positions };
+
 /** Any two boards side by side, no job needed. */
 export function BenchPage() {
-  const { original = "", replacement = "" } = useSearch({ from: "/bench" });
+  const { original = "", replacement = "", ...standing } = useSearch({ from: "/bench" });
   const navigate = useNavigate({ from: "/bench" });
   const one = useBenchBoard(original);
-  const pick = (change: { original?: string; replacement?: string }) =>
-    void navigate({ search: { original, replacement, ...change } });
+  const pick = (change: Pair) => void navigate({ search: { original, replacement, ...change } });
+  const set = (change: Pair) =>
+    void navigate({ search: { original, replacement, ...standing, ...change }, replace: true, resetScroll: false });
   return (
     <main className="mx-auto flex max-w-6xl flex-col gap-6 px-4 py-6">
       <h1>Bench</h1>
@@ -34,7 +37,7 @@ export function BenchPage() {
         />
       </div>
       {original && replacement ? (
-        <SideBySide key={`${original}/${replacement}`} original={original} replacement={replacement} />
+        <SideBySide original={original} replacement={replacement} {...standing} onSet={set} />
       ) : (
         <Empty>
           Choose two boards of one family to see what their positions mean, and whether they ever show anything
@@ -45,20 +48,22 @@ export function BenchPage() {
   );
 }
 
-function SideBySide({ original, replacement }: { original: string; replacement: string }) {
-  const [found, setFound] = useState<Positions | null>(null);
-  const [overrides, setOverrides] = useState<Positions>({});
+type SideBySideProps = Required<Pick<Pair, "original" | "replacement">> & Pair & { onSet: (change: Pair) => void };
+
+function SideBySide({ original, replacement, found, plan, onSet }: SideBySideProps) {
   const one = useBenchBoard(original);
   const other = useBenchBoard(replacement);
   const family = useBenchFamily(one.data?.family);
-  const pair = { original, replacement, found, plan: Object.keys(overrides).length ? overrides : null };
+  const pair = { original, replacement, found: found ?? null, plan: plan ?? null };
   const comparison = useBenchComparison(pair);
   const problem = comparison.error ?? one.error ?? other.error ?? family.error;
   if (problem) return <ProblemNotice problem={problem} />;
   if (!comparison.data || !one.data || !other.data || !family.data) return <Loading what="Comparing" />;
   const standing = found ?? (comparison.data.found as Positions);
-  const override = (element: string, value: Position | null) =>
-    setOverrides(({ [element]: _old, ...rest }) => (value === null ? rest : { ...rest, [element]: value }));
+  const override = (changes: Record<string, Position | null>) => {
+    const set = Object.entries({ ...plan, ...changes });
+    onSet({ plan: Object.fromEntries(set.filter((each): each is [string, Position] => each[1] !== null)) });
+  };
   return (
     <>
       <details className="border-y border-rule">
@@ -73,7 +78,7 @@ function SideBySide({ original, replacement }: { original: string; replacement: 
                 element={element}
                 value={standing[element.id]}
                 side="original"
-                onChange={(value) => setFound({ ...standing, [element.id]: value })}
+                onChange={(value) => onSet({ found: { ...standing, [element.id]: value } })}
               />
             </section>
           ))}
@@ -84,7 +89,7 @@ function SideBySide({ original, replacement }: { original: string; replacement: 
         comparison={comparison.data}
         original={one.data}
         replacement={other.data}
-        overrides={overrides}
+        overrides={plan ?? {}}
         onOverride={override}
       />
       {comparison.data.plan &&

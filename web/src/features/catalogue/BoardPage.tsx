@@ -3,15 +3,17 @@ import { StateDiagram, type Machine } from "@/drawing/StateDiagram";
 import type { BoardDocument, Positions } from "@/drawing/types";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
-import { Link, useParams } from "@tanstack/react-router";
+import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import { useBoard, useFamily, useRevisions } from "./api";
+import { EVERY_BOARD, useBoard, useFamily, useRevisions } from "./api";
 import { Meanings, type FunctionNode } from "./Meanings";
+import { StandsFor } from "./StandsFor";
 
 /** A board's page: drawing, settings and what they mean, behaviour, revisions. */
 export function BoardPage() {
   const { partNumber } = useParams({ from: "/catalogue/$partNumber" });
-  const [revision, setRevision] = useState<number>();
+  const { revision } = useSearch({ from: "/catalogue/$partNumber" });
+  const navigate = useNavigate({ from: "/catalogue/$partNumber" });
   const board = useBoard(partNumber, revision);
   const family = useFamily(board.data?.family);
   if (board.isPending)
@@ -31,11 +33,12 @@ export function BoardPage() {
   const factory: Positions = Object.fromEntries(elements.map((each) => [each.id, each.factory]));
   const behaviour = document.behaviour as (Machine & { machines?: Machine[] }) | undefined;
   const codes = (document.codes ?? []) as { shown: string; meaning: string; look_at?: string; clears?: string }[];
+  const look = capitalised((document as BoardDocument).look?.colour);
   const notes = Object.values((document.notes ?? {}) as Record<string, unknown>).map(String);
   return (
     <Shell>
       <p className="text-faint">
-        <Link to="/catalogue" search={{ search: "", status: "", page: 1 }}>
+        <Link to="/catalogue" search={EVERY_BOARD}>
           Catalogue
         </Link>
       </p>
@@ -61,23 +64,33 @@ export function BoardPage() {
           On the bench as original
         </Link>
       </p>
-      <BoardDrawing
-        name={board.data.part_number}
-        document={document as BoardDocument}
-        elements={elements}
-        positions={factory}
-        side="original"
-      />
-      <p className="text-sm text-faint">Drawn as it leaves the maker.</p>
-      <section>
-        <h2>Settings and what they mean</h2>
-        <Meanings
-          elements={elements}
-          functions={document.functions as Record<string, FunctionNode>}
-          titles={titles.names}
-          units={titles.units}
-        />
-      </section>
+      <div className="grid gap-x-10 gap-y-5 desk:grid-cols-2">
+        <div className="desk:sticky desk:top-4 desk:self-start">
+          <BoardDrawing
+            name={board.data.part_number}
+            document={document as BoardDocument}
+            elements={elements}
+            positions={factory}
+            side="original"
+          />
+          <p className="text-sm text-faint">
+            {look ? `${look} board, drawn` : "Drawn"} as it leaves the maker. A square pin is pin 1; ribs on a socket
+            are its key.
+          </p>
+        </div>
+        <div className="flex min-w-0 flex-col gap-5">
+          <section>
+            <h2>Settings and what they mean</h2>
+            <Meanings
+              elements={elements}
+              functions={document.functions as Record<string, FunctionNode>}
+              titles={titles.names}
+              units={titles.units}
+            />
+          </section>
+          <StandsFor partNumber={board.data.part_number} />
+        </div>
+      </div>
       <section className="flex flex-col gap-4">
         <h2>Behaviour</h2>
         {behaviour ? (
@@ -104,13 +117,22 @@ export function BoardPage() {
           </ul>
         </section>
       )}
-      <Revisions partNumber={partNumber} shown={board.data.revision} onShow={setRevision} />
+      <Revisions
+        partNumber={partNumber}
+        shown={board.data.revision}
+        onShow={(number) => void navigate({ search: { revision: number }, resetScroll: false })}
+      />
     </Shell>
   );
 }
 
 function Shell({ children }: { children: React.ReactNode }) {
-  return <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">{children}</main>;
+  return <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6 desk:max-w-6xl">{children}</main>;
+}
+
+function capitalised(word: unknown): string {
+  const text = typeof word === "string" ? word : "";
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 type Named = { id: string; title?: string; unit?: string; type?: string };

@@ -1,19 +1,20 @@
 import { Choice, TextField } from "@/ui/fields";
-import { InkMark } from "@/ui/inks";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useBoards, type BoardsWanted } from "./api";
+import { useBoards, useShelves, type BoardsWanted } from "./api";
+import { BoardCard } from "./BoardCard";
 
-/** The boards of the catalogue. */
+/** The boards of the catalogue: by what is printed on them, by kind, by maker, by what they may stand in for. */
 export function CataloguePage() {
   const wanted = useSearch({ from: "/catalogue" });
   const navigate = useNavigate({ from: "/catalogue" });
   const boards = useBoards(wanted);
+  const { families, makers } = useShelves();
   const look = (change: Partial<BoardsWanted>) =>
     void navigate({ search: { ...wanted, page: 1, ...change }, replace: true });
   return (
-    <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">
+    <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6 desk:max-w-6xl">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h1>Catalogue</h1>
         <p className="flex flex-wrap gap-4">
@@ -29,8 +30,12 @@ export function CataloguePage() {
           </Link>
         </p>
       </div>
-      <div className="flex flex-wrap items-end gap-3">
-        <div className="grow">
+      <form
+        role="search"
+        onSubmit={(event) => event.preventDefault()}
+        className="grid grid-cols-2 gap-3 desk:grid-cols-[2fr_1.4fr_1fr_1fr_1.2fr]"
+      >
+        <div className="col-span-2 desk:col-span-1">
           <TextField
             label="Part number, marking, maker or title"
             type="search"
@@ -40,6 +45,24 @@ export function CataloguePage() {
           />
         </div>
         <Choice
+          label="Kind of machine"
+          value={wanted.family}
+          onChange={(event) => look({ family: event.target.value })}
+        >
+          <option value="">all</option>
+          {families.map((family) => (
+            <option key={family.id} value={family.id}>
+              {family.title}
+            </option>
+          ))}
+        </Choice>
+        <Choice label="Maker" value={wanted.maker} onChange={(event) => look({ maker: event.target.value })}>
+          <option value="">all</option>
+          {makers.map(({ maker }) => (
+            <option key={maker}>{maker}</option>
+          ))}
+        </Choice>
+        <Choice
           label="Made"
           value={wanted.status}
           onChange={(event) => look({ status: event.target.value as BoardsWanted["status"] })}
@@ -48,37 +71,42 @@ export function CataloguePage() {
           <option value="current">still made</option>
           <option value="discontinued">discontinued</option>
         </Choice>
-      </div>
-      <ProblemNotice problem={boards.error} />
-      {boards.isPending && <Loading what="Reading the catalogue" />}
-      {boards.data?.total === 0 && <Empty>No board matches. Try fewer letters.</Empty>}
-      <ul className="border-t border-rule">
-        {boards.data?.items.map((board) => (
-          <li key={board.part_number} className="border-b border-rule">
-            <Link
-              to="/catalogue/$partNumber"
-              params={{ partNumber: board.part_number }}
-              className="block py-3 no-underline hover:bg-raised"
-            >
-              <span className="font-mono font-semibold">{board.part_number}</span> {board.maker}, {board.title}
-              <span className="block text-sm text-faint">
-                {board.status === "current" ? "still made" : "discontinued"}, revision {board.revision}
-              </span>
-            </Link>
-          </li>
-        ))}
-      </ul>
-      {boards.data && <Pager {...boards.data} onPage={(page) => look({ page })} />}
-      {boards.data && boards.data.items.length > 0 && (
-        <p className="text-sm text-faint">
-          To set two boards side by side, use the{" "}
-          <Link to="/bench" search={{}}>
-            bench
-          </Link>
-          . The ink of an original looks like <InkMark side="original">this</InkMark>, that of a replacement like{" "}
-          <InkMark side="replacement">this</InkMark>.
+        <TextField
+          label="Can replace"
+          type="search"
+          className="font-mono"
+          spellCheck={false}
+          key={wanted.instead}
+          defaultValue={wanted.instead}
+          maxLength={80}
+          onKeyDown={(event) => event.key === "Enter" && look({ instead: event.currentTarget.value.trim() })}
+          onBlur={(event) => look({ instead: event.target.value.trim() })}
+        />
+      </form>
+      {wanted.instead && (
+        <p>
+          What the cross-references name for <span className="font-mono">{wanted.instead}</span>, of no machine in
+          particular; a job asks for the rest and judges the fit.
         </p>
       )}
+      <ProblemNotice problem={boards.error} />
+      {boards.isPending && <Loading what="Reading the catalogue" />}
+      {boards.data?.total === 0 && <Nothing wanted={wanted} />}
+      {boards.data && boards.data.total > 0 && (
+        <ul className="grid gap-x-10 border-t border-rule desk:grid-cols-2" aria-label="Boards">
+          {boards.data.items.map((board) => (
+            <BoardCard key={board.part_number} board={board} />
+          ))}
+        </ul>
+      )}
+      {boards.data && <Pager {...boards.data} onPage={(page) => look({ page })} />}
     </main>
   );
+}
+
+function Nothing({ wanted }: { wanted: BoardsWanted }) {
+  const narrowed = wanted.family || wanted.maker || wanted.status;
+  if (wanted.instead && !narrowed && !wanted.search)
+    return <Empty>No cross-reference names a board for {wanted.instead}.</Empty>;
+  return <Empty>No board matches. Try fewer letters{narrowed ? ", or “all” in a list" : ""}.</Empty>;
 }

@@ -1,3 +1,4 @@
+import { positionWords } from "@/drawing/hanging";
 import type { Element } from "@/drawing/types";
 
 export type FunctionNode = {
@@ -22,8 +23,7 @@ export function Meanings({ elements, functions, titles, units }: Props) {
         {elements.map((element) => (
           <li key={element.id}>
             <span className="font-mono font-semibold">{element.id}</span> {element.title || element.kind}: leaves the
-            maker at <span className="font-mono">{element.factory}</span>
-            {element.unit && ` ${element.unit}`}
+            maker at <span className="font-mono">{positionWords(element, element.factory)}</span>
             {element.locked.length > 0 && <span className="text-faint"> ({element.locked.join(", ")} stays)</span>}
           </li>
         ))}

@@ -1,13 +1,49 @@
 import { Problem, answer, api, type Schemas } from "@/api/client";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-export type BoardsWanted = { search: string; status: "" | "current" | "discontinued"; page: number };
+export type BoardsWanted = {
+  search: string;
+  family: string;
+  maker: string;
+  status: "" | "current" | "discontinued";
+  /** The board that is to be replaced; the list is then of what may stand in for it. */
+  instead: string;
+  page: number;
+};
+export const EVERY_BOARD: BoardsWanted = { search: "", family: "", maker: "", status: "", instead: "", page: 1 };
+export type Card = Schemas["BoardCard"] & Partial<Pick<Schemas["StandIn"], "relation" | "links" | "missing">>;
+type Cards = { items: Card[]; total: number; page: number; size: number };
 
-export function useBoards(wanted: BoardsWanted) {
+/** The boards that are looked for; with `instead`, those that the cross-references name for that board. */
+export function useBoards({ instead, ...query }: BoardsWanted) {
   return useQuery({
-    queryKey: ["boards", wanted],
-    queryFn: () => answer(api.GET("/api/boards", { params: { query: wanted } })),
+    queryKey: ["boards", query, instead],
+    queryFn: async (): Promise<Cards> =>
+      instead
+        ? answer(api.GET("/api/stand-ins/{original}", { params: { path: { original: instead }, query } }))
+        : answer(api.GET("/api/boards", { params: { query } })),
     placeholderData: keepPreviousData,
+  });
+}
+
+/** The kinds of machine and the makers to choose from. */
+export function useShelves() {
+  const families = useQuery({
+    queryKey: ["families"],
+    queryFn: () => answer(api.GET("/api/families", { params: { query: { size: 100 } } })),
+  });
+  const makers = useQuery({
+    queryKey: ["makers"],
+    queryFn: () => answer(api.GET("/api/makers", { params: { query: { size: 100 } } })),
+  });
+  return { families: families.data?.items ?? [], makers: makers.data?.items ?? [] };
+}
+
+/** What the cross-references say of a board, in either direction. */
+export function useStatementsOf(board: string) {
+  return useQuery({
+    queryKey: ["statements of", board],
+    queryFn: () => answer(api.GET("/api/statements", { params: { query: { board, size: 50 } } })),
   });
 }
 

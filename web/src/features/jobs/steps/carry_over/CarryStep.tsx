@@ -35,7 +35,12 @@ export function CarryStep({ job, put }: StepProps) {
         replacement={replacement.data}
         overrides={job.overrides}
         onOverride={
-          job.closed ? undefined : (element, value) => void put({ target: `override.${element}`, after: value })
+          job.closed
+            ? undefined
+            : (changes) =>
+                Object.entries(changes).forEach(
+                  ([element, after]) => void put({ target: `override.${element}`, after }),
+                )
         }
         copying={false}
         reasons={job.reasons}

@@ -28,7 +28,7 @@ export function WiringPanel({ job, put, wiring }: StepProps & { wiring: Schemas[
       <PinTables
         original={wiring.original_pins}
         replacement={wiring.replacement_pins}
-        wires={wiring.wires.map((wire) => ({ from: wire.from_place, to: wire.to_place, treatment: wire.treatment }))}
+        wires={wiring.wires.map((wire) => ({ ...wire, from: wire.from_place, to: wire.to_place }))}
       />
       <div className="max-w-sm">
         <Choice

@@ -11,6 +11,7 @@ import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 import { AngleReading } from "./AngleReading";
 import { BlindReading } from "./BlindReading";
+import { KeptPictures } from "./KeptPictures";
 
 const READ_HOW = ["by eye", "by eye, twice", "from a picture", "told by somebody"];
 type Props = StepProps & { board: Schemas["BoardShown"]; elements: Element[]; record: Schemas["RecordShown"] };
@@ -36,6 +37,7 @@ export function ElementsPart({ job, put, board, elements, record }: Props) {
           selected={current?.id}
           onSelect={setPicked}
         />
+        <KeptPictures job={job} />
       </div>
       <div className="flex min-w-0 flex-col gap-4">
         <div className="flex flex-wrap gap-2" role="group" aria-label="Elements of the board">

@@ -1,4 +1,6 @@
 import type { Schemas } from "@/api/client";
+import { WireSwatch } from "@/drawing/Lead";
+import { PlugFace } from "@/drawing/PlugFace";
 import { Button } from "@/ui/Button";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -100,6 +102,7 @@ function PlugTable({ plug, job, put, onPin }: StepProps & { plug: Plug; onPin: (
           </Button>
         )}
       </h4>
+      {!plug.way && <PlugFace {...plug} />}
       {!plug.way && (
         <ul className="mt-1 grid gap-2 sm:grid-cols-2">
           {plug.pins.map((pin) => {
@@ -117,7 +120,10 @@ function PlugTable({ plug, job, put, onPin }: StepProps & { plug: Plug; onPin: (
                   </span>
                   <span className="font-mono">{pin.mark}</span>
                   <span className="grow text-sm">{pin.title}</span>
-                  <span className="font-mono text-sm">
+                  <span className="flex flex-wrap items-center justify-end gap-x-2 font-mono text-sm">
+                    {wires.map((wire, index) => (
+                      <WireSwatch key={index} colour={wire.colour ?? ""} />
+                    ))}
                     {wires.map((wire) => [wire.tag, wire.colour].filter(Boolean).join(" ") || "wire").join(", ")}
                     {wires.length === 0 && <span className="sr-only">no wire yet</span>}
                   </span>
