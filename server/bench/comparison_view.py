@@ -1,5 +1,6 @@
 """Two boards side by side, for the screen: carry-over, schools and twin check together."""
 
+from collections.abc import Iterable
 from typing import Any
 
 from bench import wording
@@ -25,7 +26,7 @@ from bench.schemas import (
     UnreadableShown,
 )
 from config.errors import Faulty
-from twincore.behaviour import CounterCase, Proof, run_board
+from twincore.behaviour import CounterCase, Proof, Shown, run_board
 from twincore.carry_over import Comparison, School, disagreements
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, Record, Scenario, Value, written_positions
@@ -256,6 +257,13 @@ def _case_shown(case: CounterCase, family: Family) -> CounterCaseShown:
     )
 
 
+def track(board: Board, shown: Iterable[Shown]) -> list[ShownAt]:
+    """What a board shows over time, with the states of its machines by their titles."""
+    assert board.behaviour is not None  # a board without one shows nothing
+    titles = board.behaviour.state_titles
+    return [ShownAt(at=float(each.at), on=list(each.on), states=titles(each.states)) for each in shown]
+
+
 def play(comparison: Comparison, scenario: Scenario) -> PlayShown:
     """A scenario on both boards; numbers as they are set, not as the twin check evens them out."""
     record = comparison.plan_record()
@@ -263,6 +271,5 @@ def play(comparison: Comparison, scenario: Scenario) -> PlayShown:
         raise Faulty("There are no positions to play: every choice on this board is reserved.")
     sides = []
     for board, positions in ((comparison.original, comparison.settled_record()), (comparison.replacement, record)):
-        shown = run_board(board, positions, comparison.family, scenario)
-        sides.append([ShownAt(at=float(e.at), on=list(e.on), states=list(e.states)) for e in shown])
+        sides.append(track(board, run_board(board, positions, comparison.family, scenario)))
     return PlayShown(original=sides[0], replacement=sides[1], until=float(scenario.until))

@@ -185,7 +185,7 @@ class ComparisonShown(Schema):
 
 
 class ShownAt(Schema):
-    """What stands at an instant (seconds)."""
+    """What stands at an instant (seconds): the outputs that are on, and the states of the machines by their titles."""
 
     at: float
     on: list[str]

@@ -6,6 +6,7 @@ from fractions import Fraction
 from twincore.behaviour import CounterCase, Endless, Proof
 from twincore.carry_over import School
 from twincore.profile import Board, Family, FunctionDef, Number, Step, Value
+from twincore.profile.times import time_words
 from twincore.profile.values import as_number
 from twincore.settings import ByLearning, ByTable, CarriedFunction, Decoded
 
@@ -73,7 +74,7 @@ def step_words(steps: Iterable[Step], family: Family) -> list[str]:
     last = ""
     for step in steps:
         for name, value in step.set:
-            line = lines.setdefault(f"At {number(step.at)} s", [])
+            line = lines.setdefault(f"At {time_words(step.at)}", [])
             change = "begins" if value else "ends"
             line.append(f"{change} again" if line and name == last else f"{family.titles[name]} {change}")
             last = name
@@ -89,7 +90,7 @@ def counter_case_words(case: CounterCase, family: Family, original: Board, repla
     """A counter-case told step by step, ending with what each board then shows and what it is doing."""
     return [
         *step_words(case.steps, family),
-        f"At {number(case.at)} s the original shows: {shown_words(case.original, family)}"
+        f"At {time_words(case.at)} the original shows: {shown_words(case.original, family)}"
         f"{_doing(original, case.original_states)}.",
         f"The replacement shows: {shown_words(case.replacement, family)}{_doing(replacement, case.replacement_states)}.",
     ]

@@ -31,7 +31,7 @@ from jobs.schemas import (
 )
 from jobs.step_lines import steps_of
 from people.access import person_of
-from twincore.job import current, uncleared_causes
+from twincore.job import Step, current, uncleared_causes
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
 from twincore.job.holds import skipped
@@ -107,6 +107,12 @@ def open_job(request: HttpRequest, given: NewJob) -> JobSheet:
     person = person_of(request)
     job = actions.open_job(person, given.id, given.machine, given.complaint, timezone.now())
     return _shown(queries.job(person, job.pk))
+
+
+@router.get("/steps-done", response=list[Step])
+def list_steps_done(request: HttpRequest) -> list[Step]:
+    """The steps that whoever is signed in has ended before, in any job."""
+    return queries.steps_done(person_of(request))
 
 
 @router.get("/jobs/{job_id}", response=JobShown)

@@ -96,3 +96,8 @@ class Entry(models.Model):
     class Meta:
         ordering = ["-number"]
         constraints = [models.UniqueConstraint(fields=["job", "number"], name="entry_number_once")]
+        indexes = [
+            models.Index(
+                fields=["by", "target"], name="steps_of_person", condition=models.Q(target__startswith="confirmed.")
+            )
+        ]

@@ -7,7 +7,7 @@ from django.db.models import Q, QuerySet
 from config.errors import NotThere
 from jobs.models import Entry, Job
 from people.models import Person
-from twincore.job import current
+from twincore.job import STEPS, Step, current
 
 
 def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
@@ -43,6 +43,13 @@ def job(person: Person, job_id: UUID) -> Job:
     # a job of an earlier version keeps nothing of what came later
     found.state = current(found.state)
     return found
+
+
+def steps_done(person: Person) -> list[Step]:
+    """The steps that a person has ever ended in any job, in their order."""
+    rows = Entry.objects.filter(by=person, target__startswith="confirmed.").order_by("target")
+    ended = {target.removeprefix("confirmed.") for target in rows.values_list("target", flat=True).distinct()}
+    return [step for step in STEPS if step in ended]
 
 
 def entries(job: Job) -> QuerySet[Entry]:

@@ -46,5 +46,5 @@ class Bench(WorldTestCase):
             {"at": 31.5, "set": {"power": True}},
         ]
         played = self.post("bench/play", {"pair": pair, "scenario": {"steps": steps, "until": 40}})
-        self.assertEqual(played["original"][-1], {"at": 31.5, "on": ["alarm", "relay"], "states": ["lockout"]})
-        self.assertEqual(played["replacement"][-1], {"at": 31.5, "on": ["fan"], "states": ["prove"]})
+        self.assertEqual(played["original"][-1], {"at": 31.5, "on": ["alarm", "relay"], "states": ["Locked out"]})
+        self.assertEqual(played["replacement"][-1], {"at": 31.5, "on": ["fan"], "states": ["Proving airflow"]})

@@ -3,7 +3,10 @@ import io
 from pypdf import PdfReader
 
 from catalogue.tests.test_queries import QueryCounts
+from jobs.models import Entry
 from jobs.tests.world import WorldTestCase
+from people.models import Depot, Person
+from twincore.job import STEPS
 from twincore.profile import open_document
 
 
@@ -36,8 +39,30 @@ class JobSheet(WorldTestCase):
         self.assertEqual(len(root["entries"]), self.job(2).entry_count)
 
 
+class StepsDone(WorldTestCase):
+    def test_a_step_is_known_to_whoever_ended_one_and_to_nobody_else(self) -> None:
+        job = self.job(6)
+        done = {
+            entry.target.removeprefix("confirmed.")
+            for entry in Entry.objects.filter(by__username="wennick")
+            if "confirmed." in entry.target
+        }
+        self.sign_in("wennick")
+        self.assertEqual(self.get("steps-done"), [step for step in STEPS if step in done])
+        self.assertIn("rule_out", done)
+        self.sign_in(self.another(job.depot))
+        self.assertEqual(self.get("steps-done"), [])
+        self.entry(job, "confirmed.rule_out", {"note": "fuse fine"})
+        self.assertEqual(self.get("steps-done"), ["rule_out"])
+
+    def another(self, depot: Depot) -> str:
+        Person.objects.create_user("newcomer", password="torchlight-42", depot=depot)
+        return "newcomer"
+
+
 class Queries(QueryCounts):
     def test_a_jobs_pages_take_a_fixed_number_of_queries(self) -> None:
+        self.counted(3, "steps-done")
         self.counted(4, "jobs?show=all")
         self.counted(3, f"jobs/{self.job(3).pk}")
         self.counted(5, f"jobs/{self.job(1).pk}/entries")

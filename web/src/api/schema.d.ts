@@ -604,6 +604,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/steps-done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Steps Done
+         * @description The steps that whoever is signed in has ended before, in any job.
+         */
+        get: operations["jobs_api_list_steps_done"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}": {
         parameters: {
             query?: never;
@@ -3640,7 +3660,7 @@ export interface components {
         };
         /**
          * ShownAt
-         * @description What stands at an instant (seconds).
+         * @description What stands at an instant (seconds): the outputs that are on, and the states of the machines by their titles.
          */
         ShownAt: {
             /** At */
@@ -6641,6 +6661,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobShown"];
+                };
+            };
+        };
+    };
+    jobs_api_list_steps_done: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": ("rule_out" | "recognise" | "choose" | "make_safe" | "record" | "carry_over" | "fit" | "prove" | "hand_over")[];
                 };
             };
         };

@@ -1,5 +1,5 @@
 import { Sheet } from "@/ui/Sheet";
-import { WORDS } from "./words";
+import { WORDS } from "@/ui/words";
 
 const KEYS: [string, string][] = [
   ["N", "do the next thing of the job, or go to it"],
@@ -27,7 +27,7 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
       </dl>
       <h3 className="mt-5 mb-2">Words</h3>
       <dl className="flex flex-col gap-2">
-        {WORDS.map(([word, meaning]) => (
+        {WORDS.map(({ word, meaning }) => (
           <div key={word}>
             <dt className="font-semibold">{word}</dt>
             <dd>{meaning}</dd>

@@ -15,7 +15,7 @@ const family: FamilyDocument = {
   scenarios: [{ id: "bake", title: "A bake", steps: [{ at: 1, set: { call: true } }], until: 60 }],
 };
 const shows = (...on: [number, string[]][]): Schemas["PlayShown"]["original"] =>
-  on.map(([at, each]) => ({ at, on: each })) as Schemas["PlayShown"]["original"];
+  on.map(([at, each]) => ({ at, on: each, states: [each.includes("fan") ? "Post-purge" : "Standby"] }));
 const counterCase = {
   at: 31,
   steps: [{ at: 0, set: { power: true, call: true } }],
@@ -45,6 +45,25 @@ describe("a scenario played on both boards", () => {
       replacement: shows([0, []], [5, ["fan"]], [95, []]),
     });
     expect(await status()).toBe("The two part at 35 s.");
+  });
+
+  it("is gone through change by change, from where they part, with the states of both machines", async () => {
+    shown({
+      original: shows([0, []], [5, ["fan"]], [35, []]),
+      replacement: shows([0, []], [5, ["fan"]]),
+    });
+    await status();
+    const panel = within(screen.getByRole("region", { name: "Change by change" }));
+    expect(panel.getByText("35 s")).toBeTruthy();
+    expect(panel.getByText("They part here.")).toBeTruthy();
+    expect(panel.getByText("Post-purge")).toBeTruthy();
+    expect(panel.getByText("Fan on, here alone")).toBeTruthy();
+    expect(panel.getByRole("button", { name: "The change after" }).getAttribute("aria-disabled")).toBe("true");
+    await userEvent.click(panel.getByRole("button", { name: "The change before" }));
+    expect(panel.getByText("5 s")).toBeTruthy();
+    await userEvent.keyboard("{ArrowLeft}{ArrowLeft}{ArrowRight}");
+    expect(panel.getByText("1 s")).toBeTruthy();
+    expect(panel.getByText(/Call for heat begins/)).toBeTruthy();
   });
 
   it("begins with the counter-case, one change a step, some time past its end", async () => {

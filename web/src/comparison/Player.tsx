@@ -1,12 +1,15 @@
+import { timeWords } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
 import { TimeTracks } from "@/drawing/TimeTracks";
 import { Choice } from "@/ui/fields";
 import { SideName } from "@/ui/inks";
 import { ProblemNotice } from "@/ui/notices";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
+import { MomentPanel } from "./MomentPanel";
+import { momentsOf, nearest } from "./moments";
 import { StepList } from "./StepList";
-import { oneByOne, useScenario, type NamedScenario } from "./useScenario";
+import { oneByOne, useScenario, type NamedScenario, type Step } from "./useScenario";
 
 export type FamilyDocument = {
   inputs: { id: string; title?: string }[];
@@ -34,7 +37,16 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
     placeholderData: keepPreviousData,
   });
   const { inputs, outputs, compared } = signalsOf(family);
+  const titles = Object.fromEntries([...inputs, ...outputs].map((each) => [each.id, each.title]));
   const parting = played.data ? firstDifference(played.data, compared) : undefined;
+  const moments = useMemo(
+    () => (played.data ? momentsOf(steps, played.data.original, played.data.replacement) : []),
+    [played.data, steps],
+  );
+  // where the two part is what one wants to see first
+  const [looked, setLooked] = useState<{ steps: Step[]; place: number } | null>(null);
+  const place = looked?.steps === steps ? Math.min(looked.place, moments.length - 1) : nearest(moments, parting ?? 0);
+  const go = (next: number) => setLooked({ steps, place: next });
   return (
     <div className="flex flex-col gap-2">
       <Choice
@@ -69,6 +81,8 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
               replacement={played.data?.replacement ?? []}
               until={until}
               parting={parting}
+              cursor={moments[place]?.at}
+              onLook={(at) => go(nearest(moments, at))}
               onMove={scenario.move}
             />
           </div>
@@ -77,8 +91,9 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
               ? "Both boards are played …"
               : parting === undefined
                 ? "Both boards show the same over this scenario."
-                : `The two part at ${parting} s.`}
+                : `The two part at ${timeWords(parting)}.`}
           </p>
+          <MomentPanel moments={moments} place={place} parting={parting} titles={titles} onGo={go} />
         </>
       )}
       <StepList inputs={inputs} scenario={scenario} />

@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { useState } from "react";
@@ -11,7 +12,7 @@ export function StepList({ inputs, scenario }: Props) {
   const [input, setInput] = useState(inputs[1]?.id ?? inputs[0]?.id ?? "");
   const [value, setValue] = useState("begins");
   const title = (id: string) => inputs.find((each) => each.id === id)?.title ?? id;
-  const seconds = Number(at.replace(",", "."));
+  const seconds = numberFrom(at);
   const usable = at.trim() !== "" && Number.isFinite(seconds) && seconds >= 0 && seconds <= 10_000_000;
   return (
     <details className="border-b border-rule pb-3">
@@ -72,7 +73,7 @@ export function StepList({ inputs, scenario }: Props) {
 function TimeInput({ label, at, onPut }: { label: string; at: number; onPut: (at: number) => void }) {
   const [draft, setDraft] = useState<string | null>(null);
   const done = () => {
-    const next = Number((draft ?? "").replace(",", "."));
+    const next = numberFrom(draft ?? "");
     if (draft !== null && draft.trim() !== "" && Number.isFinite(next) && next >= 0 && next <= 10_000_000) onPut(next);
     setDraft(null);
   };

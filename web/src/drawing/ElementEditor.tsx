@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import { useState } from "react";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
@@ -53,12 +54,12 @@ function NumberEditor({ element, value, unreadable = true, disabled, onChange }:
   }
   const { low, high, step } = element.range ?? { low: 0, high: 0, step: 0 };
   const shown = typed ?? (value === undefined || value === UNREADABLE ? "" : String(value));
-  const valid = (text: string) => text.trim() !== "" && reached(Number(text.replace(",", ".")), low, high, step);
+  const valid = (text: string) => reached(numberFrom(text), low, high, step);
   const wrong = typed !== null && typed.trim() !== "" && !valid(typed);
   const send = (text: string) => {
     setTyped(text);
     if (valid(text)) {
-      onChange(Number(text.replace(",", ".")));
+      onChange(numberFrom(text));
       setTyped(null);
     }
   };

@@ -1,3 +1,4 @@
+import { timeWords } from "@/ui/numbers";
 import { Choice } from "@/ui/fields";
 import { useState } from "react";
 
@@ -119,7 +120,7 @@ function arrowWords(go: Arrow, titles: Record<string, string>): string {
   const parts = Object.entries(go.if ?? {}).map(([name, value]) => `${titles[name] ?? name}: ${value ? "yes" : "no"}`);
   if (go.after !== undefined)
     parts.push(
-      `after ${typeof go.after === "number" ? `${go.after} s` : (titles[go.after] ?? go.after)}${go.clock ? ` on clock ${go.clock}` : ""}`,
+      `after ${typeof go.after === "number" ? timeWords(go.after) : (titles[go.after] ?? go.after)}${go.clock ? ` on clock ${go.clock}` : ""}`,
     );
   if (go.count) {
     const limit = go.count.reached ?? go.count.below;

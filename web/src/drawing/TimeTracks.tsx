@@ -1,5 +1,6 @@
+import { timeWords } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
-import { useRef, type PointerEvent } from "react";
+import { useRef, type MouseEvent, type PointerEvent } from "react";
 
 type Shown = Schemas["ShownAt"];
 type Step = Schemas["StepShown"];
@@ -17,6 +18,9 @@ type Props = {
   measuredUntil?: number;
   /** Where the boards part, in seconds. */
   parting?: number;
+  /** The moment that is looked at, in seconds. */
+  cursor?: number;
+  onLook?: (at: number) => void;
   onMove?: (index: number, at: number) => void;
 };
 
@@ -27,7 +31,7 @@ const BAND = 26;
 
 /** Inputs as thin lines, outputs as tracks of two inks laid on each other; where both are on they print black. */
 export function TimeTracks(props: Props) {
-  const { inputs, outputs, steps, original, replacement, measured, until, parting, onMove } = props;
+  const { inputs, outputs, steps, original, replacement, measured, until, parting, cursor, onLook, onMove } = props;
   const measuredUntil = props.measuredUntil ?? until;
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef<number | null>(null);
@@ -36,7 +40,7 @@ export function TimeTracks(props: Props) {
   const top = 26 + used.length * LINE;
   const height = top + outputs.length * BAND + 22;
 
-  const timeAt = (event: PointerEvent) => {
+  const timeAt = (event: PointerEvent | MouseEvent) => {
     const box = svg.current?.getBoundingClientRect();
     if (!box) return 0;
     const at = (((event.clientX - box.left) / box.width) * WIDTH - LEFT) / (WIDTH - LEFT - 12);
@@ -51,14 +55,15 @@ export function TimeTracks(props: Props) {
         className="block min-w-[620px] touch-pan-x"
         onPointerMove={(event) => dragged.current !== null && onMove?.(dragged.current, timeAt(event))}
         onPointerUp={() => (dragged.current = null)}
+        onClick={(event) => onLook?.(timeAt(event))}
         onPointerLeave={() => (dragged.current = null)}
       >
-        <title>Outputs of both boards over {until} seconds</title>
+        <title>Outputs of both boards over {timeWords(until)}</title>
         {ticks(until).map((at) => (
           <g key={at}>
             <path d={`M${x(at)} 18V${height - 18}`} stroke="var(--rule)" strokeWidth={1} />
             <text x={x(at)} y={12} textAnchor="middle" fontSize={11} fill="var(--faint)">
-              {at} s
+              {timeWords(at)}
             </text>
           </g>
         ))}
@@ -88,6 +93,14 @@ export function TimeTracks(props: Props) {
         ))}
         {measuredUntil < until && (
           <path d={`M${x(measuredUntil)} 18V${height - 18}`} stroke="var(--text)" strokeWidth={1.2} />
+        )}
+        {cursor !== undefined && (
+          <path
+            d={`M${x(cursor) - 6} 15h12l-6 7zM${x(cursor)} 18V${height - 18}`}
+            fill="var(--text)"
+            stroke="var(--text)"
+            strokeWidth={1.2}
+          />
         )}
         {parting !== undefined && (
           <g>

@@ -13,7 +13,7 @@ export function Button({ kind = "plain", className = "", type = "button", ...res
   return (
     <button
       type={type}
-      className={`min-h-11 min-w-11 rounded-sm border px-4 py-2 text-left disabled:opacity-55 ${KINDS[kind]} ${className}`}
+      className={`min-h-12 min-w-12 rounded-sm border px-4 py-2 text-left disabled:opacity-55 aria-disabled:opacity-55 ${KINDS[kind]} ${className}`}
       {...rest}
     />
   );

@@ -1,5 +1,6 @@
 """Make safe: what makes a hold point hold."""
 
+from math import ceil
 from typing import Any
 
 from twincore.errors import Refusal, WrongValue
@@ -8,6 +9,7 @@ from twincore.job.given import Check, Given
 from twincore.job.holds import locked_off_at, points_of, unsettled
 from twincore.job.targets.make_safe import HoldSaid
 from twincore.make_safe import HoldPoint, fault_of
+from twincore.profile.times import time_words
 
 NAMES = {
     "where": "where", "tag": "the tag's number", "instrument": "the instrument", "reading": "the reading",
@@ -49,9 +51,11 @@ def _check_order(case: Case, point: HoldPoint) -> None:
 def _words(point: HoldPoint, code: str, name: str, left_s: float, locked: bool) -> str:
     match code:
         case "too early" if not locked:
-            return f"{point.title}: the wait of {point.wait_s:.0f} s starts when the supply is locked off."
+            return f"{point.title}: the wait of {time_words(ceil(point.wait_s))} starts when the supply is locked off."
         case "too early":
-            return f"{point.title}: wait {left_s:.0f} s more, then measure. The clock alone does not end it."
+            return (
+                f"{point.title}: wait {time_words(ceil(left_s))} more, then measure. The clock alone does not end it."
+            )
         case "not below":
             return (
                 f"{point.title}: the reading is not below {point.limit:g} {point.unit}. Nothing is touched; "

@@ -3,6 +3,7 @@
 from math import isinf
 from typing import Any
 
+from bench.comparison_view import track
 from bench.schemas import ShownAt
 from jobs.cases import case_of
 from jobs.models import Job
@@ -121,7 +122,7 @@ def _track(board: Board, values: dict[str, Value], found: Proving, scenario: Sce
         shown = run_values(board, dict(values), found.family, scenario)
     except (TwinError, KeyError):
         return []
-    return [ShownAt(at=float(e.at), on=list(e.on), states=list(e.states)) for e in shown]
+    return track(board, shown)
 
 
 def readings_shown(job: Job) -> list[ReadingTaken]:

@@ -47,7 +47,7 @@ class MakeSafe(FrontTestCase):
         self.assertAlmostEqual(wait["wait_s"], 8.18, places=1)
         self.assertAlmostEqual(wait["left_s"], wait["wait_s"], places=2)
         self.assertAlmostEqual(self.points(later_s=5)["stored"]["left_s"], wait["wait_s"] - 5, places=2)
-        self.assertIn("s more, then measure", self.hold("stored", {"reading": 3}, 422, later_s=4)["detail"])
+        self.assertIn("more, then measure", self.hold("stored", {"reading": 3}, 422, later_s=4)["detail"])
         self.assertEqual(self.points(later_s=60)["stored"]["left_s"], 0)
         self.assertIsNone(self.points(later_s=60)["stored"]["held"])
         self.assertIn("not below 60 V", self.hold("stored", {"reading": 88}, 422, later_s=20)["detail"])

@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import { answer, api, type Schemas } from "@/api/client";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
@@ -44,7 +45,7 @@ function Policies({ depot }: { depot: Depot }) {
   const [assumed, setAssumed] = useState<Record<string, string>>({});
   const save = useMutation({
     mutationFn: () => {
-      const numbers = Object.entries(assumed).map(([name, text]) => [name, Number(text.replace(",", "."))] as const);
+      const numbers = Object.entries(assumed).map(([name, text]) => [name, numberFrom(text)] as const);
       return answer(
         api.PUT("/api/depot", {
           body: {

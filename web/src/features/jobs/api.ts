@@ -29,6 +29,15 @@ export function useJob(id: string) {
   return useQuery({ queryKey: ["job", id], queryFn: () => answer(api.GET("/api/jobs/{job_id}", at(id))) });
 }
 
+/** The steps that the person who is signed in has ended before, in whatever job: there nothing needs to be explained. */
+export function useStepsDone() {
+  return useQuery({
+    queryKey: ["steps-done"],
+    queryFn: () => answer(api.GET("/api/steps-done")),
+    staleTime: Infinity,
+  });
+}
+
 export function useJobBoard(job: Job, side: "original" | "replacement") {
   const board = side === "original" ? job.original_board : job.replacement_board;
   return useQuery({

@@ -13,8 +13,14 @@ import { SkippedBanner } from "./SkippedBanner";
 import { StepTrack } from "./StepTrack";
 import { ToCome } from "./ToCome";
 
+type Props = {
+  job: Job;
+  /** The steps that whoever looks has done before. */
+  known: string[];
+};
+
 /** One job, one sheet: what is known on top, the step in hand under it, what comes a line each. */
-export const JobSheet = memo(function JobSheet({ job }: { job: Job }) {
+export const JobSheet = memo(function JobSheet({ job, known }: Props) {
   const entries = useEntries(job);
   const [looked, setLooked] = useState<Looked>({});
   // the record has parts of which some come before the machine is made safe: it stays open while somebody works in it
@@ -55,6 +61,7 @@ export const JobSheet = memo(function JobSheet({ job }: { job: Job }) {
           job={shown}
           step={step}
           inHand={step.id === inHand}
+          known={known.includes(step.id)}
           put={step.id === "record" ? recording : put}
         />
       ))}

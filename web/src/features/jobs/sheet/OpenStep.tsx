@@ -1,14 +1,15 @@
 import type { Job } from "../api";
 import type { StepProps } from "../stepProps";
+import { FirstTime } from "./FirstTime";
 import { SkippedBanner } from "./SkippedBanner";
 import { StepBody } from "./StepBody";
 import { memo } from "react";
 import { clock } from "./times";
 
-type Props = StepProps & { step: Job["steps"][number]; inHand: boolean };
+type Props = StepProps & { step: Job["steps"][number]; inHand: boolean; known: boolean };
 
 /** A step with what is done in it; one that is done says first what came of it. */
-export const OpenStep = memo(function OpenStep({ job, put, step, inHand }: Props) {
+export const OpenStep = memo(function OpenStep({ job, put, step, inHand, known }: Props) {
   const heading = `step-${step.id}`;
   return (
     <section aria-labelledby={heading} className="border-t border-rule pt-1 pb-4 desk:pt-2">
@@ -30,6 +31,7 @@ export const OpenStep = memo(function OpenStep({ job, put, step, inHand }: Props
         )}
       </h2>
       {inHand && <SkippedBanner job={job} />}
+      {inHand && !known && !job.closed && <FirstTime step={step.id} />}
       <div className="pt-2">
         <StepBody job={job} id={step.id} put={put} />
       </div>

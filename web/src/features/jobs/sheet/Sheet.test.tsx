@@ -1,11 +1,15 @@
 import { jobSheet } from "@/testing/jobs";
-import { render, screen, within } from "@testing-library/react";
+import { cleanup, render, screen, within } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { Job } from "../api";
 import { Next } from "../steps/Next";
 import { nextOf, Parts, type PartOfStep } from "../steps/Parts";
+import { STEP_NAMES } from "../stepNames";
+import { WORDS } from "@/ui/words";
+import { FirstTime } from "./FirstTime";
 import { JobHead } from "./JobHead";
+import { OpenStep } from "./OpenStep";
 import { StepTrack } from "./StepTrack";
 import { ToCome } from "./ToCome";
 
@@ -16,6 +20,41 @@ const steps = [
   step("recognise", "Recognise", "open"),
   step("choose", "Choose", "waiting", { waits_for: ["recognise"] }),
 ];
+
+describe("a step that somebody does for the first time", () => {
+  const shown = (known: boolean, inHand = true) =>
+    render(
+      <OpenStep
+        job={jobSheet({ skipped: [] })}
+        step={step("none", "Prove", "open")}
+        inHand={inHand}
+        known={known}
+        put={vi.fn()}
+      />,
+    );
+  const hint = () => screen.queryByRole("complementary", { name: "For the first time" });
+
+  it("says what is done there, until it was done once, and only while it is in hand", () => {
+    shown(false);
+    expect(hint()).toBeTruthy();
+    cleanup();
+    shown(true);
+    expect(hint()).toBeNull();
+    cleanup();
+    shown(false, false);
+    expect(hint()).toBeNull();
+  });
+
+  it("has a hint in every step, and each word is met in one", () => {
+    const nine = Object.keys(STEP_NAMES).slice(0, 9);
+    for (const id of nine) {
+      render(<FirstTime step={id} />);
+      expect(hint()?.querySelector("p")?.textContent, id).toMatch(/\.$/);
+      cleanup();
+    }
+    for (const { met, word } of WORDS) expect(met === undefined || nine.includes(met), word).toBe(true);
+  });
+});
 
 describe("what is known", () => {
   it("is the boards, the supply and the verdict; what was reported opens", async () => {

@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 
@@ -18,7 +19,7 @@ export function NumberField({ label, hint, value, disabled, least = -Infinity, c
   const [wrong, setWrong] = useState(false);
   const leave = () => {
     if (draft === null) return;
-    const number = draft.trim() === "" ? null : Number(draft.trim().replace(",", "."));
+    const number = draft.trim() === "" ? null : numberFrom(draft);
     if (number !== null && !(Number.isFinite(number) && number >= least)) {
       setWrong(true);
       return;

@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
@@ -44,7 +45,7 @@ function Answer({ question, disabled, onAnswer }: Props) {
       </div>
     );
   const choices = Array.isArray(wanted) ? (wanted as (string | number)[]) : typeof wanted === "string" ? [wanted] : [];
-  const value = number ? Number(text.trim().replace(",", ".")) : text.trim();
+  const value = number ? numberFrom(text) : text.trim();
   const usable = text.trim() !== "" && (!number || Number.isFinite(value));
   return (
     <div className="flex flex-wrap items-end gap-3">

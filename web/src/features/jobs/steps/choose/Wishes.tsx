@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { useState } from "react";
@@ -15,7 +16,7 @@ export function Wishes({ job, put }: StepProps) {
   const chosen = functions.find((each) => each.id === id);
   const wishes = Object.entries(job.wishes);
   const title = (name: string) => functions.find((each) => each.id === name)?.title ?? name;
-  const number = Number(text.trim().replace(",", "."));
+  const number = numberFrom(text);
   const numeric = chosen !== undefined && chosen.type !== "flag" && chosen.type !== "choice";
   const wrong = numeric && text.trim() !== "" && !Number.isFinite(number);
   const keep = () => {

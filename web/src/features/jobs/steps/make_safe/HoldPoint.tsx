@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
@@ -84,7 +85,7 @@ function Ask({ point, readAt, lockedOff, disabled, onHold }: AskProps) {
   const waits = point.wait_s > 0 && (!lockedOff || left > 0);
   const send = () => {
     const reading = said.reading;
-    const number = Number(String(reading ?? "").replace(",", "."));
+    const number = numberFrom(String(reading ?? ""));
     onHold(
       reading === undefined || String(reading).trim() === ""
         ? said

@@ -1,3 +1,4 @@
+import { timeWords } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { signalsOf, type FamilyDocument } from "@/comparison/Player";
@@ -128,12 +129,12 @@ function Next({ run, at }: { run: Schemas["PlannedShown"]; at: number }) {
     <span>
       {step && (
         <>
-          at {step.at} s: <strong>{`${step.title} ${step.value ? "begins" : "ends"}`}</strong>.{" "}
+          at {timeWords(step.at)}: <strong>{`${step.title} ${step.value ? "begins" : "ends"}`}</strong>.{" "}
         </>
       )}
       {due && (
         <span className="text-faint">
-          Due at {Math.round(due.at)} s: {due.title} {due.on ? "on" : "off"}
+          Due at {timeWords(Math.round(due.at))}: {due.title} {due.on ? "on" : "off"}
         </span>
       )}
     </span>

@@ -1,3 +1,4 @@
+import { timeWords } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
 import type { FamilyDocument } from "@/comparison/Player";
 import { Button } from "@/ui/Button";
@@ -82,7 +83,7 @@ function RunSheet({ job, put, run, plan, family }: Props & { run: Run }) {
       <ol className="list-decimal pl-6">
         {run.steps.map((step, index) => (
           <li key={index} className="py-1">
-            <span className="font-mono">{step.at} s</span>{" "}
+            <span className="font-mono">{timeWords(step.at)}</span>{" "}
             <strong>
               {step.title} {step.value ? "begins" : "ends"}
             </strong>
@@ -123,7 +124,7 @@ function RunSheet({ job, put, run, plan, family }: Props & { run: Run }) {
                     <td className="desk:py-1">
                       {each.title} {each.on ? "on" : "off"}
                     </td>
-                    <td className="font-mono">{round(each.at)} s</td>
+                    <td className="font-mono">{timeWords(round(each.at))}</td>
                     <td className="font-mono">{span(each.low, each.high)}</td>
                   </tr>
                 ))}

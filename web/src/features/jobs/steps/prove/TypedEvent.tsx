@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { useState } from "react";
@@ -12,8 +13,8 @@ export function TypedEvent({ inputs, outputs, timer }: Props) {
   const [change, setChange] = useState("on");
   const [at, setAt] = useState("");
   const [within, setWithin] = useState("0.5");
-  const seconds = Number(at.replace(",", "."));
-  const doubt = Number(within.replace(",", "."));
+  const seconds = numberFrom(at);
+  const doubt = numberFrom(within);
   const ready = at.trim() !== "" && seconds >= 0 && seconds <= timer.timing.at + 100_000 && doubt >= 0;
   const add = () => {
     if (inputs.some((each) => each.id === what)) timer.input(what, change === "on", seconds);

@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
@@ -10,8 +11,7 @@ export function AngleReading({ job, put, element }: Props) {
   const kept = job.angles[element] as { degrees?: number; within?: number } | undefined;
   const [degrees, setDegrees] = useState(String(kept?.degrees ?? ""));
   const [within, setWithin] = useState(String(kept?.within ?? 5));
-  const number = (text: string) => Number(text.replace(",", ".").replace("−", "-"));
-  const ready = degrees.trim() !== "" && Number.isFinite(number(degrees)) && Number.isFinite(number(within));
+  const ready = degrees.trim() !== "" && Number.isFinite(numberFrom(degrees)) && Number.isFinite(numberFrom(within));
   return (
     <div className="flex flex-wrap items-end gap-3">
       <div className="w-40">
@@ -39,7 +39,10 @@ export function AngleReading({ job, put, element }: Props) {
           className="mb-6"
           disabled={!ready}
           onClick={() =>
-            void put({ target: `angle.${element}`, after: { degrees: number(degrees), within: number(within) } })
+            void put({
+              target: `angle.${element}`,
+              after: { degrees: numberFrom(degrees), within: numberFrom(within) },
+            })
           }
         >
           Keep the angle

@@ -1,3 +1,4 @@
+import { numberFrom } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
@@ -28,7 +29,7 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
     goes_to: text(wire?.goes_to),
     signal: text(wire?.signal),
   });
-  const size = Number(draft.mm2.replace(",", "."));
+  const size = numberFrom(draft.mm2);
   const wrong = draft.mm2.trim() !== "" && !(size > 0);
   const set = (name: keyof Draft) => (event: { target: { value: string } }) =>
     setDraft({ ...draft, [name]: event.target.value });

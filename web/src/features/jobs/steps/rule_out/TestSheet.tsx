@@ -1,3 +1,4 @@
+import { numberFrom, timeWords } from "@/ui/numbers";
 import { bandWords } from "@/drawing/Band";
 import { SensorCurve } from "@/drawing/SensorCurve";
 import { Button } from "@/ui/Button";
@@ -78,7 +79,7 @@ export function TestSheet({ job, put, test, onDone }: Props) {
         <ul className="font-mono text-[0.95rem]">
           {test.events.map((event) => (
             <li key={event.what}>
-              {event.at_s} s: {event.what}, within {event.within_s} s
+              {timeWords(event.at_s)}: {event.what}, within {timeWords(event.within_s)}
             </li>
           ))}
         </ul>
@@ -110,7 +111,7 @@ export function TestSheet({ job, put, test, onDone }: Props) {
             kind="main"
             className="self-start"
             disabled={!ready || !canRead}
-            onClick={() => keep({ value: number(value), ...(needsTemperature ? { at_c: number(atC) } : {}) })}
+            onClick={() => keep({ value: numberFrom(value), ...(needsTemperature ? { at_c: numberFrom(atC) } : {}) })}
           >
             Keep this reading
           </Button>
@@ -156,10 +157,6 @@ function Restore({ test, restored, onChange }: { test: Test; restored: boolean; 
       <span>Put back: {test.undo}</span>
     </label>
   );
-}
-
-function number(written: string) {
-  return Number(written.trim().replace(",", "."));
 }
 
 function text(value: unknown) {

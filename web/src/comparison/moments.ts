@@ -1,0 +1,41 @@
+import type { Schemas } from "@/api/client";
+import type { Step } from "./useScenario";
+
+type Shown = Schemas["ShownAt"];
+/** What one board shows and in which states its machines are. */
+export type Standing = { states: string[]; on: string[] };
+/** An instant of a scenario at which something changes: inputs, or what a board shows or is in. */
+export type Moment = {
+  at: number;
+  changed: { input: string; begins: boolean }[];
+  original: Standing;
+  replacement: Standing;
+};
+
+/** Every instant at which an input or a board changes, in order, with what stands on both boards after it. */
+export function momentsOf(steps: Step[], original: Shown[], replacement: Shown[]): Moment[] {
+  const times = new Set([...steps, ...original, ...replacement].map((each) => each.at));
+  return [...times]
+    .sort((a, b) => a - b)
+    .map((at) => ({
+      at,
+      changed: steps
+        .filter((step) => step.at === at)
+        .flatMap((step) => Object.entries(step.set).map(([input, begins]) => ({ input, begins }))),
+      original: standing(original, at),
+      replacement: standing(replacement, at),
+    }));
+}
+
+function standing(shown: Shown[], at: number): Standing {
+  const last = shown.filter((each) => each.at <= at).at(-1);
+  return { states: last?.states ?? [], on: last?.on ?? [] };
+}
+
+/** The moment that is nearest to a time, by its place. */
+export function nearest(moments: Moment[], at: number): number {
+  return moments.reduce(
+    (best, each, index) => (Math.abs(each.at - at) < Math.abs((moments[best]?.at ?? Infinity) - at) ? index : best),
+    0,
+  );
+}
