@@ -46,7 +46,7 @@ export function Shell() {
       </a>
       <header className="border-b-2 border-text">
         <div className="mx-auto flex max-w-6xl flex-wrap items-center gap-x-2 px-4 sm:gap-x-5">
-          <nav aria-label="Main" className="flex gap-x-1.5 sm:gap-x-5">
+          <nav aria-label="Main" className="flex flex-wrap gap-x-1.5 sm:gap-x-5">
             <Link
               to="/jobs"
               search={{ show: "open", search: "", page: 1 }}

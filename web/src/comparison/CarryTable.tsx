@@ -60,7 +60,7 @@ type RowProps = {
 function FunctionRow({ row, copied, reason, onReason, readOnly }: RowProps) {
   return (
     <li id={`row-${row.id}`} tabIndex={-1} className="scroll-mt-24 border-b border-rule py-3">
-      <div className="grid grid-cols-[1fr_1fr] gap-x-4 gap-y-1 md:grid-cols-[minmax(0,1.1fr)_minmax(0,1.5fr)_minmax(0,1.1fr)_minmax(0,1fr)] md:items-start">
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-4 gap-y-1 md:grid-cols-[minmax(0,1.1fr)_minmax(0,1.5fr)_minmax(0,1.1fr)_minmax(0,1fr)] md:items-start">
         <Points side="original" points={row.original_points} missing={row.on_original ? "fixed" : "does not have it"} />
         <p className="order-first col-span-2 md:order-none md:col-span-1">
           <strong>{row.title}</strong>

@@ -140,7 +140,7 @@ type StandingProps = {
 
 function Standing({ side, title, board, positions, overrides = {}, onEdit }: StandingProps) {
   return (
-    <section aria-label={title}>
+    <section aria-label={title} className="min-w-0">
       <h3 className="mb-2">
         <SideName side={side}>
           {title} <span className="font-mono">{board.part_number}</span>

@@ -48,7 +48,7 @@ export function MomentPanel({ moments, place, parting, titles, onGo }: Props) {
           <span aria-hidden="true">→</span>
         </Button>
       </div>
-      <dl className="grid grid-cols-2 gap-x-4">
+      <dl className="grid grid-cols-[repeat(auto-fit,minmax(min(9rem,100%),1fr))] gap-x-4">
         <Board side="original" now={moment.original} other={moment.replacement} titles={titles} />
         <Board side="replacement" now={moment.replacement} other={moment.original} titles={titles} />
       </dl>

@@ -134,6 +134,7 @@ function Slider({ way, down, side, faded }: SliderProps) {
   const ink = faded ? "bg-edge" : side === "original" ? "bg-original" : "bg-replacement";
   return (
     <span
+      data-ink={side}
       className={`relative block border-2 border-edge bg-ground ${down ? "h-8 w-16" : "h-16 w-8"}`}
       aria-hidden="true"
     >

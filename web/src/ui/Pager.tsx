@@ -7,7 +7,7 @@ export function Pager({ page, size, total, onPage }: Props) {
   if (total <= size && page === 1) return null;
   const first = (page - 1) * size + 1;
   return (
-    <nav aria-label="Pages" className="flex items-center gap-3 py-3">
+    <nav aria-label="Pages" className="flex flex-wrap items-center gap-3 py-3">
       <Button disabled={page <= 1} onClick={() => onPage(page - 1)}>
         Before
       </Button>

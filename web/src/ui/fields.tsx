@@ -6,7 +6,7 @@ import {
   type TextareaHTMLAttributes,
 } from "react";
 
-const BOX = "min-h-11 w-full rounded-sm border border-edge bg-raised px-3 py-2 disabled:opacity-60";
+const BOX = "min-h-12 w-full rounded-sm border border-edge bg-raised px-3 py-2 disabled:opacity-60";
 
 type Common = { label: ReactNode; hint?: ReactNode };
 

@@ -9,17 +9,21 @@ export function InkMark({ side, children }: { side: Side; children: ReactNode })
       ? "rounded-none border-original text-original bg-original-wash"
       : "rounded-full border-replacement text-replacement bg-replacement-wash";
   return (
-    <span className={`inline-block border-[1.5px] px-2 font-mono text-[0.92em] whitespace-nowrap ${shape}`}>
-      {children}
-    </span>
+    <span className={`inline-block border-[1.5px] px-2 max-w-full font-mono text-[0.92em] ${shape}`}>{children}</span>
   );
 }
 
 /** The name of a side in words, with its shape. */
 export function SideName({ side, children }: { side: Side; children?: ReactNode }) {
   return (
-    <span className={`inline-flex items-center gap-2 ${side === "original" ? "text-original" : "text-replacement"}`}>
-      <span aria-hidden="true" className={`size-3 bg-current ${side === "original" ? "" : "rounded-full"}`} />
+    <span
+      className={`inline-flex max-w-full flex-wrap items-center gap-x-2 ${side === "original" ? "text-original" : "text-replacement"}`}
+    >
+      <span
+        aria-hidden="true"
+        data-ink={side}
+        className={`size-3 bg-current ${side === "original" ? "" : "rounded-full"}`}
+      />
       {children ?? (side === "original" ? "Original" : "Replacement")}
     </span>
   );
@@ -38,7 +42,7 @@ const WORDS: Record<string, string> = {
 export function VerdictMark({ verdict }: { verdict: string }) {
   const calm = verdict === "identical" || verdict === "within tolerance";
   return (
-    <span className="inline-flex items-center gap-2 font-semibold whitespace-nowrap">
+    <span className="inline-flex items-center gap-2 font-semibold">
       <svg viewBox="0 0 26 16" className="h-4 w-6.5 shrink-0" aria-hidden="true">
         {calm ? (
           <rect x="5" y="2" width="14" height="12" fill="var(--both)" />

@@ -6,17 +6,17 @@ import type { Card } from "./api";
 /** A board to choose from: drawn small, with what it is and, where that was asked, what makes it a stand-in. */
 export function BoardCard({ board }: { board: Card }) {
   return (
-    <li className="border-b border-rule">
+    <li className="min-w-0 border-b border-rule">
       <Link
         to="/catalogue/$partNumber"
         params={{ partNumber: board.part_number }}
         search={{}}
-        className="flex h-full items-start gap-4 py-3 no-underline hover:bg-raised"
+        className="flex h-full flex-wrap items-start gap-x-4 gap-y-2 py-3 no-underline hover:bg-raised"
       >
         <span className="block w-28 shrink-0">
           <BoardSketch name={board.part_number} sketch={board.sketch as BoardDocument} />
         </span>
-        <span className="min-w-0">
+        <span className="min-w-0 flex-1 basis-40">
           <span className="block font-mono text-lg font-semibold">{board.part_number}</span>
           <span className="block">
             {board.maker}, {board.title}

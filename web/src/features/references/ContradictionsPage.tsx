@@ -37,7 +37,7 @@ export function ContradictionsPage() {
           className="border-t-2 border-text pt-2"
         >
           <h2>{WORDS[each.kind] ?? each.kind}</h2>
-          <p className="font-mono">{each.boards.join(" → ")}</p>
+          <p className="font-mono wrap-anywhere">{each.boards.join(" → ")}</p>
           <ul className="border-t border-rule">
             {each.statements.map((statement) => (
               <StatementRow key={statement.id} statement={statement} />

@@ -37,7 +37,7 @@ export function ImportsPage() {
             id="file"
             type="file"
             accept=".csv,text/csv,.json,application/json"
-            className="min-h-11 border border-edge bg-raised p-2"
+            className="min-h-12 w-full min-w-0 border border-edge bg-raised p-2"
             onChange={(event) => setFile(event.target.files?.[0])}
           />
         </div>

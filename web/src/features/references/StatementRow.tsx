@@ -15,7 +15,7 @@ export function StatementRow({ statement }: { statement: Statement }) {
   return (
     <li className="border-b border-rule py-2">
       <div className="flex flex-wrap items-start justify-between gap-3">
-        <p className="min-w-0">
+        <p className="min-w-0 wrap-anywhere">
           <span className="font-mono">{statement.original}</span> →{" "}
           <span className="font-mono">{statement.replacement}</span> <strong>{statement.relation}</strong>
           {statement.words && `, “${statement.words}”`}

@@ -26,7 +26,8 @@ export function FirstTime({ step }: { step: string }) {
       <dl>
         {words.map(({ word, meaning }) => (
           <div key={word}>
-            <dt className="inline font-semibold">{word}</dt>: <dd className="inline text-faint">{meaning}.</dd>
+            <dt className="inline font-semibold">{word}</dt>
+            <dd className="inline text-faint">: {meaning}.</dd>
           </div>
         ))}
       </dl>

@@ -12,6 +12,7 @@ import { OpenStep } from "./OpenStep";
 import { SkippedBanner } from "./SkippedBanner";
 import { StepTrack } from "./StepTrack";
 import { ToCome } from "./ToCome";
+import { useFocusKept } from "./useFocusKept";
 
 type Props = {
   job: Job;
@@ -40,6 +41,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
     [put],
   );
   const settled = useSettled();
+  const sheet = useFocusKept();
   const inHand = job.closed ? null : job.step;
   const open = job.steps.filter((step) => step.state !== "waiting" && (looked[step.id] ?? step.id === inHand));
   // the step in hand stays open: a touch brings it into sight
@@ -47,32 +49,34 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
   const shown = useMemo(() => (job.origin ? { ...job, closed: true } : job), [job]);
   return (
     <RefusedProvider entries={entries.sending.refused}>
-      <JobHead job={job} saved={<SavedWord sending={entries.sending} />} />
-      <StepTrack steps={job.steps} inHand={inHand} open={open.map((step) => step.id)} onFlip={flip} />
-      <SaveState
-        sending={entries.sending}
-        onRetry={() => void entries.retry()}
-        onWithdraw={(each) => void entries.withdraw(each)}
-      />
-      {job.closed && <SkippedBanner job={job} />}
-      {open.map((step) => (
-        <OpenStep
-          key={step.id}
-          job={shown}
-          step={step}
-          inHand={step.id === inHand}
-          known={known.includes(step.id)}
-          put={step.id === "record" ? recording : put}
+      <div ref={sheet}>
+        <JobHead job={job} saved={<SavedWord sending={entries.sending} />} />
+        <StepTrack steps={job.steps} inHand={inHand} open={open.map((step) => step.id)} onFlip={flip} />
+        <SaveState
+          sending={entries.sending}
+          onRetry={() => void entries.retry()}
+          onWithdraw={(each) => void entries.withdraw(each)}
         />
-      ))}
-      {/* what stands below comes when the work above has its height: nothing in sight is pushed away */}
-      {settled && (
-        <>
-          <EarlierBanner job={job} put={put} />
-          <ToCome job={job} />
-          <History job={job} />
-        </>
-      )}
+        {job.closed && <SkippedBanner job={job} />}
+        {open.map((step) => (
+          <OpenStep
+            key={step.id}
+            job={shown}
+            step={step}
+            inHand={step.id === inHand}
+            known={known.includes(step.id)}
+            put={step.id === "record" ? recording : put}
+          />
+        ))}
+        {/* what stands below comes when the work above has its height: nothing in sight is pushed away */}
+        {settled && (
+          <>
+            <EarlierBanner job={job} put={put} />
+            <ToCome job={job} />
+            <History job={job} />
+          </>
+        )}
+      </div>
     </RefusedProvider>
   );
 });

@@ -7,7 +7,7 @@ type Props = { steps: Step[]; inHand: string | null; open: string[]; onFlip: (id
 export function StepTrack({ steps, inHand, open, onFlip }: Props) {
   return (
     <nav aria-label="Steps" className="mb-2">
-      <ol className="flex items-stretch gap-x-1 desk:gap-x-2">
+      <ol className="flex flex-wrap items-stretch gap-x-1 desk:flex-nowrap desk:gap-x-2">
         {steps.map((step, index) => {
           const here = step.id === inHand;
           return (

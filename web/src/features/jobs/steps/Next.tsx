@@ -37,12 +37,12 @@ export function Next({ job, step, words, button, ends = false, onGo }: Props) {
   return (
     <section
       aria-label="Next"
-      className="fixed inset-x-0 bottom-0 z-20 flex items-center gap-3 border-t-2 border-text bg-ground px-4 py-2 desk:static desk:border-y desk:border-text desk:px-0"
+      className="fixed inset-x-0 bottom-0 z-20 flex flex-wrap items-center gap-x-3 border-t-2 border-text bg-ground px-4 py-2 desk:static desk:border-y desk:border-text desk:px-0"
     >
-      <p className="line-clamp-2 grow leading-snug">
+      <p aria-live="polite" className="line-clamp-2 min-w-0 flex-1 basis-24 leading-snug">
         <span className="font-semibold">Next:</span> {words}
       </p>
-      <Button kind="main" className="min-h-12 shrink-0" onClick={onGo}>
+      <Button kind="main" className="min-h-12 max-w-full" onClick={onGo}>
         {button}
       </Button>
     </section>

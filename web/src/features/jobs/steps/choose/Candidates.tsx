@@ -41,8 +41,8 @@ export function Candidates({ candidates, chosen, open, onOpen }: Props) {
               <Reasons candidate={each} />
             </span>
             <span className="text-right text-sm">
-              <span className="block whitespace-nowrap">{haveWords(each.offer)}</span>
-              <span className="block font-mono whitespace-nowrap">
+              <span className="block sm:whitespace-nowrap">{haveWords(each.offer)}</span>
+              <span className="block font-mono sm:whitespace-nowrap">
                 {each.offer?.price == null ? "no price" : each.offer.price.toFixed(0)}
               </span>
             </span>

@@ -1,9 +1,14 @@
+import { Button } from "@/ui/Button";
+import { useState } from "react";
 import { DraftField } from "../DraftField";
 import type { RuleOutProps } from "./types";
 
 /** Why did it die? A cause that is still there blocks power to the new board. */
 export function Causes({ job, put, data }: RuleOutProps) {
   const own = data.suspects.find((each) => each.id === "board");
+  // who is at it sees every cause; whoever comes back sees those that were found, and opens the others
+  const [every, setEvery] = useState(Object.keys(job.causes).length === 0);
+  const shown = data.causes.filter((cause) => every || cause.id in job.causes);
   const asked = Object.keys(job.causes).length > 0 || (own?.weight ?? 0) > 0.5;
   return (
     <details open={asked} className="flex flex-col gap-2">
@@ -12,7 +17,7 @@ export function Causes({ job, put, data }: RuleOutProps) {
         A shorted load, water or a wrong supply kills the next board as well: what is not cleared keeps the power off.
       </p>
       <ul className="border-t border-rule">
-        {data.causes.map((cause) => {
+        {shown.map((cause) => {
           const known = job.causes[cause.id];
           const note = typeof known?.note === "string" ? known.note : "";
           const cleared = known?.cleared === true;
@@ -61,6 +66,11 @@ export function Causes({ job, put, data }: RuleOutProps) {
           );
         })}
       </ul>
+      {shown.length < data.causes.length && (
+        <Button kind="quiet" onClick={() => setEvery(true)}>
+          {data.causes.length - shown.length} other causes
+        </Button>
+      )}
     </details>
   );
 }

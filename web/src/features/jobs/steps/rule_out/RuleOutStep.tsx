@@ -33,7 +33,7 @@ export function RuleOutStep({ job, put }: StepProps) {
   const ends = data.conclusion !== "open" || !best;
   return (
     <div className="grid gap-x-12 gap-y-5 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-      <div className="flex flex-col gap-5 desk:sticky desk:top-20 desk:order-2 desk:self-start">
+      <div className="flex flex-col gap-5 desk:sticky desk:top-20 desk:order-2 desk:max-h-[calc(100vh-6rem)] desk:self-start desk:overflow-y-auto">
         <Suspects data={data} />
         {data.chain.length > 0 && (
           <Part title="How we got here" status={`${data.chain.length} said or tested`} open={isWide()}>
