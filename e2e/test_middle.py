@@ -212,7 +212,7 @@ class Pictures(MiddleTestCase):
             page.get_by_role("button", name="Read S1 from it").wait_for()
             page.get_by_label("What it shows").fill("S1 under the torch")
             page.get_by_label("What it shows").press("Enter")
-            page.get_by_alt_text("S1 under the torch").click(position={"x": 90, "y": 60})
+            page.get_by_alt_text("S1 under the torch", exact=True).click(position={"x": 90, "y": 60})
             page.get_by_label("Mark 1: what is there").fill("cracked corner")
             page.get_by_role("button", name="Keep the mark").click()
             page.get_by_text("cracked corner").wait_for()

@@ -14,7 +14,7 @@ export function ProofPanel({ proof }: { proof: Schemas["ProofShown"] }) {
   );
 }
 
-/** What a twin verdict rests on, without the verdict itself; `brief` where the tracks beside it show the steps. */
+/** What a twin verdict rests on, without the verdict itself; `brief` where it is gone through beside it. */
 export function ProofWords({ proof, brief = false }: { proof: Schemas["ProofShown"]; brief?: boolean }) {
   return (
     <div className="flex flex-col gap-2">
@@ -29,8 +29,8 @@ export function ProofWords({ proof, brief = false }: { proof: Schemas["ProofShow
           ))}
         </ul>
       )}
-      {proof.told.length > 0 && (
-        <details open={isWide() || !brief}>
+      {proof.told.length > 0 && (isWide() || !brief) && (
+        <details open>
           <summary className="min-h-11 py-2 font-semibold">Step by step</summary>
           <ol className="list-decimal pl-6 leading-snug">
             {proof.told.map((line) => (

@@ -15,42 +15,61 @@ type Props = {
 };
 
 /** Every candidate in a line: what speaks against it, worst first, when it is here and what it costs; marks under it. */
-export function Candidates({ candidates, chosen, open, onOpen }: Props) {
+export function Candidates({ candidates, ...props }: Props) {
+  // where there is little room, boards that do not fit wait behind one line
+  const folded = isWide() ? [] : candidates.filter((each) => each.verdict === "no");
+  const lines = candidates.filter((each) => !folded.includes(each));
   if (candidates.length === 0) return null;
   return (
-    <ol aria-label="Candidates" className="border-t-2 border-text">
-      {candidates.map((each) => (
-        <li
-          key={each.part_number}
-          className={`border-b border-rule py-1 ${open === each.part_number ? "bg-raised" : ""}`}
-        >
-          <button
-            type="button"
-            aria-expanded={open === each.part_number}
-            onClick={() => onOpen(each.part_number)}
-            className="grid min-h-12 w-full grid-cols-[1fr_auto] gap-x-4 gap-y-0.5 py-1 text-left sm:grid-cols-[11rem_1fr_auto]"
-          >
-            <span>
-              <InkMark side="replacement">{each.part_number}</InkMark>
-              <span className="block text-sm font-semibold">
-                {each.verdict}
-                {chosen === each.part_number && ", chosen"}
-              </span>
-            </span>
-            <span className="order-last col-span-2 text-[0.95rem] leading-snug sm:order-none sm:col-span-1">
-              <Reasons candidate={each} />
-            </span>
-            <span className="text-right text-sm">
-              <span className="block sm:whitespace-nowrap">{haveWords(each.offer)}</span>
-              <span className="block font-mono sm:whitespace-nowrap">
-                {each.offer?.price == null ? "no price" : each.offer.price.toFixed(0)}
-              </span>
-            </span>
-          </button>
-          <Marks candidate={each} onOpen={(criterion) => onOpen(each.part_number, criterion)} />
-        </li>
-      ))}
-    </ol>
+    <>
+      <ol aria-label="Candidates" className="border-t-2 border-text">
+        {lines.map((each) => (
+          <Line key={each.part_number} candidate={each} {...props} />
+        ))}
+      </ol>
+      {folded.length > 0 && (
+        <details>
+          <summary className="min-h-12 py-2.5">Do not fit: {folded.length}</summary>
+          <ol aria-label="Boards that do not fit" className="border-t border-rule">
+            {folded.map((each) => (
+              <Line key={each.part_number} candidate={each} {...props} />
+            ))}
+          </ol>
+        </details>
+      )}
+    </>
+  );
+}
+
+function Line({ candidate, chosen, open, onOpen }: Omit<Props, "candidates"> & { candidate: Candidate }) {
+  const { part_number: partNumber, verdict, offer } = candidate;
+  return (
+    <li className={`border-b border-rule py-1 ${open === partNumber ? "bg-raised" : ""}`}>
+      <button
+        type="button"
+        aria-expanded={open === partNumber}
+        onClick={() => onOpen(partNumber)}
+        className="grid min-h-12 w-full grid-cols-[1fr_auto] gap-x-4 gap-y-0.5 py-1 text-left sm:grid-cols-[11rem_1fr_auto]"
+      >
+        <span>
+          <InkMark side="replacement">{partNumber}</InkMark>
+          <span className="block text-sm font-semibold">
+            {verdict}
+            {chosen === partNumber && ", chosen"}
+          </span>
+        </span>
+        <span className="order-last col-span-2 text-[0.95rem] leading-snug sm:order-none sm:col-span-1">
+          <Reasons candidate={candidate} />
+        </span>
+        <span className="text-right text-sm">
+          <span className="block sm:whitespace-nowrap">{haveWords(offer)}</span>
+          <span className="block font-mono sm:whitespace-nowrap">
+            {offer?.price == null ? "no price" : offer.price.toFixed(0)}
+          </span>
+        </span>
+      </button>
+      <Marks candidate={candidate} onOpen={(criterion) => onOpen(partNumber, criterion)} />
+    </li>
   );
 }
 
