@@ -86,4 +86,6 @@ def _held(state: State) -> str:
 def _positions(state: State) -> str:
     shown = ", ".join(f"{name} {value}" for name, value in list(state["found"].items())[:4])
     more = len(state["found"]) - 4
-    return f"Read: {shown}" + (f" and {more} more" if more > 0 else "")
+    # the drawings show banks as they hang; what is written as a row says in which order
+    banks = any(set(str(value)) <= set("01?") and len(str(value)) > 1 for value in state["found"].values())
+    return f"Read{', place 1 first' if banks else ''}: {shown}" + (f" and {more} more" if more > 0 else "")

@@ -42,7 +42,7 @@ def tracks_svg(run: MeasuredShown, titles: dict[str, str], rest: dict[str, bool]
         y += ROW
     parts += _axis(y, until)
     return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {WIDTH} {y + 22:g}" width="100%" role="img">'
+        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {WIDTH} {y + 22:g}" width="84%" role="img">'
         f"{''.join(parts)}</svg>"
     )
 

@@ -28,6 +28,14 @@ PAPERS = ("A4", "letter")
 MOST_CODES = 8
 
 
+FEW = 4
+"""Elements that a label shows so large that they are read at an arm's length."""
+
+
+SET_PT = ((FEW, 15), (12, 12), (1_000_000, 9))
+"""How large positions are printed, in points, by how many there are at most."""
+
+
 MOST_QR = 300
 """Letters in the label's code: more make it too fine for 20 mm on a plain printer."""
 
@@ -52,6 +60,8 @@ def label_pdf(job: Job) -> bytes:
         "job": job,
         "number": record_head(job)["number"],
         "date": label_day(job),
+        "roomy": len(shown) <= FEW,
+        "set_pt": next(size for most, size in SET_PT if len(shown) <= most),
         "banks": [each for each in shown if each["svg"]],
         "others": [each for each in shown if not each["svg"]],
         "changed": changed_positions(case_of(job)),
@@ -75,7 +85,7 @@ def label_text(job: Job) -> str:
     head = (
         f"{record_head(job)['number']} {label_day(job):%Y-%m-%d} {job.state['replacement']} for {job.state['original']}"
     )
-    text = f"{head}; {left}"
+    text = f"{head}; banks place 1 first; {left}"
     if len(text) > MOST_QR:
         text = f"{text[: MOST_QR - 8]} …"
     return f"{text}; seal {seal_words(job)}"

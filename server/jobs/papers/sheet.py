@@ -3,18 +3,19 @@
 from base64 import b64encode
 from datetime import datetime
 from io import BytesIO
+from itertools import zip_longest
 from typing import Any
 
 from PIL import Image
 
 from bench.comparison_view import compare
 from bench.schemas import ComparisonShown
-from catalogue.profiles import family_profile
+from catalogue.profiles import board_profile, family_profile
 from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.ledger.chaining import entry_node, moment, record_head
 from jobs.models import Job, Picture
-from jobs.papers.drawn import tracks_svg
+from jobs.papers.drawn import as_set, tracks_svg
 from jobs.papers.label import old_board_words, paper_of
 from jobs.shown.findings import findings_shown
 from jobs.shown.unproved import unproved_shown
@@ -189,12 +190,10 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         if job.original_revision_id
         else [],
         "kept": _kept(job) if job.original_revision_id else [],
-        "positions": _positions(comparison, state["left"]) if comparison else [],
-        "rows": [{"row": row, "reason": state["reasons"].get(row.id, "")} for row in comparison.rows]
-        if comparison
-        else [],
+        "positions": _positions(job, comparison) if comparison else [],
+        **_functions(comparison, state["reasons"]),
         "decisions": decisions_told(job) if comparison else [],
-        "readbacks": list(state["readbacks"].items()),
+        "readbacks": _readbacks(job),
         "runs": [
             {
                 "run": run,
@@ -221,6 +220,14 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         "seal": seal_words(job),
     }
     return as_pdf("jobs/sheet.html", context)
+
+
+def _functions(comparison: ComparisonShown | None, reasons: dict[str, str]) -> dict[str, Any]:
+    """The functions that are alike, to be told in a sentence, and those that somebody should look at, in rows."""
+    rows = comparison.rows if comparison else []
+    alike = [row for row in rows if row.verdict == "same" and row.wanted == row.got and not reasons.get(row.id)]
+    looked = [{"row": row, "reason": reasons.get(row.id, "")} for row in rows if row not in alike]
+    return {"same": alike, "rows": looked}
 
 
 def _runs(job: Job) -> list[MeasuredShown]:
@@ -267,14 +274,18 @@ def _facts(job: Job) -> list[tuple[str, Any, str]]:
     return [(words.fact(name), plain(fact.value), fact.source) for name, fact in facts_of(case_of(job)).items()]
 
 
-def _positions(comparison: ComparisonShown, left: dict[str, Any] | None) -> list[dict[str, Any]]:
-    """As found and as left side by side; the two boards' elements need not pair up."""
-    found = list(comparison.found.items())
-    plan = comparison.plan or {}
-    after = [(name, (left or plan).get(name, "")) for name in plan]
-    blank = ("", "")
-    length = max(len(found), len(after))
-    return [
-        {"found": a, "left": b}
-        for a, b in zip(found + [blank] * (length - len(found)), after + [blank] * (length - len(after)), strict=True)
-    ]
+def _positions(job: Job, comparison: ComparisonShown) -> list[dict[str, Any]]:
+    """As found and as left side by side, as the eye meets them; the two boards' elements need not pair up."""
+    assert job.original_revision_id is not None and job.replacement_revision_id is not None  # they are compared
+    found = as_set(board_profile(job.original_revision_id), comparison.found)
+    after = as_set(board_profile(job.replacement_revision_id), job.state["left"] or comparison.plan or {})
+    return [{"found": one, "left": other} for one, other in zip_longest(found, after)]
+
+
+def _readbacks(job: Job) -> list[tuple[str, str, dict[str, Any]]]:
+    """What was read back from the new board, as the eye met it, with how, by whom and when."""
+    said = job.state["readbacks"]
+    if not said or job.replacement_revision_id is None:
+        return []
+    read = {name: each["value"] for name, each in said.items()}
+    return [(e["id"], e["words"], said[e["id"]]) for e in as_set(board_profile(job.replacement_revision_id), read)]

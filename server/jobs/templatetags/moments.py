@@ -1,4 +1,4 @@
-"""Times as a printed page says them."""
+"""Times and names as a printed page says them."""
 
 from datetime import datetime
 
@@ -7,6 +7,12 @@ from django.utils.dateformat import format as written
 from django.utils.timezone import localtime
 
 register = template.Library()
+
+
+@register.filter
+def as_words(name: str) -> str:
+    """A name as words."""
+    return name.replace("_", " ")
 
 
 @register.filter

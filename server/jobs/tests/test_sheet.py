@@ -26,10 +26,18 @@ class JobSheet(WorldTestCase):
             "110110",
             "0110",
             "Off register",
-            "Pre-purge",
+            "pre-purge",
             "still open",
         ):
             self.assertIn(expected, words)
+
+    def test_a_plain_job_has_two_pages_and_an_appendix(self) -> None:
+        for paper in ("A4", "letter"):
+            data = self.client.get(f"/api/jobs/{self.job(1).pk}/sheet.pdf?paper={paper}").content
+            pages = [page.extract_text() for page in PdfReader(io.BytesIO(data)).pages]
+            self.assertEqual([number for number, text in enumerate(pages, 1) if "Appendix" in text], [3], paper)
+            self.assertIn("seal", pages[1])
+            self.assertIn("Hold points", pages[2])
 
     def test_the_json_is_a_document_of_the_published_format(self) -> None:
         data = self.client.get(f"/api/jobs/{self.job(2).pk}/sheet.json").content

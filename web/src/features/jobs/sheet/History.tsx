@@ -53,7 +53,13 @@ function entryWords(entry: Schemas["EntryShown"]): string {
   const [kind = "", ...rest] = entry.target.split(".");
   const name = rest.join(".");
   const what = `${KINDS[kind] ?? kind}${name ? ` ${STEP_NAMES[name] ?? name}` : ""}`;
-  return `${what}: ${valueWords(entry.before)} → ${valueWords(entry.after)}`;
+  const order = [entry.before, entry.after].some(isBank) ? ", place 1 first" : "";
+  return `${what}${order}: ${valueWords(entry.before)} → ${valueWords(entry.after)}`;
+}
+
+/** Whether a value is a bank as it is recorded: drawings show it as it hangs, a record from place 1 on. */
+function isBank(value: unknown): boolean {
+  return typeof value === "string" && /^[01?]{2,}$/.test(value);
 }
 
 function valueWords(value: unknown): string {
