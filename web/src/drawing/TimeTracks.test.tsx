@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import { TimeTracks, spans } from "./TimeTracks";
+import { TimeTracks, spans, ticks } from "./TimeTracks";
 
 const shown = (...each: [at: number, ...on: string[]][]) => each.map(([at, ...on]) => ({ at, on, states: [] }));
 
@@ -13,6 +13,15 @@ describe("when an output is on", () => {
     ]);
     expect(spans(track, "lamp", 10)).toEqual([[5, 6]]);
     expect(spans(track, "valve", 10)).toEqual([]);
+  });
+});
+
+describe("the marks of time", () => {
+  it("stand at what people count in, never more than a few", () => {
+    expect(ticks(6)).toEqual([0, 1, 2, 3, 4, 5, 6]);
+    expect(ticks(240)).toEqual([0, 60, 120, 180, 240]);
+    expect(ticks(21_600)).toEqual([0, 3600, 7200, 10_800, 14_400, 18_000, 21_600]);
+    for (const until of [0.3, 7, 59, 61, 1234, 90_000, 10_000_000]) expect(ticks(until).length).toBeLessThan(9);
   });
 });
 

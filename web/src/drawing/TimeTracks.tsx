@@ -121,10 +121,13 @@ export function TimeTracks(props: Props) {
   );
 }
 
-function ticks(until: number): number[] {
-  const raw = until / 6 || 1;
-  const base = 10 ** Math.floor(Math.log10(raw));
-  const step = [1, 2, 5, 10].map((factor) => factor * base).find((each) => each >= raw) ?? base * 10;
+/** Steps between marks that people count in: seconds, then whole minutes, then whole hours. */
+const STEPS_S = [0.1, 0.2, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600, 7200, 21_600, 86_400];
+const MOST_MARKS = 7;
+
+/** Where marks of time stand, up to an end in seconds. */
+export function ticks(until: number): number[] {
+  const step = STEPS_S.find((each) => until / each <= MOST_MARKS) ?? until / MOST_MARKS;
   return Array.from({ length: Math.floor(until / step) + 1 }, (_, index) => Number((index * step).toPrecision(6)));
 }
 
