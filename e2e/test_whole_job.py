@@ -58,6 +58,7 @@ class ByTouch(BrowserTestCase):
 
     def choose(self, page: Page) -> None:
         page.get_by_text("Judged on factory settings").wait_for()
+        page.get_by_text("Do not fit: ").tap()
         page.get_by_role("button", name="TVH-2210-X no").tap()
         page.get_by_text("The same plug C1 has other pinning").wait_for()
         self.check_accessible(page)

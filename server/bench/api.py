@@ -11,6 +11,8 @@ from catalogue import queries
 from catalogue.models import Board
 from catalogue.profiles import board_profile
 from config.errors import Refused
+from people.access import person_of
+from people.models import Person
 from twincore.carry_over import Comparison
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
@@ -21,18 +23,18 @@ router = Router(tags=["bench"])
 @router.post("/bench/compare", response=ComparisonShown)
 def compare(request: HttpRequest, pair: PairGiven) -> ComparisonShown:
     """Two boards side by side; an original without positions stands as it leaves the maker."""
-    return comparison_view.compare(_comparison(pair))
+    return comparison_view.compare(_comparison(pair, person_of(request)))
 
 
 @router.post("/bench/play", response=PlayShown)
 def play(request: HttpRequest, given: PlayGiven) -> PlayShown:
     """A scenario on both boards."""
-    comparison = _comparison(given.pair)
+    comparison = _comparison(given.pair, person_of(request))
     return comparison_view.play(comparison, checked_scenario(given.scenario, comparison.family))
 
 
-def _comparison(pair: PairGiven) -> Comparison:
-    original, replacement = queries.board(pair.original), queries.board(pair.replacement)
+def _comparison(pair: PairGiven, person: Person) -> Comparison:
+    original, replacement = (queries.board(name, person.depot_id) for name in (pair.original, pair.replacement))
     if original.family_id != replacement.family_id:
         raise Refused(
             f"{original.part_number} is of the family {original.family_id}, {replacement.part_number} of "

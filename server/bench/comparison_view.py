@@ -68,11 +68,12 @@ def compare(comparison: Comparison) -> ComparisonShown:
             UnreadableShown(point=u.point, functions=[family.titles[f] for f in u.functions], decides=u.decides)
             for u in unreadable_points(original, found, family)
         ],
+        meanings_known=comparison.meanings_known,
         same_layout=original.settings_layout is not None and original.settings_layout == replacement.settings_layout,
         proof=_proof_shown(comparison, record) if record else None,
         schools=[_school_shown(each, comparison, wanted) for each in comparison.schools()],
         disagreements=disagreements_shown(comparison),
-        proposed="functions",
+        proposed="positions" if comparison.same_board else "functions",
         off_own_table=_off_table(comparison),
         acting=[ActShown(point=each.point, what=each.what, ends=each.ends) for each in acting(original, found)],
         between=_between(comparison),

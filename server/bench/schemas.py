@@ -173,6 +173,7 @@ class ComparisonShown(Schema):
     safety_misses: int
     other_misses: int
     unreadable: list[UnreadableShown]
+    meanings_known: bool
     same_layout: bool
     proof: ProofShown | None
     schools: list[SchoolShown]

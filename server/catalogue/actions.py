@@ -6,12 +6,13 @@ from hashlib import sha256
 from typing import Any
 
 from django.db import transaction
+from django.db.models import F
 
 from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Guide, GuideRevision, Marking, Revision
 from catalogue.profiles import board_profile, family_profile
-from config.errors import Faulty
+from config.errors import Faulty, Refused
 from people.access import require_parts_lead
-from people.models import Person
+from people.models import Depot, Person
 from twincore.choose import traits_of
 from twincore.errors import DocumentError, Fault
 from twincore.profile import (
@@ -27,6 +28,7 @@ from twincore.profile import (
     parse_board,
     parse_family,
     warnings_of,
+    worth_of,
 )
 from twincore.recognise import features_of, normal_form, parse_nameplates, without_look_alikes
 from twincore.rule_out import parse_rule_out
@@ -42,6 +44,21 @@ class Loaded:
     revision: int
     new: bool
     warnings: tuple[Fault, ...] = ()
+
+
+def load_own(person: Person, data: bytes, now: datetime) -> Loaded:
+    """Keep a board or family as the person's depot's own: nobody of another depot sees it. Anybody of the depot may.
+
+    Raises DocumentError with every fault, and Refused for a board of a number that is in the shared catalogue.
+    """
+    document = open_document(data, None)
+    with transaction.atomic():
+        if document.kind == "family":
+            return _load_family(person, parse_family(data), data, now, person.depot)
+        profile = parse_board(data)
+        if Board.objects.filter(part_number=profile.part_number, depot=None).exists():
+            raise Refused(f"{profile.part_number} is in the catalogue already. Take it from there.")
+        return _load_board(person, profile, data, now, person.depot)
 
 
 def load_document(person: Person | None, data: bytes, now: datetime, keep: bool = True) -> Loaded:
@@ -87,11 +104,13 @@ def _next(last: Revision | None, person: Person | None, data: bytes, now: dateti
     }
 
 
-def _load_family(person: Person | None, profile: FamilyProfile, data: bytes, now: datetime) -> Loaded:
+def _load_family(
+    person: Person | None, profile: FamilyProfile, data: bytes, now: datetime, depot: Depot | None = None
+) -> Loaded:
     family, _ = (
         Family.objects.select_for_update(of=("self",))
         .select_related("current")
-        .get_or_create(code=profile.id, defaults={"title": profile.title})
+        .get_or_create(code=profile.id, defaults={"title": profile.title, "depot": depot})
     )
     if family.current and _is_there(family.current, data):
         return Loaded("family", profile.id, family.current.number, False)
@@ -109,15 +128,24 @@ def _load_family(person: Person | None, profile: FamilyProfile, data: bytes, now
     return Loaded("family", profile.id, family.current.number, True)
 
 
-def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: datetime) -> Loaded:
-    family = Family.objects.select_related("current").filter(code=profile.family).first()
+def _load_board(
+    person: Person | None, profile: BoardProfile, data: bytes, now: datetime, depot: Depot | None = None
+) -> Loaded:
+    family = (
+        Family.objects.seen_by(depot.pk if depot else None)
+        .select_related("current")
+        .filter(code=profile.family)
+        .first()
+    )
     if family is None or family.current is None:
         raise Faulty(
             "Load the family first.", [Fault("family", f'expected a family of the catalogue, found "{profile.family}"')]
         )
     check_board_in_family(profile, family_profile(family.current_id))
     if profile.settings_layout is not None:
-        others = Board.objects.filter(settings_layout=profile.settings_layout).exclude(part_number=profile.part_number)
+        others = Board.objects.filter(settings_layout=profile.settings_layout, depot=None).exclude(
+            part_number=profile.part_number
+        )
         for other in others:
             check_layouts_agree(profile, board_profile(other.current_id))
     board, _ = (
@@ -125,6 +153,7 @@ def _load_board(person: Person | None, profile: BoardProfile, data: bytes, now: 
         .select_related("current")
         .get_or_create(
             part_number=profile.part_number,
+            depot=depot,
             defaults={"family": family, "maker": profile.maker, "title": profile.title, "status": profile.status},
         )
     )
@@ -190,7 +219,10 @@ def keep_family(person: Person, data: bytes, now: datetime) -> tuple[FamilyRevis
         return there, False
     family = Family.objects.select_for_update(of=("self",)).filter(code=profile.id).first()
     if family is None:
-        load_document(person, data, now)
+        if worth_of(profile.document, "settings") == "sketched":
+            load_own(person, data, now)
+        else:
+            load_document(person, data, now)
         return FamilyRevision.objects.get(family=profile.id), True
     return FamilyRevision.objects.create(family=family, **_next(family.revisions.first(), person, data, now)), True
 
@@ -199,15 +231,18 @@ def keep_board(person: Person, data: bytes, family: FamilyRevision, now: datetim
     """The revision of a board with these very bytes, as `keep_family`; it must fit the family revision given."""
     profile = parse_board(data)
     check_board_in_family(profile, family_profile(family.pk))
-    there = BoardRevision.objects.filter(
-        board__part_number=profile.part_number, digest=sha256(data).hexdigest()
-    ).first()  # fmt: skip
+    known = Board.objects.seen_by(person.depot_id).filter(part_number=profile.part_number)
+    there = BoardRevision.objects.filter(board__in=known, digest=sha256(data).hexdigest()).first()
     if there is not None:
         return there, False
-    board = Board.objects.select_for_update(of=("self",)).filter(part_number=profile.part_number).first()
+    board = known.select_for_update(of=("self",)).order_by(F("depot").asc(nulls_last=True)).first()
     if board is None:
-        load_document(person, data, now)
-        return BoardRevision.objects.get(board__part_number=profile.part_number), True
+        # what another depot put down for itself stays with the job, and with the depot that takes it in
+        if worth_of(profile.document, "settings") == "sketched":
+            load_own(person, data, now)
+        else:
+            load_document(person, data, now)
+        return BoardRevision.objects.get(board__in=known.all()), True
     new = BoardRevision.objects.create(
         board=board, family_revision=family, **_next(board.revisions.first(), person, data, now)
     )

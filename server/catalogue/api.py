@@ -17,6 +17,7 @@ from catalogue.wording import reading_words
 from config.downloads import JSON, download
 from config.paging import Page, Paging, paged
 from people.access import person_of
+from twincore.profile import Board as BoardProfile
 from twincore.profile import ElementKind, dump, factory_record, hanging_of, written_positions
 from twincore.profile.hanging import Axis, Way
 from twincore.recognise import Reading
@@ -171,9 +172,9 @@ class BoardSearch(Paging):
     status: str = Field("", pattern="^(|current|discontinued)$")
     maker: str = Field("", max_length=80)
 
-    def boards(self) -> QuerySet[Board]:
-        """The boards that are looked for."""
-        return queries.boards(self.search, self.family, self.status, self.maker)
+    def boards(self, depot: int | None) -> QuerySet[Board]:
+        """The boards that are looked for, as people of a depot see them."""
+        return queries.boards(depot, self.search, self.family, self.status, self.maker)
 
 
 def board_card(board: Board) -> BoardCard:
@@ -199,8 +200,24 @@ def _weights(contacts: int) -> list[int]:
 def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
     """A board in full, as it was in a revision."""
     profile = board_profile(revision.pk)
+    return BoardShown(
+        part_number=board.part_number,
+        maker=profile.maker,
+        title=profile.title,
+        family=profile.family,
+        status=profile.status,
+        revision=revision.number,
+        elements=elements_shown(profile),
+        document=json.loads(dump(profile.document)),
+        family_title=board.family.title,
+        behaviour_known=profile.behaviour is not None,
+    )
+
+
+def elements_shown(profile: BoardProfile) -> list[ElementShown]:
+    """What can be set on a board, as it is drawn and set."""
     factory = written_positions(profile, factory_record(profile).points)
-    elements = [
+    return [
         ElementShown(
             id=element.id,
             kind=element.kind,
@@ -218,18 +235,6 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
         )
         for element in profile.elements
     ]
-    return BoardShown(
-        part_number=board.part_number,
-        maker=profile.maker,
-        title=profile.title,
-        family=profile.family,
-        status=profile.status,
-        revision=revision.number,
-        elements=elements,
-        document=json.loads(dump(profile.document)),
-        family_title=board.family.title,
-        behaviour_known=profile.behaviour is not None,
-    )
 
 
 def _range(domain: Sequence[Any]) -> RangeShown:
@@ -241,16 +246,20 @@ def _plain(value: Any) -> Any:
     return value if isinstance(value, str | int) else float(value)
 
 
+def _depot(request: HttpRequest) -> int | None:
+    return person_of(request).depot_id
+
+
 @router.get("/boards", response=Page[BoardCard])
 def list_boards(request: HttpRequest, search: Query[BoardSearch]) -> dict[str, Any]:
     """Boards of the catalogue, a page at a time."""
-    return paged(search.boards(), search, board_card)
+    return paged(search.boards(_depot(request)), search, board_card)
 
 
 @router.get("/makers", response=Page[MakerLine])
 def list_makers(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
     """The makers whose boards are in the catalogue."""
-    return paged(queries.makers(), paging, lambda row: row)
+    return paged(queries.makers(_depot(request)), paging, lambda row: row)
 
 
 @router.get("/boards/marked", response=list[MarkedBoard])
@@ -258,7 +267,7 @@ def list_marked(request: HttpRequest, text: str = Query(..., max_length=200)) ->
     """The boards that one or several markings may belong to, at most eight."""
     return [
         MarkedBoard(**_line(found.board), readings=[_reading(each) for each in found.hit.readings])
-        for found in queries.boards_marked(text)
+        for found in queries.boards_marked(text, _depot(request))
     ]
 
 
@@ -277,8 +286,8 @@ def _reading(reading: Reading) -> ReadingShown:
 @router.get("/board/{path:part_number}", response=BoardShown)
 def show_board(request: HttpRequest, part_number: str, revision: int | None = None) -> BoardShown:
     """One board, in its current revision unless another is asked for."""
-    board = queries.board(part_number)
-    wanted = queries.revision(part_number, revision) if revision else board.current
+    board = queries.board(part_number, _depot(request))
+    wanted = queries.revision(board, revision) if revision else board.current
     assert wanted is not None  # queries.board refuses boards without a revision
     return board_shown(board, wanted)
 
@@ -286,7 +295,9 @@ def show_board(request: HttpRequest, part_number: str, revision: int | None = No
 @router.get("/board-revisions/{path:part_number}", response=Page[RevisionLine])
 def list_revisions(request: HttpRequest, part_number: str, paging: Query[Paging]) -> dict[str, Any]:
     """The revisions of a board, newest first."""
-    return paged(queries.board(part_number).revisions.select_related("loaded_by"), paging, _revision_line)
+    return paged(
+        queries.board(part_number, _depot(request)).revisions.select_related("loaded_by"), paging, _revision_line
+    )
 
 
 def _revision_line(revision: Revision) -> RevisionLine:
@@ -297,8 +308,8 @@ def _revision_line(revision: Revision) -> RevisionLine:
 @router.get("/board-file/{path:part_number}", response={200: Any})
 def board_file(request: HttpRequest, part_number: str, revision: int | None = None) -> HttpResponse:
     """The board's file as it was loaded."""
-    board = queries.board(part_number)
-    wanted = queries.revision(part_number, revision) if revision else board.current
+    board = queries.board(part_number, _depot(request))
+    wanted = queries.revision(board, revision) if revision else board.current
     assert wanted is not None  # queries.board refuses boards without a revision
     return download(bytes(wanted.document), JSON, f"{part_number}.board.json")
 
@@ -306,7 +317,7 @@ def board_file(request: HttpRequest, part_number: str, revision: int | None = No
 @router.get("/families", response=Page[FamilyLine])
 def list_families(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
     """The families of the catalogue."""
-    return paged(queries.families(), paging, _family_line)
+    return paged(queries.families(_depot(request)), paging, _family_line)
 
 
 def _family_line(family: Family) -> FamilyLine:
@@ -316,7 +327,7 @@ def _family_line(family: Family) -> FamilyLine:
 @router.get("/families/{code}", response=FamilyShown)
 def show_family(request: HttpRequest, code: str) -> FamilyShown:
     """One family in its current revision."""
-    family = queries.family(code)
+    family = queries.family(code, _depot(request))
     assert family.current is not None  # queries.family refuses families without a revision
     profile = family_profile(family.current.pk)
     return FamilyShown(
@@ -331,7 +342,7 @@ def show_family(request: HttpRequest, code: str) -> FamilyShown:
 @router.get("/families/{code}/file", response={200: Any})
 def family_file(request: HttpRequest, code: str) -> HttpResponse:
     """The family's file as it was loaded."""
-    family = queries.family(code)
+    family = queries.family(code, _depot(request))
     assert family.current is not None  # queries.family refuses families without a revision
     return download(bytes(family.current.document), JSON, f"{code}.family.json")
 

@@ -1,11 +1,20 @@
 """The catalogue that all depots share: families and boards, each with revisions that never change."""
 
-from typing import Any
+from typing import Any, Self
 
 from django.contrib.postgres.indexes import GinIndex
 from django.db import models
 
-from people.models import Person
+from people.models import Depot, Person
+
+
+class Owned(models.QuerySet[Any]):
+    """What all depots share, and what belongs to one of them."""
+
+    def seen_by(self, depot: int | None) -> Self:
+        """What people of a depot see: all that is shared, and their own."""
+        return self.filter(models.Q(depot=None) | models.Q(depot=depot))
+
 
 SKETCHED = ("size_mm", "holes", "look", "connectors", "layout")
 
@@ -15,7 +24,16 @@ class Family(models.Model):
 
     code = models.CharField(max_length=80, primary_key=True)
     title = models.CharField(max_length=2000)
+    depot = models.ForeignKey(
+        Depot,
+        on_delete=models.PROTECT,
+        null=True,
+        related_name="+",
+        help_text="Whose own it is; none where it is shared.",
+    )
     current = models.ForeignKey("FamilyRevision", on_delete=models.PROTECT, null=True, related_name="+")
+
+    objects = Owned.as_manager()
 
 
 class Revision(models.Model):
@@ -42,9 +60,16 @@ class FamilyRevision(Revision):
 
 
 class Board(models.Model):
-    """A board, known by its part number."""
+    """A board, known by its part number; a depot's own stands before a shared one of the same number."""
 
-    part_number = models.CharField(max_length=80, unique=True)
+    part_number = models.CharField(max_length=80, db_index=True)
+    depot = models.ForeignKey(
+        Depot,
+        on_delete=models.PROTECT,
+        null=True,
+        related_name="+",
+        help_text="Whose own it is; none where it is shared.",
+    )
     family = models.ForeignKey(Family, on_delete=models.PROTECT, related_name="boards")
     maker = models.CharField(max_length=80)
     title = models.CharField(max_length=2000)
@@ -54,13 +79,19 @@ class Board(models.Model):
     features = models.JSONField(default=dict, help_text="What can be seen on it, of the current revision.")
     current = models.ForeignKey("BoardRevision", on_delete=models.PROTECT, null=True, related_name="+")
 
+    objects = Owned.as_manager()
+
     class Meta:
-        ordering = ["part_number"]
+        ordering = ["part_number", "pk"]
         indexes = [models.Index(fields=["maker", "part_number"], name="board_by_maker")]
         constraints = [
             models.CheckConstraint(
                 name="board_status_known", condition=models.Q(status__in=["current", "discontinued"])
-            )
+            ),
+            models.UniqueConstraint(fields=["part_number"], name="shared_board_once", condition=models.Q(depot=None)),
+            models.UniqueConstraint(
+                fields=["depot", "part_number"], name="own_board_once", condition=models.Q(depot__isnull=False)
+            ),
         ]
 
     @property

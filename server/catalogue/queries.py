@@ -5,7 +5,7 @@ from typing import Any
 
 from django.contrib.postgres.search import TrigramDistance
 from django.db import connection, transaction
-from django.db.models import Count, Q, QuerySet
+from django.db.models import Count, F, Q, QuerySet
 
 from catalogue.models import Board, BoardRevision, Family, Guide, Marking
 from catalogue.profiles import nameplate_schemes
@@ -13,9 +13,9 @@ from config.errors import NotThere
 from twincore.recognise import Hit, Scheme, hits, normal_form, split_markings, without_look_alikes
 
 
-def boards(search: str = "", family: str = "", status: str = "", maker: str = "") -> QuerySet[Board]:
-    """Boards by part number; `search` looks in part numbers, markings, makers and titles."""
-    rows = Board.objects.select_related("family", "current").defer("current__document", "features")
+def boards(depot: int | None, search: str = "", family: str = "", status: str = "", maker: str = "") -> QuerySet[Board]:
+    """Boards that people of a depot see, by part number; `search` looks in part numbers, markings, makers and titles."""
+    rows = Board.objects.seen_by(depot).select_related("family", "current").defer("current__document", "features")
     if family:
         rows = rows.filter(family_id=family)
     if status:
@@ -30,37 +30,40 @@ def boards(search: str = "", family: str = "", status: str = "", maker: str = ""
     return rows
 
 
-def board(part_number: str) -> Board:
+def _named(part_number: str, depot: int | None) -> QuerySet[Board]:
+    """The boards of a number that people of a depot see, their own first."""
+    return Board.objects.seen_by(depot).filter(part_number=part_number).order_by(F("depot").asc(nulls_last=True))
+
+
+def board(part_number: str, depot: int | None) -> Board:
     """One board with its current revision."""
-    found = (
-        Board.objects.select_related("family__current", "current__loaded_by").filter(part_number=part_number).first()
-    )
+    found = _named(part_number, depot).select_related("family__current", "current__loaded_by").first()
     if found is None or found.current is None:
         raise NotThere(f"There is no board {part_number} in the catalogue.")
     return found
 
 
-def board_revision_id(part_number: str) -> int:
+def board_revision_id(part_number: str, depot: int | None) -> int:
     """The current revision of a board, by its number alone."""
-    found = Board.objects.filter(part_number=part_number).values_list("current_id", flat=True).first()
+    found = _named(part_number, depot).values_list("current_id", flat=True).first()
     if found is None:
         raise NotThere(f"There is no board {part_number} in the catalogue.")
     return found
 
 
-def family(code: str) -> Family:
+def family(code: str, depot: int | None) -> Family:
     """One family with its current revision."""
-    found = Family.objects.select_related("current").filter(code=code).first()
+    found = Family.objects.seen_by(depot).select_related("current").filter(code=code).first()
     if found is None or found.current is None:
         raise NotThere(f"There is no family {code} in the catalogue.")
     return found
 
 
-def revision(part_number: str, number: int) -> BoardRevision:
+def revision(board: Board, number: int) -> BoardRevision:
     """One revision of a board."""
-    found = BoardRevision.objects.filter(board__part_number=part_number, number=number).first()
+    found = board.revisions.filter(number=number).first()
     if found is None:
-        raise NotThere(f"There is no revision {number} of {part_number}.")
+        raise NotThere(f"There is no revision {number} of {board.part_number}.")
     return found
 
 
@@ -80,44 +83,47 @@ class Found:
     hit: Hit
 
 
-def boards_marked(text: str, most: int = 8) -> list[Found]:
+def boards_marked(text: str, depot: int | None, most: int = 8) -> list[Found]:
     """The boards that carry one or several markings, written or misread however; the likeliest first.
 
     Trigrams over the folded form make a short list in the database; the exact distance ranks it.
     """
     printed: set[tuple[str, str]] = set()
     for marking in split_markings(text):
-        printed.update(_short_list(marking))
+        printed.update(_short_list(marking, depot))
     ranked = hits(text, sorted(printed), most)
     boards = {
         each.part_number: each
-        for each in Board.objects.select_related("family", "current")
+        for each in Board.objects.seen_by(depot)
+        .order_by(F("depot").desc(nulls_first=True))
+        .select_related("family", "current")
         .defer("current__document", "traits")
         .filter(part_number__in=[hit.part_number for hit in ranked])
     }
     return [Found(boards[hit.part_number], hit) for hit in ranked if hit.part_number in boards]
 
 
-def _short_list(marking: str) -> list[tuple[str, str]]:
+def _short_list(marking: str, depot: int | None) -> list[tuple[str, str]]:
     """Markings near to one that was read: strictly alike first, loosely only where that gives too few."""
     folded = without_look_alikes(marking)
     found: list[tuple[str, str]] = []
+    seen = Q(board__depot=None) | Q(board__depot=depot)
     near = Q(folded__trigram_similar=folded) | Q(normal=normal_form(marking))
     if len(folded) >= TRIGRAM:
         near |= Q(folded__contains=folded)
     for threshold in THRESHOLDS:
         with transaction.atomic(), connection.cursor() as cursor:
             cursor.execute("select set_config('pg_trgm.similarity_threshold', %s, true)", [str(threshold)])
-            rows = Marking.objects.annotate(apart=TrigramDistance("folded", folded)).filter(near)
+            rows = Marking.objects.annotate(apart=TrigramDistance("folded", folded)).filter(seen, near)
             found = list(rows.order_by("apart", "text").values_list("board__part_number", "text")[:SHORT_LIST])
         if len(found) >= ENOUGH:
             break
     return found
 
 
-def code_meanings(family_code: str, shown: str) -> list[dict[str, Any]]:
+def code_meanings(family_code: str, shown: str, depot: int | None) -> list[dict[str, Any]]:
     """What a code means on the boards of a family, each different meaning once."""
-    rows = Board.objects.filter(family_id=family_code, traits__codes__contains=[{"shown": shown}])
+    rows = Board.objects.seen_by(depot).filter(family_id=family_code, traits__codes__contains=[{"shown": shown}])
     codes = [code for each in rows.values_list("traits__codes", flat=True)[:200] for code in each]
     found = {code["meaning"]: code for code in codes if code["shown"] == shown}
     return list(found.values())
@@ -145,11 +151,12 @@ def schemes_of(family: str | None = None) -> list[Scheme]:
     return [scheme for scheme in every if family is None or scheme.family == family]
 
 
-def makers() -> QuerySet[Any]:
+def makers(depot: int | None) -> QuerySet[Any]:
     """The makers by name, each with how many boards are theirs."""
-    return Board.objects.order_by("maker").values("maker").annotate(boards=Count("pk"))
+    return Board.objects.seen_by(depot).order_by("maker").values("maker").annotate(boards=Count("pk"))
 
 
-def families() -> QuerySet[Family]:
+def families(depot: int | None) -> QuerySet[Family]:
     """The families by name, each with `board_count`."""
-    return Family.objects.annotate(board_count=Count("boards")).order_by("code")
+    mine = Q(boards__depot=None) | Q(boards__depot=depot)
+    return Family.objects.seen_by(depot).annotate(board_count=Count("boards", filter=mine)).order_by("code")

@@ -28,6 +28,7 @@ from people.api import router as people
 from references.api import router as references
 from twincore import VERSION
 from twincore.job.schema import value_schemas
+from workshop.api import router as workshop
 
 
 class Api(NinjaAPI):
@@ -62,5 +63,6 @@ for router in (
     packages,
     machines,
     bench,
+    workshop,
 ):
     api.add_router("", router)

@@ -26,6 +26,7 @@ INSTALLED_APPS = [
     "references",
     "parts",
     "bench",
+    "workshop",
     "jobs",
 ]
 MIDDLEWARE = [

@@ -5,7 +5,7 @@ from datetime import datetime
 from time import monotonic
 from typing import Any
 
-from django.db.models import Case, IntegerField, Value, When
+from django.db.models import Case, F, IntegerField, Value, When
 
 from bench.kept import fetch, kept
 from bench.pairs import compared
@@ -77,8 +77,10 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
     ways = choose.find_ways(original.part_number, lookup_from(original.part_number), facts, now.date())
     machine = Machine(choose.fitting_of(original.document), family, facts, job.depot.change_companions)
     found, judged_on = found_of(job)
-    rows = _considered(job.family_revision.family_id, original.part_number, [*ways.to, *([also] if also else [])])
-    rows += _sets(ways, {row["part_number"] for row in rows}, family.id)
+    rows = _considered(
+        job.depot_id, job.family_revision.family_id, [original.part_number, *ways.to, *([also] if also else [])]
+    )
+    rows += _sets(job.depot_id, ways, {row["part_number"] for row in rows}, family.id)
     fittings = fittings_of(rows)
     known = offers(fittings, now)
     wishes = job.state.get("wishes", {})
@@ -122,24 +124,26 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
     )
 
 
-def _considered(family: str, original: str, listed: list[str]) -> list[dict[str, Any]]:
+def _considered(depot: int | None, family: str, listed: list[str]) -> list[dict[str, Any]]:
     """The boards to judge: listed ones first, then the family's by part number."""
     first = Case(When(part_number__in=listed, then=Value(0)), default=Value(1), output_field=IntegerField())
     rows = (
-        Board.objects.filter(family_id=family, current__isnull=False)
-        .exclude(part_number=original)
-        .order_by(first, "status", "part_number")
+        Board.objects.seen_by(depot)
+        .filter(family_id=family, current__isnull=False)
+        .order_by(first, "status", "part_number", F("depot").asc(nulls_first=True))
         .values("part_number", "maker", "title", "status", "current_id", "current__number")[:MOST_JUDGED]
     )
     return [dict(row) for row in rows]
 
 
-def _sets(ways: Ways, there: set[str], family: str) -> list[dict[str, Any]]:
+def _sets(depot: int | None, ways: Ways, there: set[str], family: str) -> list[dict[str, Any]]:
     """Sets that statements lead to and that have no profile of their own, but whose boards all have one."""
     sets = {name: name.split(choose.TOGETHER) for name in ways.to if choose.TOGETHER in name and name not in there}
     if not sets:
         return []
-    boards = Board.objects.filter(part_number__in={each for parts in sets.values() for each in parts}, family_id=family)
+    boards = Board.objects.seen_by(depot).filter(
+        part_number__in={each for parts in sets.values() for each in parts}, family_id=family
+    )
     found = {row["part_number"]: row for row in boards.values("part_number", "maker", "current_id")}
     return [
         {

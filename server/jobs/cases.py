@@ -44,7 +44,11 @@ class JobShelf:
 
     def code_meanings(self, shown: str) -> Sequence[dict[str, Any]]:
         """What a shown code means on the boards of the family."""
-        return catalogue.code_meanings(self.job.family_revision.family_id, shown) if self.job.family_revision else ()
+        return (
+            catalogue.code_meanings(self.job.family_revision.family_id, shown, self.job.depot_id)
+            if self.job.family_revision
+            else ()
+        )
 
     def failures(self) -> tuple[int, int]:
         """How often boards of this kind were condemned, and cleared, in this depot's other jobs."""

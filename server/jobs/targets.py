@@ -37,7 +37,7 @@ def _family(job: Job, after: str | None) -> str | None:
     if after is None:
         job.family_revision = None
         return None
-    family = catalogue.family(after)
+    family = catalogue.family(after, job.depot_id)
     job.family_revision = family.current
     return family.code
 
@@ -47,7 +47,7 @@ def _original(job: Job, after: str | None) -> str | None:
     if after is None:
         job.original_revision = None
         return None
-    board = catalogue.board(after)
+    board = catalogue.board(after, job.depot_id)
     job.original_revision = board.current
     if job.family_revision is None or job.family_revision.family_id != board.family_id:
         job.family_revision = board.family.current
@@ -58,9 +58,9 @@ def _replacement(job: Job, after: str | None) -> str | None:
     if after is None:
         job.replacement_revision = None
         return None
-    if TOGETHER in after and not Board.objects.filter(part_number=after).exists():
+    if TOGETHER in after and not Board.objects.seen_by(job.depot_id).filter(part_number=after).exists():
         raise Refused("Nobody has written a profile of this set yet. Ask the parts lead to load one.")
-    board = catalogue.board(after)
+    board = catalogue.board(after, job.depot_id)
     assert job.family_revision is not None  # choose waits for recognise
     if board.family_id != job.family_revision.family_id:
         raise Refused(f"{board.part_number} is of another family ({board.family.title}).")

@@ -126,7 +126,11 @@ def list_statements(request: HttpRequest, search: Query[StatementSearch]) -> dic
 def list_stand_ins(request: HttpRequest, original: str, search: Query[BoardSearch]) -> dict[str, Any]:
     """The boards that may stand in for one, by what the cross-references say; of no machine in particular."""
     ways = queries.stand_ins(original, timezone.localdate())
-    return paged(search.boards().filter(part_number__in=ways), search, lambda board: _stand_in(board, ways))
+    return paged(
+        search.boards(person_of(request).depot_id).filter(part_number__in=ways),
+        search,
+        lambda board: _stand_in(board, ways),
+    )
 
 
 def _stand_in(board: Board, ways: Mapping[str, Way]) -> StandIn:

@@ -89,6 +89,21 @@ class Comparison:
         told = more if self.school or self.decisions or self.angles else []
         return _key_of(self.names, self.found, self.plan, self.wishes, told)
 
+    @property
+    def same_board(self) -> bool:
+        """Whether the very same number goes in again: then it is set as the old one stood."""
+        return self.original.part_number == self.replacement.part_number
+
+    @property
+    def meanings_known(self) -> bool:
+        """Whether anybody wrote down what the replacement's positions mean; without that they cannot be solved for."""
+        return bool(self.replacement.functions) or not self.replacement.points
+
+    @property
+    def followed_school(self) -> SchoolName | None:
+        """The school that is followed in everything: the one that was said, or copying for the same board again."""
+        return self.school or ("positions" if self.same_board else None)
+
     def found_record(self) -> Record:
         """The original as found."""
         return record_of(self.original, self.found)
@@ -117,7 +132,7 @@ class Comparison:
 
     def solved(self) -> Record | None:
         """The positions that come closest to the functions as found: what the school of functions sets."""
-        return self.undecided().carried().record
+        return self.undecided().carried().record if self.meanings_known else None
 
     def undecided(self) -> "Comparison":
         """The same before anybody decided for a school or set a position by hand."""
@@ -149,18 +164,23 @@ class Comparison:
         return wanted_functions(self.original, self.found_record(), self.family, self.wished())
 
     def plan_record(self) -> Record | None:
-        """The replacement as planned: the best positions, with what a person set otherwise on top."""
-        best = self._followed() or self.carried().record
+        """The replacement as planned: the best positions, with what a person set otherwise on top.
+
+        None where nothing can be set; where nobody knows what positions mean, until a person set every one of them.
+        """
+        best = self._followed() or (self.carried().record if self.meanings_known else None)
         if not self.plan:
             return best
         written = written_positions(self.replacement, best.points) if best else {}
-        return record_of(self.replacement, {**written, **self.plan})
+        made = record_of(self.replacement, {**written, **self.plan})
+        return None if made.unreadable and not self.meanings_known else made
 
     def _followed(self) -> Record | None:
         """The very positions of the school that is followed in everything; None where there is none such."""
-        if self.school in (None, "functions") or self.decisions or self.wishes:
+        followed = self.followed_school
+        if followed in (None, "functions") or self.decisions or self.wishes:
             return None
-        record = next(school.record for school in self.schools() if school.id == self.school)
+        record = next(school.record for school in self.schools() if school.id == followed)
         return record if record is not None and not record.unreadable else None
 
     def unmet(self) -> list[str]:

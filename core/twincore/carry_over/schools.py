@@ -41,7 +41,7 @@ def schools_of(
     learning = set_by_learning(original, replacement, solved)
     says = learning is not None and bool(learning.knows)
     return [
-        School("functions", solved, True),
+        School("functions", solved, solved is not None),
         School("table", table.record, table.record is not None, table=table),
         School("positions", copied.record, _look_alike(original, replacement), copied.without_place),
         School("learning", learning.record if learning else None, says, learning=learning),

@@ -62,7 +62,7 @@ def judge_candidate(
     carried = twin.carried if twin else None
     proof = twin.proof if twin else None
     cells = (
-        criteria.judge_listing(way, facts),
+        criteria.judge_listing(way, facts, fitting.part_number == original.part_number),
         criteria.judge_supply(original, fitting, facts),
         criteria.judge_machine(fitting, facts),
         connections.judge_contacts(original, fitting, facts),
@@ -77,5 +77,5 @@ def judge_candidate(
     )
     return Candidate(
         fitting.part_number, cells, way, carried, proof,
-        closeness_of(carried, proof, twin is not None), offer,
+        closeness_of(carried, proof, twin is not None), offer, fitting.part_number == original.part_number,
     )  # fmt: skip

@@ -26,6 +26,8 @@ class Candidate:
     proof: Proof | None
     closeness: str
     offer: Mapping[str, Any] | None
+    same: bool = False
+    """Whether it is the very same number again."""
 
     @property
     def verdict(self) -> str:
@@ -66,7 +68,7 @@ class Candidate:
         safety = 0 if self.carried is None else self.carried.misses(True)
         return (
             RANK[self.verdict], safety, counts[0], CLOSENESS.index(self.closeness), counts[1:],
-            0 if self.way else 1, -(self.way.mean if self.way else 0), self.minutes,
+            0 if self.same else 1, 0 if self.way else 1, -(self.way.mean if self.way else 0), self.minutes,
             self.price if self.price is not None else 1e12, self.days if self.days is not None else 1e6,
             self.part_number,
         )  # fmt: skip

@@ -10,6 +10,7 @@ from twincore.profile.functions import FunctionMap, Row
 from twincore.profile.hanging import Hanging, hanging_of
 from twincore.profile.record import Record, factory_record, parse_record, written_positions
 from twincore.profile.scenario import Scenario, Step, parse_scenario
+from twincore.profile.standing import Worth, worth_of
 from twincore.profile.trace import Seen, Trace, build_trace, parse_trace
 from twincore.profile.values import Number, Value
 
@@ -36,6 +37,7 @@ __all__ = [
     "Step",
     "Trace",
     "Value",
+    "Worth",
     "build_trace",
     "check_board_in_family",
     "check_layouts_agree",
@@ -51,5 +53,6 @@ __all__ = [
     "parse_trace",
     "register_words",
     "warnings_of",
+    "worth_of",
     "written_positions",
 ]

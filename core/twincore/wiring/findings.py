@@ -30,11 +30,14 @@ def wiring_findings(
     """Every pin at which diagram and record differ, in the order of the board's file.
 
     A pin without a wire is a finding only where the family does not call its signal optional and the profile names
-    nothing that may stand in for the device, and only on plugs of which at least one wire is recorded.
+    nothing that may stand in for the device, and only on plugs of which at least one wire is recorded. A plug on which
+    the profile names no signal at all has no diagram to differ from.
     """
     found: list[WiringFinding] = []
     for plug in plugs_of(board, family).values():
         if plug.id in without_record or not any(wire.connector == plug.id for wire in wires):
+            continue
+        if not any(pin.carries for pin in plug.pins.values()):
             continue
         for pin in plug.pins.values():
             here = [wire for wire in wires if (wire.connector, wire.pin) == (plug.id, pin.pin)]

@@ -158,6 +158,7 @@ WORDS: dict[str, Any] = {
     "surroundings measured": lambda w, d: f"{PLACE[d['fact']]} {d['value']:g}, it stands {_stands(d)}",
     "surroundings refused": lambda w, d: f"{PLACE[d['fact']]} {d['value']:g}, it stands only {_stands(d)}",
     "surroundings to measure": lambda w, d: f"It stands {_stands(d)}; {PLACE[d['fact']].lower()} is not known",
+    "same number": lambda w, d: "The same number again; its revision and firmware are still to be looked at",
     "not listed": lambda w, d: "Nobody lists this board for the original",
     "not exchangeable": lambda w, d: f"Not exchangeable: {w.statement(d['statement'])}",
     "not exchangeable if": lambda w, d: (

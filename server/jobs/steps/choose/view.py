@@ -124,7 +124,7 @@ def beside(job: Job, part_number: str) -> BesideShown:
     if job.original_revision_id is None or job.family_revision is None:
         raise Refused("Find out first which board is to be replaced.")
     original = board_profile(job.original_revision_id)
-    replacement = board_profile(catalogue.board_revision_id(part_number))
+    replacement = board_profile(catalogue.board_revision_id(part_number, job.depot_id))
     mine, its = choose.fitting_of(original.document), choose.fitting_of(replacement.document)
     mounting = choose.best_mounting(mine.plate, its.plate) if mine.plate and its.plate else None
     contacts = choose.judge_contacts(mine, its, fact_values(case_of(job)))

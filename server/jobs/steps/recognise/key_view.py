@@ -28,9 +28,9 @@ def key_shown(job: Job) -> KeyShown:
         raise Refused("Say first which kind of machine it is; the key then knows which boards are possible.")
     rows = {
         each.part_number: each
-        for each in Board.objects.filter(family_id=job.family_revision.family_id, current__isnull=False).only(
-            "part_number", "maker", "title", "status", "features", "traits"
-        )[:MOST_BOARDS]
+        for each in Board.objects.seen_by(job.depot_id)
+        .filter(family_id=job.family_revision.family_id, current__isnull=False)
+        .only("part_number", "maker", "title", "status", "features", "traits")[:MOST_BOARDS]
     }
     every = [Sighting(name, row.features) for name, row in rows.items()]
     answers = job.state.get("features", {})

@@ -1,0 +1,130 @@
+import json
+from itertools import combinations
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from twincore.profile import check_board_in_family, hanging_of, parse_board, parse_family
+from twincore.sketch import (
+    COLOURS,
+    Doubt,
+    Sketch,
+    SketchedElement,
+    SketchedPlug,
+    board_document,
+    doubts_of,
+    kind_document,
+    read_lines,
+    sketch_words,
+    written,
+)
+from twincore.sketch.model import PARTS
+
+names = st.lists(st.from_regex(r"[A-Za-z][A-Za-z0-9]{0,3}", fullmatch=True), min_size=12, max_size=12, unique=True)
+ways, ends = (
+    st.sampled_from(["up", "down", "left", "right", None]),
+    st.sampled_from(["left", "right", "top", "bottom", None]),
+)
+values = st.lists(st.from_regex(r"[A-Z0-9]{1,2}", fullmatch=True), min_size=2, max_size=8, unique=True).map(tuple)
+elements = st.one_of(
+    st.builds(
+        SketchedElement, id=st.just(""), kind=st.just("dip"), places=st.integers(1, 16), on=ways, first=ends
+    ).filter(lambda e: not (e.upright and (e.on in ("up", "down") or e.first in ("left", "right")))),
+    st.builds(
+        SketchedElement, id=st.just(""), kind=st.sampled_from(["rotary", "jumper", "trimmer", "program"]), values=values
+    ),
+    st.builds(SketchedElement, id=st.just(""), kind=st.just("code"), places=st.integers(1, 6)),
+    st.builds(SketchedElement, id=st.just(""), kind=st.just("thumbwheel"), places=st.integers(1, 4)),
+    st.builds(
+        SketchedElement,
+        id=st.just(""),
+        kind=st.just("parameter"),
+        span=st.tuples(
+            st.integers(-50, 0).map(float), st.integers(1, 900).map(float), st.sampled_from([0.5, 1.0, 5.0])
+        ),
+        unit=st.sampled_from(["", "s", "°C", "min"]),
+    ),
+)
+
+
+@st.composite
+def sketches(draw: st.DrawFn) -> Sketch:
+    known = draw(names)
+    made = draw(st.lists(elements, max_size=6))
+    plugs = draw(st.lists(st.tuples(st.integers(1, 40), st.sampled_from([True, False, None])), max_size=6))
+    return Sketch(
+        elements=tuple(
+            SketchedElement(known[i], e.kind, e.places, e.values, e.on, e.first, e.unit, e.span)
+            for i, e in enumerate(made)
+        ),
+        plugs=tuple(SketchedPlug(known[6 + i], pins, keyed) for i, (pins, keyed) in enumerate(plugs)),
+        parts=tuple(draw(st.lists(st.sampled_from(PARTS), unique=True, max_size=4))),
+        relays=draw(st.integers(0, 9)),
+        colour=draw(st.sampled_from([*COLOURS, None])),
+        size_mm=draw(st.sampled_from([None, (160.0, 110.0), (30.0, 20.0)])),
+    )
+
+
+class Notation(TestCase):
+    @given(sketches())
+    def test_what_is_written_reads_the_same(self, sketch: Sketch) -> None:
+        self.assertEqual(read_lines(written(sketch)), (sketch, []))
+
+    def test_a_bank_of_eight_a_dial_and_two_plugs_are_one_line(self) -> None:
+        sketch, wrong = read_lines("S1 bank 8, on up, from left; R1 dial; C1 plug 8, keyed; C2 plug 6")
+        self.assertEqual(wrong, [])
+        self.assertEqual(sketch.elements[0], SketchedElement("S1", "dip", 8, on="up", first="left"))
+        self.assertEqual(sketch.elements[1].values, tuple("0123456789"))
+        self.assertEqual(sketch.plugs, (SketchedPlug("C1", 8, True), SketchedPlug("C2", 6, None)))
+        self.assertEqual(sketch_words(sketch)[-1], "C2: a plug with 6 pins, whether it is keyed is not known.")
+
+    def test_a_line_that_says_nothing_is_named_with_what_was_expected_and_the_rest_stands(self) -> None:
+        sketch, wrong = read_lines(
+            "S1 bank 8\nS1 dial 4\nS2 bank eight\nbonk\nJ1 jumper A A\n\nboard tartan\nP1 number 9..1\nC1 plug 6, glued\nS5 bank 4, on up, from top"
+        )
+        self.assertEqual([each.id for each in sketch.elements], ["S1"])
+        self.assertEqual([each.line for each in wrong], [2, 3, 4, 5, 7, 8, 9, 10])
+        self.assertIn("S1 is", wrong[0].expected)
+        self.assertIn("places from 1 to 16", wrong[1].expected)
+        self.assertIn("“C1 plug 6”", wrong[2].expected)
+
+    @given(st.text(max_size=300))
+    def test_any_text_is_read_or_refused_line_by_line(self, text: str) -> None:
+        sketch, _ = read_lines(text)
+        self.assertEqual(read_lines(written(sketch)), (sketch, []))
+
+
+class Documents(TestCase):
+    @given(sketches())
+    def test_every_sketch_is_a_board_of_its_kind_with_everything_in_its_place(self, sketch: Sketch) -> None:
+        family = parse_family(json.dumps(kind_document("mangle", "Mangle")).encode())
+        document = board_document(sketch, "K7-100", "", "Board", "mangle", "Wennick Tarl", "2026-03-01")
+        board = parse_board(json.dumps(document).encode())
+        check_board_in_family(board, family)
+        self.assertEqual([each.id for each in board.elements], [each.id for each in sketch.elements])
+        self.assertEqual(board.functions, {})
+        width, height = document["size_mm"]
+        boxes = [self.box(each) for each in document["layout"]]
+        for left, bottom, right, top in boxes:
+            self.assertTrue(left >= 0 and bottom >= 0 and right <= width and top <= height, "outside of the outline")
+        for one, other in combinations(boxes, 2):
+            apart = one[2] <= other[0] or other[2] <= one[0] or one[3] <= other[1] or other[3] <= one[1]
+            self.assertTrue(apart, (one, other))
+        for element in sketch.elements:
+            if element.kind == "dip" and element.on:
+                self.assertEqual(hanging_of(board, element.id).on, element.on)
+
+    def box(self, placed: dict) -> tuple[float, float, float, float]:  # type: ignore[type-arg]
+        """What a part covers, turned as it is: left, bottom, right, top."""
+        (x, y), (w, h) = placed["at"], placed["size"]
+        if placed.get("turn"):
+            x, y, w, h = x + (w - h) / 2, y - (w - h) / 2, h, w
+        return x, y, x + w, y + h
+
+    def test_what_nobody_could_tell_stays_a_doubt(self) -> None:
+        sketch, _ = read_lines("S1 bank 4, on up; C1 plug 2; C2 plug 3, keyed")
+        self.assertEqual(doubts_of(sketch), [Doubt("S1", "first"), Doubt("S1", "factory"), Doubt("C1", "keyed")])
+        document = board_document(sketch, "K7", "", "", "mangle")
+        self.assertEqual(document["standing"]["settings"]["worth"], "sketched")
+        self.assertIn({"of": "S1", "what": "first"}, document["standing"]["settings"]["doubts"])

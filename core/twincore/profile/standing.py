@@ -1,0 +1,14 @@
+"""Standing: what each part of a profile is worth, and where it comes from."""
+
+from collections.abc import Mapping
+from typing import Any, Literal
+
+Worth = Literal["sketched", "drawn", "usual", "leaflet", "measured"]
+WORTHS: tuple[Worth, ...] = ("sketched", "drawn", "usual", "leaflet", "measured")
+"""From the least to the most."""
+
+
+def worth_of(document: Mapping[str, Any], part: str) -> Worth | None:
+    """What a part of a profile is worth (settings, functions, charts, connectors, behaviour, layout); None where nobody said."""
+    worth: Worth | None = document.get("standing", {}).get(part, {}).get("worth")
+    return worth

@@ -1,0 +1,75 @@
+"""What a sketch holds: what can be set, the plugs, and what else is seen; what nobody could tell stays a doubt."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+SketchKind = Literal["dip", "rotary", "jumper", "trimmer", "program", "parameter", "code", "thumbwheel"]
+Way = Literal["up", "down", "left", "right"]
+End = Literal["left", "right", "top", "bottom"]
+COLOURS = ("green", "blue", "brown", "black", "white", "red")
+PARTS = ("lamp", "button", "fuse", "display")
+MOST_ELEMENTS, MOST_PLUGS, MOST_PLACES, MOST_WHEELS, MOST_PINS, MOST_RELAYS = 40, 40, 16, 4, 60, 20
+
+
+@dataclass(frozen=True, slots=True)
+class SketchedElement:
+    """Something to be set. `places` counts the switches of a bank, the wheels of a row, the places of a code.
+
+    `values` are what any other kind may stand at, in their order. `on` is the way in which a switch that is on points,
+    and `first` the end at which number 1 is, as the board hangs; None where nobody could tell. `unit` and `span`
+    (lowest, highest, step) belong to a parameter.
+    """
+
+    id: str
+    kind: SketchKind
+    places: int = 1
+    values: tuple[str, ...] = ()
+    on: Way | None = None
+    first: End | None = None
+    unit: str = ""
+    span: tuple[float, float, float] | None = None
+
+    @property
+    def upright(self) -> bool:
+        """Whether its places run from top to bottom as it hangs."""
+        return self.on in ("left", "right") or self.first in ("top", "bottom")
+
+
+@dataclass(frozen=True, slots=True)
+class SketchedPlug:
+    """A plug with its pins, numbered from 1; `keyed` is None where nobody looked."""
+
+    id: str
+    pins: int
+    keyed: bool | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Sketch:
+    """A board as it was sketched: what can be set, its plugs, and what else can be seen of it."""
+
+    elements: tuple[SketchedElement, ...] = ()
+    plugs: tuple[SketchedPlug, ...] = ()
+    parts: tuple[str, ...] = ()
+    relays: int = 0
+    colour: str | None = None
+    size_mm: tuple[float, float] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Doubt:
+    """What nobody could tell of a part of the sketch."""
+
+    of: str
+    what: Literal["on", "first", "keyed", "factory"]
+
+
+def doubts_of(sketch: Sketch) -> list[Doubt]:
+    """Everything that stays to be looked at: which way is on, where number 1 is, whether a plug is keyed, and how it was made."""
+    found = []
+    for element in sketch.elements:
+        if element.kind == "dip":
+            found += [Doubt(element.id, "on")] if element.on is None else []
+            found += [Doubt(element.id, "first")] if element.first is None and element.places > 1 else []
+        found.append(Doubt(element.id, "factory"))
+    return found + [Doubt(plug.id, "keyed") for plug in sketch.plugs if plug.keyed is None]

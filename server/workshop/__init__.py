@@ -1,0 +1,1 @@
+"""The workshop: boards and kinds of machine made by people, from what is seen and what leaflets say."""

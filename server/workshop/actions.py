@@ -1,0 +1,83 @@
+"""Use cases of the workshop: a board sketched at the machine, and a kind of machine for it."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from django.db import transaction
+from django.utils.text import slugify
+from django.utils.timezone import localtime
+
+from catalogue.actions import load_own
+from catalogue.models import Board, Family
+from catalogue.queries import family as family_of
+from config.errors import Faulty, Refused
+from people.models import Person
+from twincore.errors import Fault
+from twincore.profile import dump
+from twincore.profile.document import jsonable
+from twincore.sketch import Sketch, board_document, kind_document, read_lines
+
+MOST_KINDS = 1000
+
+
+@dataclass(frozen=True, slots=True)
+class Sketched:
+    """What somebody put down: its marking (none where it bears none), its kind of machine by code or by a title of one's own."""
+
+    part_number: str
+    maker: str
+    title: str
+    family: str | None
+    kind: str
+    lines: str
+
+
+def sketch_board(person: Person, given: Sketched, now: datetime) -> Board:
+    """Keep a sketch as the depot's own board; again under the same number is its next revision.
+
+    Raises Faulty with the lines that cannot be read, or for a sketch without anything on it.
+    """
+    if person.depot is None:
+        raise Refused("A sketch belongs to a depot. Whoever has none cannot make one.")
+    sketch = _read(given.lines)
+    with transaction.atomic():
+        family = family_of(given.family, person.depot_id).code if given.family else _kind(person, given.kind, now)
+        number = given.part_number.strip() or _unmarked(person)
+        who, day = person.shown_name, localtime(now).date().isoformat()
+        document = board_document(sketch, number, given.maker.strip(), given.title.strip(), family, who, day)
+        load_own(person, dump(jsonable(document)).encode(), now)
+        return Board.objects.select_related("family", "current").get(depot=person.depot, part_number=number)
+
+
+def _read(lines: str) -> Sketch:
+    sketch, wrong = read_lines(lines)
+    if wrong:
+        faults = [Fault(f"line {each.line}", f"expected {each.expected}") for each in wrong]
+        raise Faulty("Not every line of the sketch can be read.", faults)
+    if not sketch.elements and not sketch.plugs:
+        raise Faulty("Nothing is on this sketch yet. Put down at least one thing that can be set, or one plug.")
+    return sketch
+
+
+def _kind(person: Person, title: str, now: datetime) -> str:
+    """The depot's own kind of machine of a title, made where it is not there."""
+    assert person.depot is not None  # looked at before
+    title = " ".join(title.split())
+    if not title:
+        raise Faulty("Say what kind of machine it is.")
+    there = Family.objects.filter(depot=person.depot, title__iexact=title).first()
+    if there is not None:
+        return there.code
+    base = f"{person.depot.code.lower()}-{slugify(title)[:60] or 'kind'}"
+    codes = (base if number == 1 else f"{base}-{number}" for number in range(1, MOST_KINDS))
+    code = next(each for each in codes if not Family.objects.filter(code=each).exists())
+    load_own(person, dump(kind_document(code, title)).encode(), now)
+    return code
+
+
+def _unmarked(person: Person) -> str:
+    """A number for a board that bears none."""
+    assert person.depot is not None  # looked at before
+    taken = set(Board.objects.filter(depot=person.depot).values_list("part_number", flat=True))
+    names = (f"{person.depot.code}-unmarked-{number}" for number in range(1, len(taken) + 2))
+    return next(each for each in names if each not in taken)

@@ -1,0 +1,69 @@
+"""The workshop over HTTP."""
+
+import json
+from typing import Any
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Field, Router, Schema
+
+from catalogue.api import BoardCard, ElementShown, board_card, elements_shown
+from people.access import person_of
+from twincore.profile import dump, parse_board
+from twincore.profile.document import jsonable
+from twincore.sketch import board_document, read_lines, sketch_words
+from workshop import actions
+
+router = Router(tags=["workshop"])
+
+
+class SketchLines(Schema):
+    """A sketch as lines of the notation."""
+
+    lines: str = Field(max_length=20_000)
+
+
+class MisreadShown(Schema):
+    """A line that says nothing, and what was expected."""
+
+    line: int
+    expected: str
+
+
+class SketchRead(Schema):
+    """What was understood of a sketch: in words, and as a board to be drawn; and the lines that were not."""
+
+    words: list[str]
+    misread: list[MisreadShown]
+    elements: list[ElementShown]
+    document: dict[str, Any]
+
+
+class SketchGiven(SketchLines):
+    """A sketch to keep: of a kind of machine that is there (`family`), or of one that is made for it (`kind`)."""
+
+    part_number: str = Field("", max_length=80)
+    maker: str = Field("", max_length=80)
+    title: str = Field("", max_length=200)
+    family: str | None = Field(None, max_length=80)
+    kind: str = Field("", max_length=200)
+
+
+@router.post("/sketches/read", response=SketchRead)
+def read_sketch(request: HttpRequest, given: SketchLines) -> SketchRead:
+    """Read a sketch back, and draw it; nothing is kept."""
+    sketch, misread = read_lines(given.lines)
+    board = parse_board(dump(jsonable(board_document(sketch, "sketch", "", "", "sketch"))).encode())
+    return SketchRead(
+        words=sketch_words(sketch),
+        misread=[MisreadShown(line=each.line, expected=each.expected) for each in misread],
+        elements=elements_shown(board),
+        document=json.loads(dump(board.document)),
+    )
+
+
+@router.post("/sketches", response=BoardCard)
+def keep_sketch(request: HttpRequest, given: SketchGiven) -> BoardCard:
+    """Keep a sketch as the depot's own board."""
+    sketched = actions.Sketched(**given.dict())
+    return board_card(actions.sketch_board(person_of(request), sketched, timezone.now()))

@@ -1,0 +1,108 @@
+from typing import Any
+
+from catalogue.models import Board, Family
+from jobs.models import Job
+from jobs.tests.world import WorldTestCase
+from people.models import Depot, Person
+
+LINES = "S1 bank 8, on up, from left; R1 dial 0..9; C1 plug 8, keyed; C2 plug 6; board green"
+
+
+class Sketches(WorldTestCase):
+    def setUp(self) -> None:
+        self.sign_in("wennick")
+
+    def keep(self, status: int = 200, **more: Any) -> Any:
+        given = {"part_number": "K7-100", "kind": "Tray washer", "title": "Main board", "lines": LINES}
+        return self.post("sketches", given | more, status)
+
+    def test_a_sketch_is_read_back_in_words_and_drawn_and_nothing_is_kept(self) -> None:
+        read = self.post("sketches/read", {"lines": f"{LINES}\nS1 dial\n"})
+        self.assertEqual(read["words"][0], "S1: a bank of 8 switches; on is up, number 1 is at the left.")
+        self.assertEqual([each["line"] for each in read["misread"]], [2])
+        self.assertEqual([each["id"] for each in read["elements"]], ["S1", "R1"])
+        self.assertEqual(read["document"]["look"], {"colour": "green"})
+        self.assertFalse(Board.objects.filter(depot__isnull=False).exists())
+
+    def test_a_kept_sketch_is_a_board_of_the_depot_alone_in_a_kind_of_its_own(self) -> None:
+        kept = self.keep()
+        self.assertEqual((kept["part_number"], kept["family_title"]), ("K7-100", "Tray washer"))
+        shown = self.get("board/K7-100")
+        self.assertEqual(shown["document"]["standing"]["settings"]["sources"][0]["who"], "Wennick Tarl")
+        self.assertFalse(shown["behaviour_known"])
+        self.assertIn("K7-100", [each["part_number"] for each in self.get("boards/marked?text=K7 100")])
+        self.assertIn("Tray washer", [each["title"] for each in self.get("families?size=100")["items"]])
+        elsewhere = Depot.objects.create(name="Low Harbour", code="LH")
+        Person.objects.create_user("other", password="torchlight-42", depot=elsewhere)
+        self.sign_in("other")
+        self.get("board/K7-100", 404)
+        self.get(f"families/{kept['family']}", 404)
+        self.get(f"families/{kept['family']}/file", 404)
+        self.assertEqual(self.get("boards?search=K7-100")["total"], 0)
+        self.assertEqual(self.get("boards/marked?text=K7-100"), [])
+        self.assertNotIn("Tray washer", [each["title"] for each in self.get("families?size=100")["items"]])
+        self.assertNotIn("not known", [each["maker"] for each in self.get("makers?size=100")["items"]])
+        # the same number may be put down there too, and is another board
+        self.assertEqual(self.keep(lines="S1 bank 4")["part_number"], "K7-100")
+        self.assertEqual(len(self.get("board/K7-100")["elements"]), 1)
+        self.sign_in("wennick")
+        self.assertEqual(len(self.get("board/K7-100")["elements"]), 2)
+
+    def test_the_same_number_again_is_the_next_revision_and_the_kind_is_the_same(self) -> None:
+        self.keep()
+        self.keep(lines=f"{LINES}; J1 jumper 3", kind="tray  WASHER")
+        self.assertEqual(self.get("board/K7-100")["revision"], 2)
+        self.assertEqual(Family.objects.filter(depot__isnull=False).count(), 1)
+
+    def test_what_cannot_be_kept_says_why_and_nothing_is_half_saved(self) -> None:
+        self.assertEqual(self.keep(422, lines="S1 bank\nbonk")["faults"][0]["place"], "line 1")
+        self.assertIn("Nothing is on this sketch", self.keep(422, lines="lamp")["detail"])
+        self.assertIn("what kind of machine", self.keep(422, kind=" ")["detail"])
+        self.assertIn("in the catalogue already", self.keep(400, part_number="TVH-2210-B")["detail"])
+        self.keep(404, family="nowhere")
+        self.assertFalse(Board.objects.filter(depot__isnull=False).exists())
+        self.assertFalse(Family.objects.filter(depot__isnull=False).exists())
+
+    def test_a_board_without_a_marking_gets_a_number_of_the_depot(self) -> None:
+        names = [self.keep(part_number=" ")["part_number"] for _ in range(2)]
+        self.assertEqual(names, ["SQ-unmarked-1", "SQ-unmarked-2"])
+
+
+class WholeJob(WorldTestCase):
+    """A machine and a board that nobody entered, and the same board again: from the first entry to the papers."""
+
+    def test_a_job_goes_from_a_sketch_to_its_papers(self) -> None:
+        self.sign_in("wennick")
+        kept = self.post("sketches", {"part_number": "K7-100", "kind": "Tray washer", "lines": LINES})
+        opened = self.post(
+            "jobs", {"id": "3f1f7a52-0a5c-4f0c-9d61-2f1d3a7b6a10", "machine": "Tray washer 1", "complaint": ""}
+        )
+        self.open = Job.objects.get(pk=opened["id"])
+        self.add("family", kept["family"])
+        self.add("confirmed.rule_out", {"note": "scorched"})
+        self.add("original", "K7-100")
+        found = self.get(f"jobs/{self.open.pk}/candidates")
+        self.assertEqual([each["part_number"] for each in found["items"]], ["K7-100"])
+        listing = next(cell for cell in found["items"][0]["cells"] if cell["criterion"] == "listing")
+        self.assertIn("The same number again", listing["reasons"][0]["words"])
+        self.add("replacement", "K7-100")
+        self.make_dead(self.open)
+        self.add("found.S1", "01101001", read_how="by eye")
+        self.add("found.R1", "3", read_how="by eye")
+        self.record_plugs(self.open)
+        self.add("confirmed.record", {"note": ""})
+        comparison = self.get(f"jobs/{self.open.pk}/comparison")
+        self.assertFalse(comparison["meanings_known"])
+        self.assertEqual(comparison["plan"], {"S1": "01101001", "R1": "3"})
+        self.assertEqual(comparison["proof"]["verdict"], "not proved")
+        self.add("confirmed.carry_over", {"note": ""})
+        self.fit(self.open)
+        self.add("confirmed.prove", {"note": "washed a tray; nobody timed the old board"})
+        closed = self.add("confirmed.hand_over", {"note": ""})
+        self.assertTrue(closed["closed"])
+        self.assertEqual(closed["left"], {"S1": "01101001", "R1": "3"})
+        for paper in ("sheet.pdf", "label.pdf", "customer.pdf", "sheet.json", "package.zip"):
+            self.assertEqual(self.client.get(f"/api/jobs/{self.open.pk}/{paper}").status_code, 200, paper)
+
+    def add(self, target: str, after: Any, status: int = 200, **more: Any) -> Any:
+        return self.entry(self.open, target, after, status=status, **more)
