@@ -19,14 +19,14 @@ module.exports = {
     {
       name: "shared-parts-lie-below-features",
       severity: "error",
-      from: { path: "^src/(comparison|drawing|ui|api)/" },
+      from: { path: "^src/(comparison|sketching|drawing|ui|api)/" },
       to: { path: "^src/(features|app)/" },
     },
     {
       name: "ui-and-drawing-know-no-domain",
       severity: "error",
       from: { path: "^src/(ui|drawing)/" },
-      to: { path: "^src/comparison/" },
+      to: { path: "^src/(comparison|sketching)/" },
     },
     {
       name: "api-lies-at-the-bottom",

@@ -1612,6 +1612,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sketches/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Sketch
+         * @description Read a sketch back, and draw it; nothing is kept.
+         */
+        post: operations["workshop_api_read_sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sketches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Sketch
+         * @description Keep a sketch as the depot's own board.
+         */
+        post: operations["workshop_api_keep_sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3414,6 +3454,8 @@ export interface components {
             other_misses: number;
             /** Unreadable */
             unreadable: components["schemas"]["UnreadableShown"][];
+            /** Meanings Known */
+            meanings_known: boolean;
             /** Same Layout */
             same_layout: boolean;
             proof: components["schemas"]["ProofShown"] | null;
@@ -5465,6 +5507,70 @@ export interface components {
         PlayGiven: {
             pair: components["schemas"]["PairGiven"];
             scenario: components["schemas"]["ScenarioGiven"];
+        };
+        /**
+         * MisreadShown
+         * @description A line that says nothing, and what was expected.
+         */
+        MisreadShown: {
+            /** Line */
+            line: number;
+            /** Expected */
+            expected: string;
+        };
+        /**
+         * SketchRead
+         * @description What was understood of a sketch: in words, and as a board to be drawn; and the lines that were not.
+         */
+        SketchRead: {
+            /** Words */
+            words: string[];
+            /** Misread */
+            misread: components["schemas"]["MisreadShown"][];
+            /** Elements */
+            elements: components["schemas"]["ElementShown"][];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * SketchLines
+         * @description A sketch as lines of the notation.
+         */
+        SketchLines: {
+            /** Lines */
+            lines: string;
+        };
+        /**
+         * SketchGiven
+         * @description A sketch to keep: of a kind of machine that is there (`family`), or of one that is made for it (`kind`).
+         */
+        SketchGiven: {
+            /** Lines */
+            lines: string;
+            /**
+             * Part Number
+             * @default
+             */
+            part_number: string;
+            /**
+             * Maker
+             * @default
+             */
+            maker: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Family */
+            family?: string | null;
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
         };
         /**
          * AngleSaid
@@ -7860,6 +7966,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlayShown"];
+                };
+            };
+        };
+    };
+    workshop_api_read_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SketchLines"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SketchRead"];
+                };
+            };
+        };
+    };
+    workshop_api_keep_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SketchGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardCard"];
                 };
             };
         };

@@ -48,12 +48,20 @@ export function CarryView({
           side="replacement"
           title="Set on the replacement"
           board={replacement}
-          positions={comparison.plan ?? {}}
+          positions={comparison.plan ?? overrides}
           overrides={overrides}
           onEdit={onOverride ? setEditing : undefined}
         />
       </div>
-      {comparison.plan === null && (
+      {!comparison.meanings_known && (
+        <p role="status" className="border-l-4 border-text pl-3">
+          <strong>Nobody wrote down what the positions of {replacement.part_number} mean.</strong>{" "}
+          {comparison.plan
+            ? "It is set as the old one stood; whether the machine then does the same shows only at the machine."
+            : "Follow one of the schools below, or set every position by hand; then somebody answers for it with a reason."}
+        </p>
+      )}
+      {comparison.plan === null && comparison.meanings_known && (
         <p role="alert" className="border-l-4 border-text bg-raised px-4 py-3">
           <strong>Every choice is reserved.</strong> No position of {replacement.part_number} gives these functions a
           meaning: {comparison.why.join(", ")}.

@@ -1,3 +1,4 @@
+import { SketchSheet } from "@/sketching/SketchSheet";
 import { Choice, TextField } from "@/ui/fields";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
@@ -92,6 +93,15 @@ export function CataloguePage() {
       <ProblemNotice problem={boards.error} />
       {boards.isPending && <Loading what="Reading the catalogue" />}
       {boards.data?.total === 0 && <Nothing wanted={wanted} />}
+      {boards.data?.total === 0 && !wanted.instead && (
+        <SketchSheet
+          key={wanted.search}
+          start={{ marking: wanted.search, family: wanted.family || null }}
+          onKept={(board) =>
+            void navigate({ to: "/catalogue/$partNumber", params: { partNumber: board.part_number }, search: {} })
+          }
+        />
+      )}
       {boards.data && boards.data.total > 0 && (
         <ul className="grid gap-x-10 border-t border-rule desk:grid-cols-2" aria-label="Boards">
           {boards.data.items.map((board) => (

@@ -3,7 +3,7 @@ import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { DraftField } from "./DraftField";
 import { NumberField } from "./NumberField";
-import { Segments } from "./Segments";
+import { Segments } from "@/ui/Segments";
 
 const field = () => screen.getByRole("textbox");
 

@@ -1,3 +1,4 @@
+import { SketchSheet } from "@/sketching/SketchSheet";
 import { Pager } from "@/ui/Pager";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
@@ -67,6 +68,15 @@ export function ChooseStep({ job, put }: StepProps) {
               />
             )}
           </div>
+          {!job.closed && (
+            <SketchSheet
+              start={{ marking: "", family: job.family }}
+              words="Another board is here: sketch it"
+              onKept={(board) =>
+                void put({ target: "replacement", after: board.part_number, reason: "sketched: it is here" })
+              }
+            />
+          )}
           <Wishes job={job} put={put} />
           <OtherWays data={data} />
         </>

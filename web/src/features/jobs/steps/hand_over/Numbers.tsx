@@ -4,7 +4,7 @@ import { Choice, TextField } from "@/ui/fields";
 import { oneOf } from "@/ui/oneOf";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
-import { Segments } from "../Segments";
+import { Segments } from "@/ui/Segments";
 
 const SIDES = ["old", "new"] as const;
 const WAYS = [

@@ -1,3 +1,4 @@
+import { SketchSheet } from "@/sketching/SketchSheet";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useDeferredValue, useState } from "react";
@@ -27,6 +28,12 @@ export function MarkingSearch({ job, onChoose }: { job: Job; onChoose: (partNumb
       {typed && hits.data?.length === 0 && (
         <p role="status">No board carries a marking like this. Look at it once more, or go by what can be seen.</p>
       )}
+      <SketchSheet
+        key={text.trim()}
+        start={{ marking: text.trim().slice(0, 80), family: job.family }}
+        words={typed && hits.data?.length === 0 ? "Sketch it" : "It is in no catalogue: sketch it"}
+        onKept={(board) => onChoose(board.part_number, "sketched at the machine")}
+      />
       {typed && (
         <ul className="border-t border-rule">
           {hits.data?.map((hit) => (

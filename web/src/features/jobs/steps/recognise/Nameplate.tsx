@@ -5,7 +5,7 @@ import { ProblemNotice } from "@/ui/notices";
 import { useDeferredValue, useState } from "react";
 import { usePlates, useSerial } from "../../api";
 import type { StepProps } from "../../stepProps";
-import { Segments } from "../Segments";
+import { Segments } from "@/ui/Segments";
 
 /** The machine's number, place by place against the maker's scheme, and its serial number read back in groups. */
 export function Nameplate({ job, put }: StepProps) {

@@ -7,7 +7,7 @@ import { ProblemNotice } from "@/ui/notices";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
 import { readBank, type Job } from "../../api";
-import { Segments } from "../Segments";
+import { Segments } from "@/ui/Segments";
 import { shareAt } from "./MarkedPicture";
 
 /** Clockwise from where the first place is seen: of what runs down, the picture is turned so that it runs from left to right. */

@@ -4,7 +4,7 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
-import { Segments } from "../Segments";
+import { Segments } from "@/ui/Segments";
 
 const PARTS = [
   ["to move", "To move"],

@@ -6,7 +6,7 @@ import { ProblemNotice } from "@/ui/notices";
 import { useReadPort } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
-import { Segments } from "../Segments";
+import { Segments } from "@/ui/Segments";
 
 type Props = StepProps & { record: Schemas["RecordShown"]; elements: Element[] };
 

@@ -4,7 +4,7 @@ import { PlugFace } from "@/drawing/PlugFace";
 import { Button } from "@/ui/Button";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
-import { Segments } from "../Segments";
+import { Segments } from "@/ui/Segments";
 import { WireSheet } from "./WireSheet";
 
 type Props = StepProps & { record: Schemas["RecordShown"] };

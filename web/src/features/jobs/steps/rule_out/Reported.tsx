@@ -1,5 +1,5 @@
 import { DraftField } from "../DraftField";
-import { Segments } from "../Segments";
+import { Segments } from "@/ui/Segments";
 import type { RuleOutProps } from "./types";
 
 /** What the machine does and does not do, the code that it shows, and when it began. */

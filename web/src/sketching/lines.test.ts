@@ -1,0 +1,37 @@
+import { describe, expect, it } from "vitest";
+import { endsFor, freshDraft, lineOf, nameFor, withLine, withoutLast } from "./lines";
+
+describe("a sketch that is tapped", () => {
+  it("names each thing by the first number that is free", () => {
+    expect(nameFor("S", "")).toBe("S1");
+    expect(nameFor("S", "S1 bank 8; S2 bank 4\nR1 dial")).toBe("S3");
+    expect(nameFor("R", "S1 bank 8; R2 dial")).toBe("R1");
+    expect(nameFor("", "relays 3")).toBe("");
+  });
+
+  it("is a line for each thing, once what only the eye can say is said", () => {
+    const bank = freshDraft("bank", "");
+    expect(lineOf("bank", bank)).toBeNull();
+    expect(lineOf("bank", { ...bank, count: 8 })).toBe("S1 bank 8");
+    expect(lineOf("bank", { ...bank, count: 8, on: "up", from: "left" })).toBe("S1 bank 8, on up, from left");
+    expect(lineOf("plug", { ...freshDraft("plug", ""), count: 6, keyed: "not keyed" })).toBe("C1 plug 6, not keyed");
+    expect(lineOf("dial", freshDraft("dial", ""))).toBe("R1 dial 0..9");
+    expect(lineOf("dial", { ...freshDraft("dial", ""), values: " " })).toBeNull();
+    expect(lineOf("wheels", { ...freshDraft("wheels", ""), count: 2 })).toBe("W1 wheels 2");
+    expect(lineOf("relays", { ...freshDraft("relays", ""), count: 3 })).toBe("relays 3");
+    expect(lineOf("seen", { ...freshDraft("seen", ""), name: "lamp" })).toBe("lamp");
+  });
+
+  it("offers only the ends at which number 1 can be", () => {
+    expect(endsFor("up")).toEqual(["left", "right"]);
+    expect(endsFor("left")).toEqual(["top", "bottom"]);
+    expect(endsFor("")).toHaveLength(4);
+  });
+
+  it("grows by a line and gives the last one back", () => {
+    const two = withLine(withLine("", "S1 bank 8"), "R1 dial");
+    expect(two).toBe("S1 bank 8\nR1 dial");
+    expect(withoutLast(two)).toBe("S1 bank 8");
+    expect(withoutLast("S1 bank 8")).toBe("");
+  });
+});

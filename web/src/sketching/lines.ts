@@ -1,0 +1,71 @@
+/** Lines of a sketch, as tapping makes them; whoever types writes the same. */
+export type Kind =
+  "bank" | "dial" | "jumper" | "trimmer" | "number" | "wheels" | "program" | "plug" | "relays" | "seen";
+/** What is tapped of one thing before it is put down. */
+export type Draft = { name: string; count: number; values: string; on: string; from: string; keyed: string };
+
+type Offer = {
+  word: string;
+  /** What its names begin with. */
+  letter: string;
+  counts?: number[];
+  counted?: string;
+};
+
+export const OFFERS: Record<Exclude<Kind, "seen">, Offer> = {
+  bank: { word: "Switch bank", letter: "S", counts: [2, 3, 4, 5, 6, 8, 10, 12], counted: "switches" },
+  dial: { word: "Dial", letter: "R" },
+  jumper: { word: "Jumper", letter: "J", counts: [2, 3, 4], counted: "pins" },
+  trimmer: { word: "Trimmer", letter: "VR" },
+  wheels: { word: "Thumbwheels", letter: "W", counts: [1, 2, 3, 4], counted: "wheels" },
+  program: { word: "Program number", letter: "prog" },
+  number: { word: "Number in a menu", letter: "P" },
+  plug: { word: "Plug", letter: "C", counts: [1, 2, 3, 4, 6, 8, 10, 12], counted: "pins" },
+  relays: { word: "Relays", letter: "", counts: [1, 2, 3, 4, 5, 6], counted: "relays" },
+};
+export const SEEN = ["lamp", "button", "fuse", "display"] as const;
+
+/** What stands in a new thing of a kind before anything is tapped. */
+export function freshDraft(kind: Kind, lines: string): Draft {
+  const offer = kind === "seen" ? undefined : OFFERS[kind];
+  const values = { dial: "0..9", trimmer: "0..10", program: "A..F", number: "0..300 by 5 s" }[kind as string] ?? "";
+  return { name: nameFor(offer?.letter ?? "", lines), count: 0, values, on: "", from: "", keyed: "" };
+}
+
+/** The first name of a letter that no line has yet: S1, S2 … */
+export function nameFor(letter: string, lines: string): string {
+  if (!letter) return "";
+  const taken = new Set(lines.split(/[\n;]/).map((line) => line.trim().split(/\s+/)[0]));
+  for (let number = 1; ; number++) if (!taken.has(`${letter}${number}`)) return `${letter}${number}`;
+}
+
+/** One thing as a line; nothing while something is missing that only whoever looks can say. */
+export function lineOf(kind: Kind, { name, count, values, on, from, keyed }: Draft): string | null {
+  const counted = kind !== "seen" && OFFERS[kind].counts !== undefined;
+  if (counted && count === 0) return null;
+  switch (kind) {
+    case "bank":
+      return [`${name} bank ${count}`, on && `on ${on}`, from && `from ${from}`].filter(Boolean).join(", ");
+    case "plug":
+      return [`${name} plug ${count}`, keyed].filter(Boolean).join(", ");
+    case "relays":
+      return `relays ${count}`;
+    case "jumper":
+    case "wheels":
+      return `${name} ${kind} ${count}`;
+    case "seen":
+      return name;
+    default:
+      return values.trim() ? `${name} ${kind} ${values.trim()}` : null;
+  }
+}
+
+/** The ends at which number 1 may be, by the way in which on points. */
+export function endsFor(on: string): string[] {
+  if (on === "up" || on === "down") return ["left", "right"];
+  return on === "left" || on === "right" ? ["top", "bottom"] : ["left", "right", "top", "bottom"];
+}
+
+/** Lines with one more; without the last one. */
+export const withLine = (lines: string, line: string) => (lines.trim() ? `${lines.trimEnd()}\n${line}` : line);
+export const withoutLast = (lines: string) => lines.trimEnd().split("\n").slice(0, -1).join("\n");

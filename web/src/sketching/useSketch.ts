@@ -1,0 +1,60 @@
+import { answer, api, type Schemas } from "@/api/client";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useDeferredValue, useState } from "react";
+
+export type SketchStart = { marking: string; family: string | null };
+export type SketchFields = Omit<Schemas["SketchGiven"], "lines"> & { lines: string };
+
+const keyOf = (start: SketchStart) => `worthy-twin-sketch ${start.marking}`;
+
+/** A sketch in hand: kept on this device as it is touched, read back by the server, and kept by it in the end. */
+export function useSketch(start: SketchStart) {
+  const [fields, setFields] = useState<SketchFields>(() => ({ ...begun(start), ...draft(keyOf(start)) }));
+  const queries = useQueryClient();
+  const lines = useDeferredValue(fields.lines);
+  const read = useQuery({
+    queryKey: ["sketch", lines],
+    queryFn: () => answer(api.POST("/api/sketches/read", { body: { lines } })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  });
+  const keep = useMutation({
+    mutationFn: () => answer(api.POST("/api/sketches", { body: fields })),
+    onSuccess: () => {
+      localStorage.removeItem(keyOf(start));
+      void queries.invalidateQueries({ queryKey: ["families"] });
+      void queries.invalidateQueries({ queryKey: ["boards"] });
+    },
+  });
+  const set = (change: Partial<SketchFields>) =>
+    setFields((old) => {
+      const next = { ...old, ...change };
+      localStorage.setItem(keyOf(start), JSON.stringify(next));
+      return next;
+    });
+  return { fields, set, read, keep };
+}
+
+/** The kinds of machine that are there; nothing until they are read. */
+export function useKinds(wanted: boolean) {
+  const kinds = useQuery({
+    queryKey: ["families"],
+    queryFn: () => answer(api.GET("/api/families", { params: { query: { size: 100 } } })),
+    enabled: wanted,
+  });
+  return kinds.data?.items;
+}
+
+function begun({ marking, family }: SketchStart): SketchFields {
+  return { part_number: marking, family, kind: "", maker: "", title: "", lines: "" };
+}
+
+/** The sketch of this marking that this device kept. */
+function draft(key: string): Partial<SketchFields> {
+  try {
+    const kept = JSON.parse(localStorage.getItem(key) ?? "null") as SketchFields | null;
+    return kept !== null && typeof kept.lines === "string" ? kept : {};
+  } catch {
+    return {};
+  }
+}
