@@ -6,6 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from twincore.profile import check_board_in_family, hanging_of, parse_board, parse_family
+from twincore.profile.faults import FaultList
 from twincore.sketch import (
     COLOURS,
     Doubt,
@@ -20,6 +21,7 @@ from twincore.sketch import (
     written,
 )
 from twincore.sketch.model import PARTS
+from twincore.wiring import build_wiring, carry_wires, wiring_findings
 
 names = st.lists(st.from_regex(r"[A-Za-z][A-Za-z0-9]{0,3}", fullmatch=True), min_size=12, max_size=12, unique=True)
 ways, ends = (
@@ -128,3 +130,22 @@ class Documents(TestCase):
         document = board_document(sketch, "K7", "", "", "mangle")
         self.assertEqual(document["standing"]["settings"]["worth"], "sketched")
         self.assertIn({"of": "S1", "what": "first"}, document["standing"]["settings"]["doubts"])
+
+
+class SameBoardAgain(TestCase):
+    """A board whose signals nobody knows, exchanged for the same."""
+
+    def test_every_wire_goes_back_to_its_own_place_and_keyed_plugs_go_whole(self) -> None:
+        sketch, _ = read_lines("S1 bank 2; C1 plug 4, keyed; C2 plug 3, not keyed")
+        family = parse_family(json.dumps(kind_document("mangle", "Mangle")).encode())
+        board = parse_board(json.dumps(board_document(sketch, "K7", "", "", "mangle")).encode())
+        wires = [{"id": f"w{pin}", "connector": "C2", "pin": pin, "tag": f"t{pin}"} for pin in ("1", "2", "3")]
+        node = {"part_number": "K7", "wires": wires, "without_record": ["C1"], "as_moved": []}
+        faults = FaultList()
+        record = build_wiring(node, board, family, faults)
+        self.assertEqual(faults.faults, [])
+        plan = carry_wires(board, record, board, family)
+        self.assertTrue(all(each.to_pin and each.to_pin.place == each.from_pin.place for each in plan.wires))
+        self.assertEqual({each.treatment for each in plan.wires}, {"straight"})
+        self.assertEqual((plan.traps, [each.treatment for each in plan.free if each.treatment != "unused"]), ((), []))
+        self.assertEqual(wiring_findings(board, family, record.wires), [])

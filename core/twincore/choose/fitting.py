@@ -5,11 +5,12 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.choose.mounting import Hole, Plate
+from twincore.profile import worth_of
 from twincore.profile.document import jsonable
 
 TRAITS = (
     "part_number", "maker", "title", "status", "family", "supply", "connectors", "relays", "accepts", "moves", "kit",
-    "companions", "size_mm", "height_mm", "holes", "layout", "look", "made", "codes", "surroundings",
+    "companions", "size_mm", "height_mm", "holes", "layout", "look", "made", "codes", "surroundings", "standing",
 )  # fmt: skip
 """The keys of a board's document that fitting and drawings take; lists keep these where whole documents are too much."""
 
@@ -77,7 +78,8 @@ def fitting_of(traits: Mapping[str, Any]) -> Fitting:
     supply = traits.get("supply", {})
     size = traits.get("size_mm")
     plate = None
-    if size is not None:
+    # a board that nobody measured is drawn in a size, and has none
+    if size is not None and worth_of(traits, "layout") != "drawn":
         holes = tuple(
             Hole((float(each["at"][0]), float(each["at"][1])), float(each["diameter_mm"]))
             for each in traits.get("holes", ())

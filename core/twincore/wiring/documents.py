@@ -109,12 +109,13 @@ def build_wiring(node: dict[str, Any], board: Board, family: Family, faults: Fau
 
 
 def _unrecorded(plugs: dict[str, Plug], without: tuple[str, ...]) -> tuple[Wire, ...]:
-    """The wires of plugs that were not looked at: one on every pin that carries something."""
+    """The wires of plugs that were not looked at: one on every pin that carries something, or on all where nobody knows."""
+    unknown = {name for name in without if not any(pin.carries for pin in plugs[name].pins.values())}
     return tuple(
         Wire(f"{name}.{pin.pin}", name, pin.pin, recorded=False)
         for name in without
         for pin in plugs[name].pins.values()
-        if pin.carries is not None
+        if pin.carries is not None or name in unknown
     )
 
 

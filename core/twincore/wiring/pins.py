@@ -1,6 +1,6 @@
 """Pins: what each place of a board carries, in shared terms, and what fits on it."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from twincore.profile import Board, Family
 
@@ -69,6 +69,23 @@ def plugs_of(board: Board, family: Family) -> dict[str, Plug]:
         takes = frozenset(node.get("takes", ()))
         found[node["id"]] = Plug(node["id"], node.get("style"), bool(node.get("keyed")), takes, pins)
     return found
+
+
+def known_by_place(plugs: dict[str, Plug]) -> dict[str, Plug]:
+    """The plugs of a board that is exchanged for the same: what nobody knows the signal of is known by its place."""
+    return {
+        name: replace(
+            plug,
+            style=plug.style or f"its own {name}",
+            pins={
+                each: pin
+                if pin.carries is not None
+                else replace(pin, carries=f"at {pin.place}", title=f"at {pin.place}")
+                for each, pin in plug.pins.items()
+            },
+        )
+        for name, plug in plugs.items()
+    }
 
 
 def _contacts(board: Board) -> dict[str, tuple[str, str]]:

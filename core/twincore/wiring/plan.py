@@ -8,7 +8,7 @@ from twincore.profile import Board, Family
 from twincore.wiring.assigning import assign
 from twincore.wiring.choosing import Seat, agrees, choose, seats
 from twincore.wiring.documents import Adapter, Wire, WiringRecord
-from twincore.wiring.pins import Pin, Plug, plugs_of
+from twincore.wiring.pins import Pin, Plug, known_by_place, plugs_of
 
 TREATMENTS = ("straight", "adapter", "single", "new end", "tied back", "no")
 Order = Literal["supply last", "as recorded"]
@@ -91,9 +91,12 @@ def carry_wires(
     """Carry the wires of an original over to a replacement: by signal, never by place or colour.
 
     Whole plugs where every used pin agrees, adapters so that the fewest wires are left and the fewest adapters used,
-    then single wires, new ends, and what has no place is tied back. Raises LimitError beyond the choice's limit.
+    then single wires, new ends, and what has no place is tied back. On the very same board again every wire has its
+    own place, whether anybody knows what it carries or not. Raises LimitError beyond the choice's limit.
     """
     old, new = plugs_of(original, family), plugs_of(replacement, family)
+    if original.part_number == replacement.part_number:
+        old = new = known_by_place(new)
     on: dict[str, list[tuple[Wire, str | None]]] = {}
     for wire in record.wires:
         on.setdefault(wire.connector, []).append((wire, carried(wire, old[wire.connector].pins[wire.pin])))

@@ -33,6 +33,9 @@ export function BoardDrawing({ name, document, elements, positions, side, select
         const element = elements.find((each) => each.id === placed.ref);
         const [w, h] = placed.size ?? [8, 8];
         const [x, y] = [placed.at[0], height - placed.at[1] - h];
+        // what is turned upright has its corner elsewhere: its name stands over it as it is seen
+        const upright = Math.round((placed.turn ?? 0) / 90) % 2 !== 0;
+        const [left, top] = upright ? [x + (w - h) / 2, y + (h - w) / 2] : [x, y];
         const turn = placed.turn ? `rotate(${-placed.turn} ${w / 2} ${h / 2})` : "";
         return (
           <g key={placed.ref}>
@@ -61,7 +64,7 @@ export function BoardDrawing({ name, document, elements, positions, side, select
               {element && onSelect && <rect x={-5} y={-6} width={w + 10} height={h + 12} fill="transparent" />}
             </g>
             {element && (
-              <text x={x} y={y - 3.6} fontSize={5} fill="var(--text)" className="font-mono">
+              <text x={left} y={top - 3.6} fontSize={5} fill="var(--text)" className="font-mono">
                 {placed.ref}
                 {element.kind === "dip" && <tspan fill="var(--faint)"> {onArrow(element.hanging)}</tspan>}
               </text>
