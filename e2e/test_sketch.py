@@ -9,7 +9,9 @@ from jobs.models import Job
 MOST_TAPS = 20
 
 
-class Sketched(BrowserTestCase):
+class SketchTestCase(BrowserTestCase):
+    """What a job with a sketched board takes, step by step."""
+
     taps = 0
 
     def tap(self, page: Page, name: str, asked: str = "") -> None:
@@ -20,36 +22,36 @@ class Sketched(BrowserTestCase):
             sheet.get_by_role("button", name=name, exact=True).tap()
         self.taps += 1
 
-    def test_a_board_nobody_entered_goes_through_a_whole_job(self) -> None:
-        with self.page(size=PHONE, touch=True) as page:
-            page.get_by_text("Open a new job").tap()
-            page.get_by_label("Machine", exact=True).fill("Tray washer 1, Fennick and Daughters")
-            page.get_by_role("button", name="Open job").tap()
-            self.to_recognise(page)
-            page.get_by_label("Marking on the board").fill("K7-100")
-            page.get_by_text("No board carries a marking like this").wait_for()
-            page.get_by_role("button", name="Sketch it", exact=True).tap()
-            self.taps = 1
-            self.sketch(page)
-            self.assertLessEqual(self.taps, MOST_TAPS)
-            self.choose_again(page)
-            self.make_safe(page)
-            page.get_by_role("button", name="S1.1 unreadable").wait_for()
-            page.get_by_label("S1 typed").fill("01101001")
-            page.get_by_label("S1 typed").press("Enter")
-            page.get_by_role("button", name="Next: R1").tap()
-            page.get_by_role("radio", name="3", exact=True).tap()
-            self.saved(page)
-            self.record_plugs(page)
-            page.get_by_role("button", name="The record is complete").tap()
-            page.get_by_text("Nobody wrote down what the positions of K7-100 mean").wait_for()
-            self.check_accessible(page)
-            page.get_by_role("button", name="Confirm this plan").tap()
-            self.fit(page)
-            page.get_by_label("Why go on").fill("Washed a tray; nobody timed the old board")
-            page.get_by_role("button", name="Go on with this reason").tap()
-            page.get_by_role("button", name="Close the job").tap()
-            page.get_by_text("Nothing in this job changes any more").wait_for()
+    def whole_job(self, page: Page) -> None:
+        """From the first screen to the closed record."""
+        page.get_by_text("Open a new job").tap()
+        page.get_by_label("Machine", exact=True).fill("Tray washer 1, Fennick and Daughters")
+        page.get_by_role("button", name="Open job").tap()
+        self.to_recognise(page)
+        page.get_by_label("Marking on the board").fill("K7-100")
+        page.get_by_text("No board carries a marking like this").wait_for()
+        page.get_by_role("button", name="Sketch it", exact=True).tap()
+        self.taps = 1
+        self.sketch(page)
+        self.assertLessEqual(self.taps, MOST_TAPS)
+        self.choose_again(page)
+        self.make_safe(page)
+        page.get_by_role("button", name="S1.1 unreadable").wait_for()
+        page.get_by_label("S1 typed").fill("01101001")
+        page.get_by_label("S1 typed").press("Enter")
+        page.get_by_role("button", name="Next: R1").tap()
+        page.get_by_role("radio", name="3", exact=True).tap()
+        self.saved(page)
+        self.record_plugs(page)
+        page.get_by_role("button", name="The record is complete").tap()
+        page.get_by_text("Nobody wrote down what the positions of K7-100 mean").wait_for()
+        self.check_accessible(page)
+        page.get_by_role("button", name="Confirm this plan").tap()
+        self.fit(page)
+        page.get_by_label("Why go on").fill("Washed a tray; nobody timed the old board")
+        page.get_by_role("button", name="Go on with this reason").tap()
+        page.get_by_role("button", name="Close the job").tap()
+        page.get_by_text("Nothing in this job changes any more").wait_for()
         job = Job.objects.get(machine__startswith="Tray washer 1")
         self.assertEqual(job.state["left"], {"S1": "01101001", "R1": "3"})
         board = Board.objects.get(part_number="K7-100")
@@ -57,7 +59,8 @@ class Sketched(BrowserTestCase):
 
     def to_recognise(self, page: Page) -> None:
         """The board is said to be the cause though nobody entered tests for this kind of machine."""
-        page.get_by_role("button", name="Gas deck oven").wait_for()  # the list pushes down what stands below
+        page.get_by_role("region", name="Next").wait_for()
+        page.wait_for_load_state("networkidle")  # a list of kinds pushes down what stands below
         page.get_by_text("It was tested already").tap()
         page.get_by_label("What was measured").fill("scorched beside the fuse")
         page.get_by_role("button", name="The board is the cause").tap()
@@ -81,3 +84,38 @@ class Sketched(BrowserTestCase):
         page.get_by_role("list", name="Candidates").get_by_role("button", name="K7-100").tap()
         page.get_by_role("button", name="Take K7-100").tap()
         self.saved(page)
+
+
+class Sketched(SketchTestCase):
+    def test_a_board_nobody_entered_goes_through_a_whole_job(self) -> None:
+        with self.page(size=PHONE, touch=True) as page:
+            self.whole_job(page)
+
+
+class EmptyDepot(SketchTestCase):
+    """Nobody, no board and no kind of machine: the first opening asks for the depot, and a whole job is done all the same."""
+
+    def setUp(self) -> None:
+        """Nothing is there."""
+
+    def test_from_the_first_opening_to_the_papers_of_the_first_job(self) -> None:
+        context = self.browser.new_context(viewport=PHONE, has_touch=True, reduced_motion="reduce")
+        page = context.new_page()
+        page.set_default_timeout(120_000)
+        page.goto(self.live_server_url)
+        page.get_by_label("Name of the depot").fill("Low Harbour Laundry Service")
+        page.get_by_label("Its letters").fill("lh")
+        page.get_by_label("Your name").fill("Wennick Tarl")
+        page.get_by_label("Name to sign in with").fill("wennick")
+        page.get_by_label("Password").fill("short")
+        page.get_by_role("button", name="Open the depot").tap()
+        page.get_by_text("too short").wait_for()
+        self.check_accessible(page)
+        page.get_by_label("Password").fill("torchlight-42")
+        page.get_by_role("button", name="Open the depot").tap()
+        page.get_by_role("heading", name="Jobs").wait_for()
+        self.whole_job(page)
+        page.goto(self.live_server_url)
+        page.get_by_role("heading", name="Jobs").wait_for()
+        context.close()
+        self.assertEqual(Job.objects.get().depot.code, "LH")

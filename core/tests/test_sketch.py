@@ -2,7 +2,7 @@ import json
 from itertools import combinations
 from unittest import TestCase
 
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from twincore.profile import check_board_in_family, hanging_of, parse_board, parse_family
@@ -91,10 +91,14 @@ class Notation(TestCase):
         self.assertIn("places from 1 to 16", wrong[1].expected)
         self.assertIn("“C1 plug 6”", wrong[2].expected)
 
-    @given(st.text(max_size=300))
+    @example(",")
+    @example("; ,lamp")
+    @example("S1 dial \x00 A\nP1 number 0..3 \x01")
+    @given(st.one_of(st.text(max_size=300), st.text("SRCJ12 ,;.x\nbankdilpugoferhwm", max_size=300)))
     def test_any_text_is_read_or_refused_line_by_line(self, text: str) -> None:
         sketch, _ = read_lines(text)
         self.assertEqual(read_lines(written(sketch)), (sketch, []))
+        parse_board(json.dumps(board_document(sketch, "K7", "", "", "mangle")).encode())
 
 
 class Documents(TestCase):

@@ -13,7 +13,7 @@ from ninja import Field, Query, Router, Schema
 from catalogue import actions, queries
 from catalogue.models import Board, BoardRevision, Family, Revision
 from catalogue.profiles import board_profile, family_profile
-from catalogue.wording import reading_words
+from catalogue.wording import doubts_words, reading_words, standing_words
 from config.downloads import JSON, download
 from config.paging import Page, Paging, paged
 from people.access import person_of
@@ -34,6 +34,8 @@ class BoardLine(Schema):
     family: str
     status: str
     revision: int
+    standing: str
+    """What its settings are worth, in words; empty where nobody said."""
 
 
 class BoardCard(BoardLine):
@@ -127,6 +129,7 @@ class BoardShown(BoardLine):
     document: dict[str, Any]
     family_title: str
     behaviour_known: bool
+    doubts: list[str]
 
 
 class FamilyShown(Schema):
@@ -190,6 +193,7 @@ def _line(board: Board) -> dict[str, Any]:
         "family": board.family_id,
         "status": board.status,
         "revision": board.current.number if board.current else 0,
+        "standing": standing_words(board.traits),
     }
 
 
@@ -211,6 +215,8 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
         document=json.loads(dump(profile.document)),
         family_title=board.family.title,
         behaviour_known=profile.behaviour is not None,
+        standing=standing_words(profile.document),
+        doubts=doubts_words(profile.document),
     )
 
 

@@ -97,7 +97,7 @@ def boards_marked(text: str, depot: int | None, most: int = 8) -> list[Found]:
         for each in Board.objects.seen_by(depot)
         .order_by(F("depot").desc(nulls_first=True))
         .select_related("family", "current")
-        .defer("current__document", "traits")
+        .defer("current__document")
         .filter(part_number__in=[hit.part_number for hit in ranked])
     }
     return [Found(boards[hit.part_number], hit) for hit in ranked if hit.part_number in boards]

@@ -45,6 +45,22 @@ class Me(Schema):
     keeps_catalogue: bool
 
 
+class FirstDepot(Schema):
+    """The first depot and its parts lead, where nobody is there yet."""
+
+    depot: str = Field(min_length=1, max_length=120)
+    code: str = Field(min_length=1, max_length=8)
+    username: str = Field(min_length=1, max_length=40)
+    name: str = Field("", max_length=120)
+    password: str = Field(min_length=1, max_length=200)
+
+
+class Opening(Schema):
+    """Whether this installation has no depot yet."""
+
+    first: bool
+
+
 class Token(Schema):
     """The form token to send with every change."""
 
@@ -109,6 +125,20 @@ def set_policies(request: HttpRequest, given: Policies) -> DepotShown:
 def token(request: HttpRequest) -> Token:
     """A form token for this browser."""
     return Token(token=get_token(request))
+
+
+@router.get("/opening", auth=None, response=Opening)
+def opening(request: HttpRequest) -> Opening:
+    """Whether the first depot is still to be made."""
+    return Opening(first=not Depot.objects.exists())
+
+
+@router.post("/opening", auth=None, response=Me)
+def open_first_depot(request: HttpRequest, given: FirstDepot) -> Me:
+    """Make the first depot and its lead, who is signed in with it; refused once there is one."""
+    person = actions.open_first_depot(actions.FirstDepot(**given.dict()))
+    login(request, person, backend="django.contrib.auth.backends.ModelBackend")
+    return _shown(person)
 
 
 @router.get("/session", response=Me)

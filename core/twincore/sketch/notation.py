@@ -78,6 +78,8 @@ def _with(sketch: Sketch, thing: str) -> Sketch:
     """The sketch with one more thing."""
     head, *more = [part.strip() for part in thing.split(",")]
     words = head.split()
+    if not words or any(ord(letter) < 32 for letter in thing.replace("\t", " ")):
+        raise _Wrong("a thing with a name, in letters and digits")
     first = words[0].lower()
     if first in PARTS:
         return replace(sketch, parts=tuple(dict.fromkeys((*sketch.parts, first))))

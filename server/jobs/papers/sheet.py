@@ -11,6 +11,7 @@ from PIL import Image
 from bench.comparison_view import compare
 from bench.schemas import ComparisonShown
 from catalogue.profiles import board_profile, family_profile
+from catalogue.wording import standing_words
 from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.ledger.chaining import entry_node, moment, record_head
@@ -191,6 +192,7 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         else [],
         "kept": _kept(job) if job.original_revision_id else [],
         "positions": _positions(job, comparison) if comparison else [],
+        "standings": _standings(job),
         **_functions(comparison, state["reasons"]),
         "decisions": decisions_told(job) if comparison else [],
         "readbacks": _readbacks(job),
@@ -280,6 +282,13 @@ def _positions(job: Job, comparison: ComparisonShown) -> list[dict[str, Any]]:
     found = as_set(board_profile(job.original_revision_id), comparison.found)
     after = as_set(board_profile(job.replacement_revision_id), job.state["left"] or comparison.plan or {})
     return [{"found": one, "left": other} for one, other in zip_longest(found, after)]
+
+
+def _standings(job: Job) -> list[tuple[str, str]]:
+    """What the profiles of the job's boards are worth, where they say it; the same board is told once."""
+    revisions = (each for each in (job.original_revision, job.replacement_revision) if each is not None)
+    said = {each.board.part_number: standing_words(board_profile(each.pk).document) for each in revisions}
+    return [(name, words) for name, words in said.items() if words]
 
 
 def _readbacks(job: Job) -> list[tuple[str, str, dict[str, Any]]]:

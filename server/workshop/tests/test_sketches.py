@@ -1,4 +1,7 @@
+import io
 from typing import Any
+
+from pypdf import PdfReader
 
 from catalogue.models import Board, Family
 from jobs.models import Job
@@ -29,6 +32,9 @@ class Sketches(WorldTestCase):
         self.assertEqual((kept["part_number"], kept["family_title"]), ("K7-100", "Tray washer"))
         shown = self.get("board/K7-100")
         self.assertEqual(shown["document"]["standing"]["settings"]["sources"][0]["who"], "Wennick Tarl")
+        self.assertRegex(shown["standing"], r"^sketched at the machine, Wennick Tarl \d{4}-\d{2}-\d{2}$")
+        self.assertEqual(shown["doubts"], ["how it leaves the maker: S1, R1"])
+        self.assertEqual(self.get("board/TVH-2210-B")["standing"], "")
         self.assertFalse(shown["behaviour_known"])
         self.assertIn("K7-100", [each["part_number"] for each in self.get("boards/marked?text=K7 100")])
         self.assertIn("Tray washer", [each["title"] for each in self.get("families?size=100")["items"]])
@@ -101,6 +107,12 @@ class WholeJob(WorldTestCase):
         closed = self.add("confirmed.hand_over", {"note": ""})
         self.assertTrue(closed["closed"])
         self.assertEqual(closed["left"], {"S1": "01101001", "R1": "3"})
+        sheet = self.client.get(f"/api/jobs/{self.open.pk}/sheet.pdf").content
+        words = " ".join(" ".join(page.extract_text() for page in PdfReader(io.BytesIO(sheet)).pages).split())
+        self.assertIn(
+            "The profile of K7-100 : sketched at the machine, Wennick Tarl", words.replace("K7-100:", "K7-100 :")
+        )
+        self.assertIn("Nobody wrote down what the positions mean", words)
         for paper in ("sheet.pdf", "label.pdf", "customer.pdf", "sheet.json", "package.zip"):
             self.assertEqual(self.client.get(f"/api/jobs/{self.open.pk}/{paper}").status_code, 200, paper)
 

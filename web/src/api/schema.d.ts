@@ -48,6 +48,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Opening
+         * @description Whether the first depot is still to be made.
+         */
+        get: operations["people_api_opening"];
+        put?: never;
+        /**
+         * Open First Depot
+         * @description Make the first depot and its lead, who is signed in with it; refused once there is one.
+         */
+        post: operations["people_api_open_first_depot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1729,6 +1753,14 @@ export interface components {
             token: string;
         };
         /**
+         * Opening
+         * @description Whether this installation has no depot yet.
+         */
+        Opening: {
+            /** First */
+            first: boolean;
+        };
+        /**
          * Me
          * @description The person who is signed in; `username` names this person and nobody else.
          */
@@ -1743,6 +1775,25 @@ export interface components {
             depot: string;
             /** Keeps Catalogue */
             keeps_catalogue: boolean;
+        };
+        /**
+         * FirstDepot
+         * @description The first depot and its parts lead, where nobody is there yet.
+         */
+        FirstDepot: {
+            /** Depot */
+            depot: string;
+            /** Code */
+            code: string;
+            /** Username */
+            username: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Password */
+            password: string;
         };
         /**
          * SignIn
@@ -1807,6 +1858,8 @@ export interface components {
             status: string;
             /** Revision */
             revision: number;
+            /** Standing */
+            standing: string;
             /** Family Title */
             family_title: string;
             /** Sketch */
@@ -1891,6 +1944,8 @@ export interface components {
             status: string;
             /** Revision */
             revision: number;
+            /** Standing */
+            standing: string;
             /** Readings */
             readings: components["schemas"]["ReadingShown"][];
         };
@@ -1931,6 +1986,8 @@ export interface components {
             status: string;
             /** Revision */
             revision: number;
+            /** Standing */
+            standing: string;
             /** Elements */
             elements: components["schemas"]["ElementShown"][];
             /** Document */
@@ -1941,6 +1998,8 @@ export interface components {
             family_title: string;
             /** Behaviour Known */
             behaviour_known: boolean;
+            /** Doubts */
+            doubts: string[];
         };
         /**
          * ElementShown
@@ -2313,6 +2372,8 @@ export interface components {
             status: string;
             /** Revision */
             revision: number;
+            /** Standing */
+            standing: string;
             /** Family Title */
             family_title: string;
             /** Sketch */
@@ -6040,6 +6101,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Token"];
+                };
+            };
+        };
+    };
+    people_api_opening: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opening"];
+                };
+            };
+        };
+    };
+    people_api_open_first_depot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstDepot"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };

@@ -23,6 +23,22 @@ export function useSignIn() {
   });
 }
 
+/** Whether the first depot is still to be made here. */
+export function useOpening() {
+  return useQuery({ queryKey: ["session", "opening"], queryFn: () => answer(api.GET("/api/opening")), retry: false });
+}
+
+export function useFirstDepot() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (given: Schemas["FirstDepot"]) => answer(api.POST("/api/opening", { body: given })),
+    onSuccess: (me) => {
+      forgetToken();
+      queries.setQueryData(["session"], me);
+    },
+  });
+}
+
 export function useSignOut() {
   const queries = useQueryClient();
   return useMutation({

@@ -48,6 +48,21 @@ export function BoardPage() {
         {board.data.family_title}.
         {Array.isArray(document.also_marked) && ` Also marked ${document.also_marked.join(", ")}.`}
       </p>
+      {board.data.standing && (
+        <div className="border-l-4 border-text pl-3">
+          <p>
+            <strong>Its settings: {board.data.standing}.</strong> What they mean and how it behaves is said only where
+            it stands below.
+          </p>
+          {board.data.doubts.length > 0 && (
+            <ul aria-label="Not known yet">
+              {board.data.doubts.map((each) => (
+                <li key={each}>Not known: {each}.</li>
+              ))}
+            </ul>
+          )}
+        </div>
+      )}
       {notes.map((note) => (
         <p key={note} className="border-l-4 border-text pl-3">
           {note}

@@ -2,13 +2,16 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useSignIn } from "@/api/session";
+import { useOpening, useSignIn } from "@/api/session";
+import { FirstDepotPage } from "./FirstDepotPage";
 
 /** The first screen: name and password. */
 export function SignInPage() {
   const signIn = useSignIn();
+  const opening = useOpening();
   const [username, setUsername] = useState("");
   const [password, setPassword] = useState("");
+  if (opening.data?.first) return <FirstDepotPage />;
   return (
     <main className="mx-auto flex min-h-screen max-w-md flex-col justify-center gap-6 px-5 py-10">
       <div>
