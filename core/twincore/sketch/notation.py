@@ -165,7 +165,7 @@ def _parameter(element: SketchedElement, text: str) -> SketchedElement:
 
 def _values(kind: str, words: list[str]) -> tuple[str, ...]:
     if kind == "jumper" and len(words) <= 1 and (not words or words[0].isdigit()):
-        pins = _count(words[0] if words else "2", 8, "pins")
+        pins = _count(words[0] if words else "2", 8, "pins", 2)
         return ("open", *(f"{pin}-{pin + 1}" for pin in range(1, pins)))
     text = " ".join(words) or USUAL_VALUES.get(kind, "")
     span = re.fullmatch(r"(\w{1,3})\s*\.\.\s*(\w{1,3})", text)
@@ -176,16 +176,16 @@ def _values(kind: str, words: list[str]) -> tuple[str, ...]:
 
 
 def _from_to(low: str, high: str) -> tuple[str, ...]:
-    if low.isdigit() and high.isdigit():
+    if (low + high).isascii() and low.isdecimal() and high.isdecimal():
         return tuple(str(number) for number in range(int(low), int(high) + 1))
     if len(low) == len(high) == 1 and low.isascii() and high.isascii():
         return tuple(chr(code) for code in range(ord(low), ord(high) + 1))
     return ()
 
 
-def _count(text: str, most: int, what: str) -> int:
-    if not text.isdecimal() or not 1 <= int(text) <= most:
-        raise _Wrong(f"a number of {what} from 1 to {most}")
+def _count(text: str, most: int, what: str, least: int = 1) -> int:
+    if not (text.isascii() and text.isdecimal() and len(text) < 4 and least <= int(text) <= most):
+        raise _Wrong(f"a number of {what} from {least} to {most}")
     return int(text)
 
 
