@@ -79,7 +79,7 @@ class Notation(TestCase):
         self.assertEqual(sketch.elements[0], SketchedElement("S1", "dip", 8, on="up", first="left"))
         self.assertEqual(sketch.elements[1].values, tuple("0123456789"))
         self.assertEqual(sketch.plugs, (SketchedPlug("C1", 8, True), SketchedPlug("C2", 6, None)))
-        self.assertEqual(sketch_words(sketch)[-1], "C2: a plug with 6 pins, whether it is keyed is not known.")
+        self.assertEqual(sketch_words(sketch)[-1], "C2: a plug with 6 pins, nobody could tell whether it is keyed.")
 
     def test_a_line_that_says_nothing_is_named_with_what_was_expected_and_the_rest_stands(self) -> None:
         sketch, wrong = read_lines(

@@ -7,6 +7,7 @@ from twincore.sketch.model import Sketch, SketchedElement
 MARGIN, GAP, ROW_GAP = 8.0, 8.0, 14.0
 """Millimetres round the board, between parts of a row, and between rows (their names stand there)."""
 LONGEST = 180.0
+NAMED = 22.0
 PIN, PLUG_DEEP = 6.0, 10.0
 SLOT, BANK_DEEP = 5.0, 12.0
 
@@ -18,6 +19,11 @@ class Part:
     ref: str
     width: float
     height: float
+
+    @property
+    def room(self) -> float:
+        """How much of a row it takes, in mm: at least its name, with the word and arrow for on beside it."""
+        return max(self.width, NAMED)
 
 
 def parts_of(sketch: Sketch) -> list[list[Part]]:
@@ -47,7 +53,7 @@ def placed(sketch: Sketch) -> tuple[tuple[float, float], list[tuple[Part, float,
     """
     widest = max(LONGEST, (sketch.size_mm or (0, 0))[0]) - 2 * MARGIN
     rows = [row for group in parts_of(sketch) for row in _rows(group, widest)]
-    wide = max((sum(p.width for p in row) + GAP * (len(row) - 1) for row in rows), default=0.0)
+    wide = max((sum(p.room for p in row) + GAP * (len(row) - 1) for row in rows), default=0.0)
     high = sum(max(part.height for part in row) for row in rows) + ROW_GAP * max(0, len(rows) - 1)
     size = sketch.size_mm or (100.0, 70.0)
     width, height = max(size[0], wide + 2 * MARGIN), max(size[1], high + 3 * MARGIN)
@@ -57,7 +63,7 @@ def placed(sketch: Sketch) -> tuple[tuple[float, float], list[tuple[Part, float,
         left = MARGIN
         for part in row:
             found.append((part, round(left, 1), round(top - part.height, 1)))
-            left += part.width + GAP
+            left += part.room + GAP
         top -= max(part.height for part in row) + ROW_GAP + spare
     return (round(width, 1), round(height, 1)), found
 
@@ -67,9 +73,9 @@ def _rows(parts: list[Part], widest: float) -> list[list[Part]]:
     rows: list[list[Part]] = []
     used = 0.0
     for part in parts:
-        if not rows or used + part.width > widest:
+        if not rows or used + part.room > widest:
             rows.append([])
             used = 0.0
         rows[-1].append(part)
-        used += part.width + GAP
+        used += part.room + GAP
     return rows

@@ -23,8 +23,8 @@ def sketch_words(sketch: Sketch) -> list[str]:
 def _element(element: SketchedElement) -> str:
     match element.kind:
         case "dip":
-            on = f"on is {element.on}" if element.on else "which way is on is not known"
-            first = f"number 1 is at the {element.first}" if element.first else "where number 1 is is not known"
+            on = f"on is {element.on}" if element.on else "nobody could tell which way is on"
+            first = f"number 1 is at the {element.first}" if element.first else "nobody could tell where number 1 is"
             return f"{element.id}: a bank of {element.places} switches; {on}, {first}."
         case "thumbwheel":
             return f"{element.id}: {element.places} thumbwheel{'s' if element.places > 1 else ''}, 0 to 9 each."
@@ -38,5 +38,5 @@ def _element(element: SketchedElement) -> str:
 
 
 def _plug(plug: SketchedPlug) -> str:
-    keyed = "whether it is keyed is not known" if plug.keyed is None else "keyed" if plug.keyed else "not keyed"
+    keyed = "nobody could tell whether it is keyed" if plug.keyed is None else "keyed" if plug.keyed else "not keyed"
     return f"{plug.id}: a plug with {plug.pins} pin{'s' if plug.pins > 1 else ''}, {keyed}."

@@ -54,12 +54,15 @@ function Thing({ kind, lines, onAdd }: Props & { kind: Counted }) {
   return (
     <section aria-label={word} className="flex flex-col gap-3 border-l-4 border-edge pl-3">
       {counts && (
-        <Segments
-          label={`How many ${counted}`}
-          choices={counts.map((count) => [String(count), String(count)] as const)}
-          value={String(draft.count)}
-          onChange={(count) => set({ count: Number(count) })}
-        />
+        <div>
+          <p className="mb-1 text-sm">How many {counted}</p>
+          <Segments
+            label={`How many ${counted}`}
+            choices={counts.map((count) => [String(count), String(count)] as const)}
+            value={String(draft.count)}
+            onChange={(count) => set({ count: Number(count) })}
+          />
+        </div>
       )}
       {!counts && (
         <TextField
