@@ -71,6 +71,10 @@ class Picture(models.Model):
         constraints = [models.UniqueConstraint(fields=["job", "name"], name="picture_name_once")]
 
 
+ENDS_A_STEP = models.Q(target__startswith="confirmed.") | models.Q(target__in=["original", "replacement"])
+"""The entries with which somebody ends a step."""
+
+
 class Entry(models.Model):
     """One thing that somebody did: only ever added. The id is made by the client, so that sending twice adds once.
 
@@ -96,8 +100,4 @@ class Entry(models.Model):
     class Meta:
         ordering = ["-number"]
         constraints = [models.UniqueConstraint(fields=["job", "number"], name="entry_number_once")]
-        indexes = [
-            models.Index(
-                fields=["by", "target"], name="steps_of_person", condition=models.Q(target__startswith="confirmed.")
-            )
-        ]
+        indexes = [models.Index(fields=["by", "target"], name="steps_of_person", condition=ENDS_A_STEP)]

@@ -5,7 +5,7 @@ from uuid import UUID
 from django.db.models import Q, QuerySet
 
 from config.errors import NotThere
-from jobs.models import Entry, Job
+from jobs.models import ENDS_A_STEP, Entry, Job
 from people.models import Person
 from twincore.job import STEPS, Step, current
 
@@ -45,10 +45,16 @@ def job(person: Person, job_id: UUID) -> Job:
     return found
 
 
+ENDED_BY = {"original": "recognise", "replacement": "choose"}
+"""The steps that end with what is said in them, and not with a confirmation."""
+
+
 def steps_done(person: Person) -> list[Step]:
     """The steps that a person has ever ended in any job, in their order."""
-    rows = Entry.objects.filter(by=person, target__startswith="confirmed.").order_by("target")
-    ended = {target.removeprefix("confirmed.") for target in rows.values_list("target", flat=True).distinct()}
+    rows = Entry.objects.filter(by=person).filter(ENDS_A_STEP).order_by("target")
+    ended = {
+        ENDED_BY.get(name, name.removeprefix("confirmed.")) for name in rows.values_list("target", flat=True).distinct()
+    }
     return [step for step in STEPS if step in ended]
 
 

@@ -12,7 +12,8 @@ class Migration(migrations.Migration):
             models.Index(
                 fields=["by", "target"],
                 name="steps_of_person",
-                condition=models.Q(target__startswith="confirmed."),
+                condition=models.Q(target__startswith="confirmed.")
+                | models.Q(target__in=["original", "replacement"]),
             ),
         )
     ]

@@ -93,7 +93,9 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
                 ? "Both boards show the same over this scenario."
                 : `The two part at ${timeWords(parting)}.`}
           </p>
-          <MomentPanel moments={moments} place={place} parting={parting} titles={titles} onGo={go} />
+          <div className="min-h-40">
+            <MomentPanel moments={moments} place={place} parting={parting} titles={titles} onGo={go} />
+          </div>
         </>
       )}
       <StepList inputs={inputs} scenario={scenario} />

@@ -1,4 +1,6 @@
+import type { Schemas } from "@/api/client";
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
+import { memo, useDeferredValue } from "react";
 import { useJobBoard, useRecord, type Job } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
@@ -15,10 +17,18 @@ import { WiresPart } from "./WiresPart";
 export function RecordStep({ job, put }: StepProps) {
   const board = useJobBoard(job, "original");
   const record = useRecord(job);
+  // an answer of the server waits for a hand that is at work
+  const shown = useDeferredValue(record.data);
   const problem = board.error ?? record.error;
   if (problem) return <ProblemNotice problem={problem} />;
-  if (!board.data || !record.data) return <Loading what="Drawing the board" />;
-  const { elements } = board.data;
+  if (!board.data || !shown) return <Loading what="Drawing the board" />;
+  return <Record job={job} put={put} board={board.data} record={shown} />;
+}
+
+type Props = StepProps & { board: Schemas["BoardShown"]; record: Schemas["RecordShown"] };
+
+const Record = memo(function Record({ job, put, board, record }: Props) {
+  const { elements } = board;
   const waits = job.steps.find((each) => each.id === "record")?.waits_for ?? [];
   const dead = waits.length === 0;
   const live = elements.filter((each) => job.powered.includes(each.id));
@@ -26,12 +36,12 @@ export function RecordStep({ job, put }: StepProps) {
   const unread = seen.filter((each) => job.found[each.id] === undefined).length;
   const liveLeft =
     live.filter((each) => job.found[each.id] === undefined).length +
-    record.data.remembered.filter((each) => each.value === null).length;
-  const plugs = record.data.plugs.filter((plug) => !plug.way && plug.pins.every((pin) => pin.wires.length === 0));
-  const props = { job, put, record: record.data };
-  const moving = record.data.moving.filter((each) => each.value === null).length;
+    record.remembered.filter((each) => each.value === null).length;
+  const plugs = record.plugs.filter((plug) => !plug.way && plug.pins.every((pin) => pin.wires.length === 0));
+  const props = { job, put, record };
+  const moving = record.moving.filter((each) => each.value === null).length;
   const withPower: PartOfStep[] = [
-    ...(live.length > 0 || record.data.remembered.length > 0
+    ...(live.length > 0 || record.remembered.length > 0
       ? [
           {
             id: "powered",
@@ -66,9 +76,9 @@ export function RecordStep({ job, put }: StepProps) {
       status: unread ? `${unread} to read` : "read",
       done: unread === 0,
       open: true,
-      body: <ElementsPart job={job} put={put} board={board.data} elements={seen} record={record.data} />,
+      body: <ElementsPart job={job} put={put} board={board} elements={seen} record={record} />,
     },
-    ...(record.data.plugs.length > 0
+    ...(record.plugs.length > 0
       ? [
           {
             id: "wires",
@@ -82,7 +92,7 @@ export function RecordStep({ job, put }: StepProps) {
     {
       id: "off",
       title: "What came off",
-      status: `${record.data.removed_left} pieces off`,
+      status: `${record.removed_left} pieces off`,
       done: false,
       asks: false,
       body: <RemovalPart {...props} />,
@@ -91,13 +101,13 @@ export function RecordStep({ job, put }: StepProps) {
       id: "moves",
       title: "Parts that move, and what only holds for now",
       status: `${moving} to look at`,
-      done: record.data.acting.length === 0 && moving === 0,
-      asks: record.data.acting.length > 0,
+      done: record.acting.length === 0 && moving === 0,
+      asks: record.acting.length > 0,
       body: <PartsPart {...props} />,
     },
   ];
   const next = nextOf(dead ? [...withPower, ...onDead] : withPower);
-  const missing = record.data.missing;
+  const missing = record.missing;
   const complete = dead && missing.length === 0;
   const finished = job.steps.find((each) => each.id === "record")?.state === "done";
   return (
@@ -136,7 +146,7 @@ export function RecordStep({ job, put }: StepProps) {
       )}
     </div>
   );
-}
+});
 
 function RecordDone({ job, missing }: { job: Job; missing: string[] }) {
   const done = job.steps.find((each) => each.id === "record")?.state === "done";
