@@ -34,6 +34,10 @@ class WorldTestCase(TestCase):
     def job(self, number: int) -> Job:
         return Job.objects.get(depot__code="SQ", number=number)
 
+    def job_shown(self, shown: dict[str, Any]) -> Job:
+        """The job that an answer shows."""
+        return Job.objects.get(pk=shown["id"])
+
     def get(self, path: str, status: int = 200) -> Any:
         return self.answer(self.client.get(f"/api/{path}"), status)
 

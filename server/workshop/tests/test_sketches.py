@@ -4,7 +4,6 @@ from typing import Any
 from pypdf import PdfReader
 
 from catalogue.models import Board, Family
-from jobs.models import Job
 from jobs.tests.world import WorldTestCase
 from people.models import Depot, Person
 
@@ -83,7 +82,7 @@ class WholeJob(WorldTestCase):
         opened = self.post(
             "jobs", {"id": "3f1f7a52-0a5c-4f0c-9d61-2f1d3a7b6a10", "machine": "Tray washer 1", "complaint": ""}
         )
-        self.open = Job.objects.get(pk=opened["id"])
+        self.open = self.job_shown(opened)
         self.add("family", kept["family"])
         self.add("confirmed.rule_out", {"note": "scorched"})
         self.add("original", "K7-100")
