@@ -93,7 +93,7 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
                 ? "Both boards show the same over this scenario."
                 : `The two part at ${timeWords(parting)}.`}
           </p>
-          <div className="min-h-40">
+          <div className="min-h-30">
             <MomentPanel moments={moments} place={place} parting={parting} titles={titles} onGo={go} />
           </div>
         </>

@@ -16,10 +16,13 @@ type Props = StepProps & { plan: Plan; family: FamilyDocument };
 export function RunsPart({ job, put, plan, family }: Props) {
   const next = plan.runs.find((run) => run.made === 0 && run.cannot.length === 0);
   const [shown, setShown] = useState<string | null>(next?.id ?? null);
+  // where there is little room, the runs that are not in hand wait behind one line
+  const [every, setEvery] = useState(isWide() || next === undefined);
+  const runs = every ? plan.runs : plan.runs.filter((run) => run.id === shown || run.id === next?.id);
   return (
     <>
       <ol className="border-t border-rule">
-        {plan.runs.map((run) => {
+        {runs.map((run) => {
           const open = shown === run.id;
           return (
             <li key={run.id} className="border-b border-rule">
@@ -46,6 +49,11 @@ export function RunsPart({ job, put, plan, family }: Props) {
           );
         })}
       </ol>
+      {!every && (
+        <Button kind="quiet" className="self-start" onClick={() => setEvery(true)}>
+          {plan.runs.length - runs.length} more runs
+        </Button>
+      )}
       {!job.closed && (
         <details open={isWide()}>
           <summary className="min-h-11 py-2 font-semibold">Another run</summary>
