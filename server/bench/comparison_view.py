@@ -48,6 +48,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
     family, original, replacement = comparison.family, comparison.original, comparison.replacement
     found = comparison.found_record()
     carried = comparison.carried()
+    best = comparison.without_hands()
     record = comparison.plan_record()
     wanted = comparison.wanted()
     functions = judge(wanted, replacement, record, family) if record else ()
@@ -57,7 +58,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
         replacement=replacement.part_number,
         found=plain(written_positions(original, found.points)),
         plan=plain(written_positions(replacement, record.points)) if record else None,
-        best=plain(written_positions(replacement, carried.record.points)) if carried.record else None,
+        best=plain(written_positions(replacement, best.points)) if best else None,
         why=[family.titles.get(name, name) for name in carried.why],
         rows=rows,
         extras=_extras(replacement, record, wanted.keys(), family),
@@ -68,7 +69,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
             UnreadableShown(point=u.point, functions=[family.titles[f] for f in u.functions], decides=u.decides)
             for u in unreadable_points(original, found, family)
         ],
-        meanings_known=comparison.meanings_known,
+        meanings_known=replacement.meanings_known,
         same_layout=original.settings_layout is not None and original.settings_layout == replacement.settings_layout,
         proof=_proof_shown(comparison, record) if record else None,
         schools=[_school_shown(each, comparison, wanted) for each in comparison.schools()],

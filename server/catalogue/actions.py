@@ -6,7 +6,7 @@ from hashlib import sha256
 from typing import Any
 
 from django.db import transaction
-from django.db.models import F
+from django.db.models import F, QuerySet
 
 from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Guide, GuideRevision, Marking, Revision
 from catalogue.profiles import board_profile, family_profile
@@ -46,21 +46,6 @@ class Loaded:
     warnings: tuple[Fault, ...] = ()
 
 
-def load_own(person: Person, data: bytes, now: datetime) -> Loaded:
-    """Keep a board or family as the person's depot's own: nobody of another depot sees it. Anybody of the depot may.
-
-    Raises DocumentError with every fault, and Refused for a board of a number that is in the shared catalogue.
-    """
-    document = open_document(data, None)
-    with transaction.atomic():
-        if document.kind == "family":
-            return _load_family(person, parse_family(data), data, now, person.depot)
-        profile = parse_board(data)
-        if Board.objects.filter(part_number=profile.part_number, depot=None).exists():
-            raise Refused(f"{profile.part_number} is in the catalogue already. Take it from there.")
-        return _load_board(person, profile, data, now, person.depot)
-
-
 def load_document(person: Person | None, data: bytes, now: datetime, keep: bool = True) -> Loaded:
     """Check a board, family, rule-out data, nameplate schemes or adapter leads and keep them as a new revision.
 
@@ -73,9 +58,12 @@ def load_document(person: Person | None, data: bytes, now: datetime, keep: bool 
     with transaction.atomic():
         match document.kind:
             case "family":
-                loaded = _load_family(person, parse_family(data), data, now)
+                family = parse_family(data)
+                loaded = _load_family(person, family, data, now, _owner(person, Family.objects.filter(code=family.id)))
             case "board":
-                loaded = _load_board(person, parse_board(data), data, now)
+                board = parse_board(data)
+                mine = Board.objects.filter(part_number=board.part_number)
+                loaded = _load_board(person, board, data, now, _owner(person, mine))
             case "rule-out" | "nameplates" | "adapters":
                 loaded = _load_guide(person, document.kind, data, now)
             case _:
@@ -86,6 +74,30 @@ def load_document(person: Person | None, data: bytes, now: datetime, keep: bool 
         if not keep:
             transaction.set_rollback(True)
     return loaded
+
+
+@transaction.atomic
+def load_own_family(person: Person, data: bytes, now: datetime) -> Loaded:
+    """Keep a kind of machine as the depot's own: nobody of another depot sees it. Anybody of the depot may."""
+    return _load_family(person, parse_family(data), data, now, person.depot)
+
+
+@transaction.atomic
+def load_own_board(person: Person, data: bytes, now: datetime, family: Family | None = None) -> Loaded:
+    """Keep a board as the depot's own, as `load_own_family`; in a family that is given, or in one that the depot sees.
+
+    Raises DocumentError with every fault, and Refused for a number that is in the shared catalogue.
+    """
+    profile = parse_board(data)
+    if Board.objects.filter(part_number=profile.part_number, depot=None).exists():
+        raise Refused(f"{profile.part_number} is in the catalogue already. Take it from there.")
+    return _load_board(person, profile, data, now, person.depot, family)
+
+
+def _owner(person: Person | None, named: QuerySet[Any]) -> Depot | None:
+    """Whose a document becomes: the person's depot's where it has one of this name, else everybody's."""
+    depot = person.depot if person else None
+    return depot if depot is not None and named.filter(depot=depot).exists() else None
 
 
 def _is_there(revision: Revision | None, data: bytes) -> bool:
@@ -105,21 +117,24 @@ def _next(last: Revision | None, person: Person | None, data: bytes, now: dateti
 
 
 def _load_family(
-    person: Person | None, profile: FamilyProfile, data: bytes, now: datetime, depot: Depot | None = None
+    person: Person | None, profile: FamilyProfile, data: bytes, now: datetime, depot: Depot | None
 ) -> Loaded:
     family, _ = (
         Family.objects.select_for_update(of=("self",))
         .select_related("current")
         .get_or_create(code=profile.id, defaults={"title": profile.title, "depot": depot})
     )
+    if family.depot != depot:
+        raise Refused(f"The id {profile.id} is taken. Give this family another one.")
     if family.current and _is_there(family.current, data):
         return Loaded("family", profile.id, family.current.number, False)
     faults = []
     for board in family.boards.select_related("current"):
+        name = board.part_number if board.depot in (None, depot) else "a depot's own board"
         try:
             check_board_in_family(board_profile(board.current_id), profile)
         except DocumentError as error:
-            faults += [Fault(f"{board.part_number}: {fault.place}", fault.expected) for fault in error.faults]
+            faults += [Fault(f"{name}: {fault.place}", fault.expected) for fault in error.faults]
     if faults:
         raise Faulty("Boards of this family would no longer fit it. Load them in a form that fits first.", faults)
     family.title = profile.title
@@ -129,14 +144,16 @@ def _load_family(
 
 
 def _load_board(
-    person: Person | None, profile: BoardProfile, data: bytes, now: datetime, depot: Depot | None = None
+    person: Person | None,
+    profile: BoardProfile,
+    data: bytes,
+    now: datetime,
+    depot: Depot | None,
+    family: Family | None = None,
 ) -> Loaded:
-    family = (
-        Family.objects.seen_by(depot.pk if depot else None)
-        .select_related("current")
-        .filter(code=profile.family)
-        .first()
-    )
+    if family is None:
+        seen = Family.objects.seen_by(depot.pk if depot else None).select_related("current")
+        family = seen.filter(code=profile.family).first()
     if family is None or family.current is None:
         raise Faulty(
             "Load the family first.", [Fault("family", f'expected a family of the catalogue, found "{profile.family}"')]
@@ -219,10 +236,8 @@ def keep_family(person: Person, data: bytes, now: datetime) -> tuple[FamilyRevis
         return there, False
     family = Family.objects.select_for_update(of=("self",)).filter(code=profile.id).first()
     if family is None:
-        if worth_of(profile.document, "settings") == "sketched":
-            load_own(person, data, now)
-        else:
-            load_document(person, data, now)
+        take_in = load_own_family if worth_of(profile.document, "settings") == "sketched" else load_document
+        take_in(person, data, now)
         return FamilyRevision.objects.get(family=profile.id), True
     return FamilyRevision.objects.create(family=family, **_next(family.revisions.first(), person, data, now)), True
 
@@ -239,7 +254,7 @@ def keep_board(person: Person, data: bytes, family: FamilyRevision, now: datetim
     if board is None:
         # what another depot put down for itself stays with the job, and with the depot that takes it in
         if worth_of(profile.document, "settings") == "sketched":
-            load_own(person, data, now)
+            load_own_board(person, data, now, family.family)
         else:
             load_document(person, data, now)
         return BoardRevision.objects.get(board__in=known.all()), True

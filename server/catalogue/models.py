@@ -8,22 +8,17 @@ from django.db import models
 from people.models import Depot, Person
 
 
-class Owned(models.QuerySet[Any]):
-    """What all depots share, and what belongs to one of them."""
+class OwnedRows(models.QuerySet[Any]):
+    """Rows that all depots share, and rows of one of them."""
 
     def seen_by(self, depot: int | None) -> Self:
         """What people of a depot see: all that is shared, and their own."""
         return self.filter(models.Q(depot=None) | models.Q(depot=depot))
 
 
-SKETCHED = ("size_mm", "holes", "look", "connectors", "layout")
+class Owned(models.Model):
+    """Something of the catalogue that all depots share, or that is one depot's own."""
 
-
-class Family(models.Model):
-    """A family of boards, known by the id that its document gives."""
-
-    code = models.CharField(max_length=80, primary_key=True)
-    title = models.CharField(max_length=2000)
     depot = models.ForeignKey(
         Depot,
         on_delete=models.PROTECT,
@@ -31,9 +26,22 @@ class Family(models.Model):
         related_name="+",
         help_text="Whose own it is; none where it is shared.",
     )
-    current = models.ForeignKey("FamilyRevision", on_delete=models.PROTECT, null=True, related_name="+")
 
-    objects = Owned.as_manager()
+    objects = OwnedRows.as_manager()
+
+    class Meta:
+        abstract = True
+
+
+SKETCHED = ("size_mm", "holes", "look", "connectors", "layout")
+
+
+class Family(Owned):
+    """A family of boards, known by the id that its document gives."""
+
+    code = models.CharField(max_length=80, primary_key=True)
+    title = models.CharField(max_length=2000)
+    current = models.ForeignKey("FamilyRevision", on_delete=models.PROTECT, null=True, related_name="+")
 
 
 class Revision(models.Model):
@@ -59,17 +67,10 @@ class FamilyRevision(Revision):
         constraints = [models.UniqueConstraint(fields=["family", "number"], name="family_revision_once")]
 
 
-class Board(models.Model):
+class Board(Owned):
     """A board, known by its part number; a depot's own stands before a shared one of the same number."""
 
     part_number = models.CharField(max_length=80, db_index=True)
-    depot = models.ForeignKey(
-        Depot,
-        on_delete=models.PROTECT,
-        null=True,
-        related_name="+",
-        help_text="Whose own it is; none where it is shared.",
-    )
     family = models.ForeignKey(Family, on_delete=models.PROTECT, related_name="boards")
     maker = models.CharField(max_length=80)
     title = models.CharField(max_length=2000)
@@ -78,8 +79,6 @@ class Board(models.Model):
     traits = models.JSONField(default=dict, help_text="What fitting looks at, of the current revision.")
     features = models.JSONField(default=dict, help_text="What can be seen on it, of the current revision.")
     current = models.ForeignKey("BoardRevision", on_delete=models.PROTECT, null=True, related_name="+")
-
-    objects = Owned.as_manager()
 
     class Meta:
         ordering = ["part_number", "pk"]

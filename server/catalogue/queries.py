@@ -53,7 +53,9 @@ def board_revision_id(part_number: str, depot: int | None) -> int:
 
 def family(code: str, depot: int | None) -> Family:
     """One family with its current revision."""
-    found = Family.objects.seen_by(depot).select_related("current").filter(code=code).first()
+    # a board that came with a job from another depot brings its kind of machine into sight
+    brought = Q(boards__depot=depot) if depot is not None else Q()
+    found = Family.objects.filter(Q(depot=None) | Q(depot=depot) | brought, code=code).select_related("current").first()
     if found is None or found.current is None:
         raise NotThere(f"There is no family {code} in the catalogue.")
     return found

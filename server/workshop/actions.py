@@ -7,7 +7,7 @@ from django.db import transaction
 from django.utils.text import slugify
 from django.utils.timezone import localtime
 
-from catalogue.actions import load_own
+from catalogue.actions import load_own_board, load_own_family
 from catalogue.models import Board, Family
 from catalogue.queries import family as family_of
 from config.errors import Faulty, Refused
@@ -45,7 +45,7 @@ def sketch_board(person: Person, given: Sketched, now: datetime) -> Board:
         number = given.part_number.strip() or _unmarked(person)
         who, day = person.shown_name, localtime(now).date().isoformat()
         document = board_document(sketch, number, given.maker.strip(), given.title.strip(), family, who, day)
-        load_own(person, dump(jsonable(document)).encode(), now)
+        load_own_board(person, dump(jsonable(document)).encode(), now)
         return Board.objects.select_related("family", "current").get(depot=person.depot, part_number=number)
 
 
@@ -71,7 +71,7 @@ def _kind(person: Person, title: str, now: datetime) -> str:
     base = f"{person.depot.code.lower()}-{slugify(title)[:60] or 'kind'}"
     codes = (base if number == 1 else f"{base}-{number}" for number in range(1, MOST_KINDS))
     code = next(each for each in codes if not Family.objects.filter(code=each).exists())
-    load_own(person, dump(kind_document(code, title)).encode(), now)
+    load_own_family(person, dump(kind_document(code, title)).encode(), now)
     return code
 
 

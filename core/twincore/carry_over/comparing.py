@@ -94,16 +94,6 @@ class Comparison:
         """Whether the very same number goes in again: then it is set as the old one stood."""
         return self.original.part_number == self.replacement.part_number
 
-    @property
-    def meanings_known(self) -> bool:
-        """Whether anybody wrote down what the replacement's positions mean; without that they cannot be solved for."""
-        return bool(self.replacement.functions) or not self.replacement.points
-
-    @property
-    def followed_school(self) -> SchoolName | None:
-        """The school that is followed in everything: the one that was said, or copying for the same board again."""
-        return self.school or ("positions" if self.same_board else None)
-
     def found_record(self) -> Record:
         """The original as found."""
         return record_of(self.original, self.found)
@@ -132,7 +122,7 @@ class Comparison:
 
     def solved(self) -> Record | None:
         """The positions that come closest to the functions as found: what the school of functions sets."""
-        return self.undecided().carried().record if self.meanings_known else None
+        return self.undecided().carried().record if self.replacement.meanings_known else None
 
     def undecided(self) -> "Comparison":
         """The same before anybody decided for a school or set a position by hand."""
@@ -168,17 +158,24 @@ class Comparison:
 
         None where nothing can be set; where nobody knows what positions mean, until a person set every one of them.
         """
-        best = self._followed() or (self.carried().record if self.meanings_known else None)
+        best = self.without_hands()
         if not self.plan:
             return best
         written = written_positions(self.replacement, best.points) if best else {}
         made = record_of(self.replacement, {**written, **self.plan})
-        return None if made.unreadable and not self.meanings_known else made
+        return None if made.unreadable and not self.replacement.meanings_known else made
 
-    def _followed(self) -> Record | None:
-        """The very positions of the school that is followed in everything; None where there is none such."""
-        followed = self.followed_school
-        if followed in (None, "functions") or self.decisions or self.wishes:
+    def without_hands(self) -> Record | None:
+        """The replacement as it would be set if nobody set a position by hand; None where nothing says how."""
+        return self.followed() or (self.carried().record if self.replacement.meanings_known else None)
+
+    def followed(self) -> Record | None:
+        """The very positions of the school that is followed in everything; None where there is none such.
+
+        The same board again is set as the old one stood, unless somebody says otherwise or not all of it could be read.
+        """
+        followed = self.school or ("positions" if self.same_board else "functions")
+        if followed == "functions" or self.decisions or self.wishes:
             return None
         record = next(school.record for school in self.schools() if school.id == followed)
         return record if record is not None and not record.unreadable else None

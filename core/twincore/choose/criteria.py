@@ -16,13 +16,8 @@ from twincore.settings import Carried
 UNITS = {"temperature_c": "°C", "humidity_percent": "%", "altitude_m": "m"}
 
 
-def judge_listing(way: Way | None, facts: Facts, same: bool = False) -> Judged:
-    """Who says that this board may stand in for the original; what is listed as not exchangeable beats everything.
-
-    `same` is the very same number: nobody has to list it.
-    """
-    if same:
-        return judged("listing", [Reason("same number", "fits")])
+def judge_listing(way: Way | None, facts: Facts) -> Judged:
+    """Who says that this board may stand in for the original; what is listed as not exchangeable beats everything."""
     if way is None:
         return judged("listing", [Reason("not listed", "to check")])
     if way.forbidden is not None:

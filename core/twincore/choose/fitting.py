@@ -108,8 +108,9 @@ def fitting_of(traits: Mapping[str, Any]) -> Fitting:
     )
 
 
-def _pins(connectors: list[dict[str, Any]]) -> tuple[Pin, ...]:
-    return tuple(
+def _pins(connectors: list[dict[str, Any]]) -> tuple[Pin, ...] | None:
+    """Every pin that carries something; None where there are plugs and nobody knows what any of their pins carries."""
+    found = tuple(
         Pin(
             connector["id"],
             connector.get("style"),
@@ -122,6 +123,7 @@ def _pins(connectors: list[dict[str, Any]]) -> tuple[Pin, ...]:
         for pin in connector["pins"]
         if pin.get("signal") is not None
     )
+    return found or (None if connectors else ())
 
 
 def _contact(node: dict[str, Any]) -> Contact:

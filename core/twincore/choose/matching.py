@@ -7,6 +7,7 @@ from typing import Any
 from twincore.behaviour import Proof, make_twin, prove
 from twincore.choose import connections, criteria
 from twincore.choose.fitting import Fitting
+from twincore.choose.judged import Judged, Reason, judged
 from twincore.choose.ranking import Candidate, closeness_of
 from twincore.choose.ways import Way
 from twincore.errors import TwinError
@@ -29,9 +30,9 @@ class Machine:
 
 @dataclass(frozen=True, slots=True)
 class TwinChecked:
-    """Carry-over and twin check of a candidate; `proof` is None where it could not be run."""
+    """Carry-over and twin check of a candidate; each is None where it could not be run."""
 
-    carried: Carried
+    carried: Carried | None
     proof: Proof | None
 
 
@@ -39,6 +40,8 @@ def check_twin(
     original: Board, found: Record, replacement: Board, family: Family, wishes: Mapping[str, Value]
 ) -> TwinChecked:
     """Carry the settings over and prove, with a limit that suits many candidates."""
+    if not replacement.meanings_known:
+        return TwinChecked(None, None)
     carried = carry(original, found, replacement, family, wishes)
     if carried.record is None:
         return TwinChecked(carried, None)
@@ -61,8 +64,9 @@ def judge_candidate(
     original, facts = machine.original, machine.facts
     carried = twin.carried if twin else None
     proof = twin.proof if twin else None
+    same = fitting.part_number == original.part_number
     cells = (
-        criteria.judge_listing(way, facts, fitting.part_number == original.part_number),
+        criteria.judge_listing(way, facts),
         criteria.judge_supply(original, fitting, facts),
         criteria.judge_machine(fitting, facts),
         connections.judge_contacts(original, fitting, facts),
@@ -76,6 +80,16 @@ def judge_candidate(
         criteria.judge_availability(fitting, offer),
     )
     return Candidate(
-        fitting.part_number, cells, way, carried, proof,
-        closeness_of(carried, proof, twin is not None), offer, fitting.part_number == original.part_number,
+        fitting.part_number, tuple(_again(each) for each in cells) if same else cells, way, carried, proof,
+        closeness_of(carried, proof, twin is not None), offer, same,
     )  # fmt: skip
+
+
+SAME_AGAIN = ("listing", "contacts", "signals", "connectors", "mounting", "settings")
+"""What two boards of the same number share by being the same, whether anybody wrote it down or not."""
+
+
+def _again(cell: Judged) -> Judged:
+    if cell.criterion not in SAME_AGAIN:
+        return cell
+    return judged(cell.criterion, [Reason("same number", "fits")], [], cell.minutes)

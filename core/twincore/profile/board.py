@@ -40,6 +40,11 @@ class Board:
     charts: tuple[Chart, ...]
     document: dict[str, Any]
 
+    @property
+    def meanings_known(self) -> bool:
+        """Whether anybody wrote down what its positions mean; without that they cannot be solved for."""
+        return bool(self.functions) or not self.points
+
 
 def parse_board(data: bytes) -> Board:
     """Read a board document. Raises DocumentError with every fault and its place.

@@ -158,7 +158,7 @@ WORDS: dict[str, Any] = {
     "surroundings measured": lambda w, d: f"{PLACE[d['fact']]} {d['value']:g}, it stands {_stands(d)}",
     "surroundings refused": lambda w, d: f"{PLACE[d['fact']]} {d['value']:g}, it stands only {_stands(d)}",
     "surroundings to measure": lambda w, d: f"It stands {_stands(d)}; {PLACE[d['fact']].lower()} is not known",
-    "same number": lambda w, d: "The same number again; its revision and firmware are still to be looked at",
+    "same number": lambda w, d: "The same number again; look at its revision and firmware",
     "not listed": lambda w, d: "Nobody lists this board for the original",
     "not exchangeable": lambda w, d: f"Not exchangeable: {w.statement(d['statement'])}",
     "not exchangeable if": lambda w, d: (
@@ -205,7 +205,7 @@ WORDS: dict[str, Any] = {
     "reaches beyond": lambda w, d: f"Reaches {d['over_mm']:g} mm farther {SIDES[d['side']]}",
     "room there": lambda w, d: f"{d['over_mm']:g} mm more {SIDES[d['side']]}: there is room",
     "no room": lambda w, d: f"No room for {d['over_mm']:g} mm more {SIDES[d['side']]}",
-    "settings unknown": lambda w, d: "Carry-over has not been run for this one yet",
+    "settings unknown": lambda w, d: "Carry-over has not been run, or what its positions mean is not written down",
     "no position": lambda w, d: "Every choice of positions is reserved",
     "function off": lambda w, d: (
         f"Cannot be met: {w.function(d['function'])}" + (" (safety)" if d["importance"] == "safety" else "")

@@ -6,6 +6,7 @@ from pypdf import PdfReader
 from catalogue.models import Board, Family
 from jobs.tests.world import WorldTestCase
 from people.models import Depot, Person
+from twincore.sketch import kind_document
 
 LINES = "S1 bank 8, on up, from left; R1 dial 0..9; C1 plug 8, keyed; C2 plug 6; board green"
 
@@ -32,7 +33,7 @@ class Sketches(WorldTestCase):
         shown = self.get("board/K7-100")
         self.assertEqual(shown["document"]["standing"]["settings"]["sources"][0]["who"], "Wennick Tarl")
         self.assertRegex(shown["standing"], r"^sketched at the machine, Wennick Tarl \d{4}-\d{2}-\d{2}$")
-        self.assertEqual(shown["doubts"], ["how it leaves the maker: S1, R1"])
+        self.assertEqual(shown["doubts"], ["whether it is keyed: C2", "how it leaves the maker: S1, R1"])
         self.assertEqual(self.get("board/TVH-2210-B")["standing"], "")
         self.assertFalse(shown["behaviour_known"])
         self.assertIn("K7-100", [each["part_number"] for each in self.get("boards/marked?text=K7 100")])
@@ -68,6 +69,23 @@ class Sketches(WorldTestCase):
         self.assertFalse(Board.objects.filter(depot__isnull=False).exists())
         self.assertFalse(Family.objects.filter(depot__isnull=False).exists())
 
+    def test_a_lead_completes_a_sketch_by_its_file_and_it_stays_the_depots_own(self) -> None:
+        kept = self.keep()
+        document = self.get("board/K7-100")["document"]
+        document["codes"] = [{"shown": "2 flashes", "meaning": "no water"}]
+        self.sign_in("corm")
+        loaded = self.post("documents", document)
+        self.assertEqual((loaded["name"], loaded["revision"], loaded["new"]), ("K7-100", 2, True))
+        board = Board.objects.get(part_number="K7-100")
+        assert board.depot is not None
+        self.assertEqual((board.depot.code, board.family_id), ("SQ", kept["family"]))
+        # the id of a kind that is another depot's own cannot be taken by a file for everybody
+        elsewhere = Depot.objects.create(name="Low Harbour", code="LH")
+        Person.objects.create_user("lead", password="torchlight-42", depot=elsewhere, role=Person.Role.PARTS_LEAD)
+        self.sign_in("lead")
+        self.assertIn("is taken", self.post("documents", kind_document(kept["family"], "Tray washer"), 400)["detail"])
+        self.assertEqual(Family.objects.get(code=kept["family"]).revisions.count(), 1)
+
     def test_a_board_without_a_marking_gets_a_number_of_the_depot(self) -> None:
         names = [self.keep(part_number=" ")["part_number"] for _ in range(2)]
         self.assertEqual(names, ["SQ-unmarked-1", "SQ-unmarked-2"])
@@ -76,7 +94,8 @@ class Sketches(WorldTestCase):
 class WholeJob(WorldTestCase):
     """A machine and a board that nobody entered, and the same board again: from the first entry to the papers."""
 
-    def test_a_job_goes_from_a_sketch_to_its_papers(self) -> None:
+    def to_choose(self) -> None:
+        """A job whose original is a sketch."""
         self.sign_in("wennick")
         kept = self.post("sketches", {"part_number": "K7-100", "kind": "Tray washer", "lines": LINES})
         opened = self.post(
@@ -85,17 +104,54 @@ class WholeJob(WorldTestCase):
         self.open = self.job_shown(opened)
         self.add("family", kept["family"])
         self.add("confirmed.rule_out", {"note": "scorched"})
+        self.family = kept["family"]
         self.add("original", "K7-100")
-        found = self.get(f"jobs/{self.open.pk}/candidates")
-        self.assertEqual([each["part_number"] for each in found["items"]], ["K7-100"])
-        listing = next(cell for cell in found["items"][0]["cells"] if cell["criterion"] == "listing")
-        self.assertIn("The same number again", listing["reasons"][0]["words"])
-        self.add("replacement", "K7-100")
+
+    def to_carry_over(self, replacement: str) -> None:
+        """The replacement taken, and the original as found."""
+        self.add("replacement", replacement)
         self.make_dead(self.open)
         self.add("found.S1", "01101001", read_how="by eye")
         self.add("found.R1", "3", read_how="by eye")
         self.record_plugs(self.open)
         self.add("confirmed.record", {"note": ""})
+
+    def cells(self, part_number: str) -> dict[str, Any]:
+        found = self.get(f"jobs/{self.open.pk}/candidates")["items"]
+        return {
+            cell["criterion"]: cell for each in found if each["part_number"] == part_number for cell in each["cells"]
+        }
+
+    def test_another_sketch_is_never_said_to_fit_for_want_of_knowledge(self) -> None:
+        self.to_choose()
+        self.post("sketches", {"part_number": "K7-200", "family": self.family, "lines": LINES})
+        other = {name: cell["verdict"] for name, cell in self.cells("K7-200").items()}
+        for criterion in ("listing", "contacts", "signals", "connectors", "mounting", "settings", "behaviour"):
+            self.assertEqual(other[criterion], "to check", criterion)
+        for criterion in ("listing", "contacts", "signals", "connectors", "mounting", "settings"):
+            cell = self.cells("K7-100")[criterion]
+            self.assertIn("The same number again", cell["reasons"][0]["words"])
+
+    def test_where_nobody_knows_what_positions_mean_each_is_set_by_hand_or_a_school_is_followed(self) -> None:
+        self.to_choose()
+        self.post("sketches", {"part_number": "K7-200", "family": self.family, "lines": LINES})
+        self.to_carry_over("K7-200")
+        comparison = self.get(f"jobs/{self.open.pk}/comparison")
+        self.assertEqual((comparison["plan"], comparison["best"]), (None, None))
+        self.assertIn("Nobody wrote down", self.add("confirmed.carry_over", {"note": ""}, 400)["detail"])
+        # all zeros are a position like any other
+        self.add("override.S1", "00000000")
+        self.assertIsNone(self.get(f"jobs/{self.open.pk}/comparison")["plan"])
+        self.add("override.R1", "0")
+        self.assertEqual(self.get(f"jobs/{self.open.pk}/comparison")["plan"], {"S1": "00000000", "R1": "0"})
+        for name, before in (("S1", "00000000"), ("R1", "0")):
+            self.add(f"override.{name}", None, before=before)
+        self.add("school", "positions", reason="the leaflet says that both are set alike")
+        self.assertEqual(self.get(f"jobs/{self.open.pk}/comparison")["plan"], {"S1": "01101001", "R1": "3"})
+
+    def test_a_job_goes_from_a_sketch_to_its_papers_and_into_another_depot(self) -> None:
+        self.to_choose()
+        self.to_carry_over("K7-100")
         comparison = self.get(f"jobs/{self.open.pk}/comparison")
         self.assertFalse(comparison["meanings_known"])
         self.assertEqual(comparison["plan"], {"S1": "01101001", "R1": "3"})
@@ -114,6 +170,15 @@ class WholeJob(WorldTestCase):
         self.assertIn("Nobody wrote down what the positions mean", words)
         for paper in ("sheet.pdf", "label.pdf", "customer.pdf", "sheet.json", "package.zip"):
             self.assertEqual(self.client.get(f"/api/jobs/{self.open.pk}/{paper}").status_code, 200, paper)
+        package = b"".join(self.client.get(f"/api/jobs/{self.open.pk}/package.zip").streaming_content)
+        Person.objects.filter(username="ildro").update(role=Person.Role.PARTS_LEAD)
+        self.sign_in("ildro")
+        response = self.client.post("/api/packages", package, content_type="application/zip")
+        brought = self.answer(response, 200)
+        self.assertEqual(self.get(f"jobs/{brought['id']}")["left"], {"S1": "01101001", "R1": "3"})
+        self.assertEqual(self.get("board/K7-100")["family"], self.family)
+        self.assertEqual(self.get(f"families/{self.family}")["title"], "Tray washer")
+        self.assertEqual(self.client.get(f"/api/jobs/{brought['id']}/sheet.pdf").status_code, 200)
 
     def add(self, target: str, after: Any, status: int = 200, **more: Any) -> Any:
         return self.entry(self.open, target, after, status=status, **more)

@@ -54,7 +54,7 @@ def rows_needing_reason(case: Case) -> dict[str, str]:
 def rows_to_decide(case: Case) -> dict[str, str]:
     """Functions that the schools set differently, with their titles; none where one school is followed in everything."""
     comparison = comparison_of(case)
-    if comparison.followed_school is not None:
+    if comparison.school is not None or comparison.followed() is not None:
         return {}
     as_found = comparison.undecided().wanted()
     found = disagreements(comparison.schools(), as_found, comparison.replacement, comparison.family)
@@ -64,13 +64,13 @@ def rows_to_decide(case: Case) -> dict[str, str]:
 def check_confirmed(case: Case, note: str) -> None:
     """Refuse a plan that sets nothing, or on which something is still to be decided."""
     comparison = comparison_of(case)
-    if comparison.plan_record() is None and not comparison.meanings_known:
-        raise Refusal(
-            f"Nobody wrote down what the positions of {comparison.replacement.part_number} mean. Follow a school, or set "
-            "each of them by hand."
-        )
     if comparison.plan_record() is None:
-        raise Refusal("There are no positions that mean something on this board. Choose another replacement.")
+        raise Refusal(
+            "There are no positions that mean something on this board. Choose another replacement."
+            if comparison.replacement.meanings_known
+            else f"Nobody wrote down what the positions of {comparison.replacement.part_number} mean. Follow a school, or "
+            "set each of them by hand."
+        )
     state = case.state
     if undecided := [title for name, title in rows_to_decide(case).items() if name not in state["decisions"]]:
         raise Refusal(f"The schools disagree. Decide, and say why: {', '.join(undecided)}.")
