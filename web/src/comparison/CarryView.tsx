@@ -128,7 +128,7 @@ function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
   ].filter(Boolean);
   return (
     <p className="text-lg font-semibold" role="status">
-      {parts.length ? parts.join(", ") : `All ${rows.length} functions alike`}
+      {parts.length ? parts.join(", ") : rows.length ? `All ${rows.length} functions alike` : "No function is known"}
       <span className="font-normal text-faint">
         {" "}
         · {comparison.moved} position{comparison.moved === 1 ? "" : "s"} moved from factory

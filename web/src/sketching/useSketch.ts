@@ -35,16 +35,6 @@ export function useSketch(start: SketchStart) {
   return { fields, set, read, keep };
 }
 
-/** The kinds of machine that are there; nothing until they are read. */
-export function useKinds(wanted: boolean) {
-  const kinds = useQuery({
-    queryKey: ["families"],
-    queryFn: () => answer(api.GET("/api/families", { params: { query: { size: 100 } } })),
-    enabled: wanted,
-  });
-  return kinds.data?.items;
-}
-
 function begun({ marking, family }: SketchStart): SketchFields {
   return { part_number: marking, family, kind: "", maker: "", title: "", lines: "" };
 }

@@ -3,7 +3,8 @@ import { Choice, TextField } from "@/ui/fields";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useBoards, useShelves, type BoardsWanted } from "./api";
+import { useFamilies } from "@/api/families";
+import { useBoards, useMakers, type BoardsWanted } from "./api";
 import { BoardCard } from "./BoardCard";
 
 /** The boards of the catalogue: by what is printed on them, by kind, by maker, by what they may stand in for. */
@@ -11,7 +12,8 @@ export function CataloguePage() {
   const wanted = useSearch({ from: "/catalogue" });
   const navigate = useNavigate({ from: "/catalogue" });
   const boards = useBoards(wanted);
-  const { families, makers } = useShelves();
+  const families = useFamilies();
+  const makers = useMakers();
   const look = (change: Partial<BoardsWanted>) =>
     void navigate({ search: { ...wanted, page: 1, ...change }, replace: true });
   return (
@@ -51,7 +53,7 @@ export function CataloguePage() {
           onChange={(event) => look({ family: event.target.value })}
         >
           <option value="">all</option>
-          {families.map((family) => (
+          {families.data?.items.map((family) => (
             <option key={family.id} value={family.id}>
               {family.title}
             </option>
@@ -59,7 +61,7 @@ export function CataloguePage() {
         </Choice>
         <Choice label="Maker" value={wanted.maker} onChange={(event) => look({ maker: event.target.value })}>
           <option value="">all</option>
-          {makers.map(({ maker }) => (
+          {makers.data?.items.map(({ maker }) => (
             <option key={maker}>{maker}</option>
           ))}
         </Choice>

@@ -26,17 +26,12 @@ export function useBoards({ instead, ...query }: BoardsWanted) {
   });
 }
 
-/** The kinds of machine and the makers to choose from. */
-export function useShelves() {
-  const families = useQuery({
-    queryKey: ["families"],
-    queryFn: () => answer(api.GET("/api/families", { params: { query: { size: 100 } } })),
-  });
-  const makers = useQuery({
+/** The makers to choose from. */
+export function useMakers() {
+  return useQuery({
     queryKey: ["makers"],
     queryFn: () => answer(api.GET("/api/makers", { params: { query: { size: 100 } } })),
   });
-  return { families: families.data?.items ?? [], makers: makers.data?.items ?? [] };
 }
 
 /** What the cross-references say of a board, in either direction. */

@@ -102,14 +102,6 @@ export function useCosts(job: Job, partNumber: string) {
   });
 }
 
-export function useFamilies() {
-  return useQuery({
-    queryKey: ["families"],
-    queryFn: () => answer(api.GET("/api/families", { params: { query: { size: 100 } } })),
-    staleTime: 60_000,
-  });
-}
-
 export function useRuleOut(job: Job) {
   return useQuery({
     queryKey: ["rule-out", ...planKey(job)],

@@ -1,3 +1,4 @@
+import { Front } from "./Front";
 import { useFirstDepot } from "@/api/session";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
@@ -16,51 +17,34 @@ export function FirstDepotPage() {
     onChange: (event: { target: { value: string } }) => setGiven({ ...given, [name]: event.target.value }),
   });
   return (
-    <main className="mx-auto flex min-h-screen max-w-md flex-col justify-center gap-6 px-5 py-10">
-      <div>
-        <h1>Nobody is here yet</h1>
-        <p className="mt-1 text-faint">
-          Say which depot this is for and who leads it. Boards and kinds of machine need not be there: they are sketched
-          when the first one is met.
-        </p>
-      </div>
-      <form
-        className="flex flex-col gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          make.mutate(given);
-        }}
-      >
-        <TextField label="Name of the depot" maxLength={120} {...field("depot")} />
-        <TextField
-          label="Its letters"
-          hint="2 to 8 letters or digits; they stand before the numbers of its jobs"
-          className="font-mono"
-          maxLength={8}
-          {...field("code")}
-        />
-        <TextField label="Your name" autoComplete="name" maxLength={120} {...field("name")} />
-        <TextField
-          label="Name to sign in with"
-          hint="small letters, digits, dots or dashes"
-          autoComplete="username"
-          autoCapitalize="none"
-          spellCheck={false}
-          maxLength={40}
-          {...field("username")}
-        />
-        <TextField
-          label="Password"
-          type="password"
-          autoComplete="new-password"
-          maxLength={200}
-          {...field("password")}
-        />
-        <ProblemNotice problem={make.error} />
-        <Button kind="main" type="submit" disabled={make.isPending} className="text-center">
-          {make.isPending ? "Opening …" : "Open the depot"}
-        </Button>
-      </form>
-    </main>
+    <Front
+      title="Nobody is here yet"
+      words="Say which depot this is for and who leads it. Boards and kinds of machine need not be there: they are sketched when the first one is met."
+      onSend={() => make.mutate(given)}
+    >
+      <TextField label="Name of the depot" maxLength={120} {...field("depot")} />
+      <TextField
+        label="Its letters"
+        hint="2 to 8 letters or digits; they stand before the numbers of its jobs"
+        className="font-mono"
+        maxLength={8}
+        {...field("code")}
+      />
+      <TextField label="Your name" autoComplete="name" maxLength={120} {...field("name")} />
+      <TextField
+        label="Name to sign in with"
+        hint="small letters, digits, dots or dashes"
+        autoComplete="username"
+        autoCapitalize="none"
+        spellCheck={false}
+        maxLength={40}
+        {...field("username")}
+      />
+      <TextField label="Password" type="password" autoComplete="new-password" maxLength={200} {...field("password")} />
+      <ProblemNotice problem={make.error} />
+      <Button kind="main" type="submit" disabled={make.isPending} className="text-center">
+        {make.isPending ? "Opening …" : "Open the depot"}
+      </Button>
+    </Front>
   );
 }

@@ -1,3 +1,4 @@
+import { Front } from "./Front";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
@@ -13,44 +14,34 @@ export function SignInPage() {
   const [password, setPassword] = useState("");
   if (opening.data?.first) return <FirstDepotPage />;
   return (
-    <main className="mx-auto flex min-h-screen max-w-md flex-col justify-center gap-6 px-5 py-10">
-      <div>
-        <TwoInks />
-        <h1 className="mt-4">Worthy Twin</h1>
-        <p className="mt-1 text-faint">
-          The replacement is the original’s twin, and we can show it, or show exactly where it is not.
-        </p>
-      </div>
-      <form
-        className="flex flex-col gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          signIn.mutate({ username: username.trim(), password });
-        }}
-      >
-        <TextField
-          label="Name"
-          autoComplete="username"
-          autoCapitalize="none"
-          spellCheck={false}
-          required
-          value={username}
-          onChange={(event) => setUsername(event.target.value)}
-        />
-        <TextField
-          label="Password"
-          type="password"
-          autoComplete="current-password"
-          required
-          value={password}
-          onChange={(event) => setPassword(event.target.value)}
-        />
-        <ProblemNotice problem={signIn.error} />
-        <Button kind="main" type="submit" disabled={signIn.isPending} className="text-center">
-          {signIn.isPending ? "Signing in …" : "Sign in"}
-        </Button>
-      </form>
-    </main>
+    <Front
+      title="Worthy Twin"
+      words="The replacement is the original’s twin, and we can show it, or show exactly where it is not."
+      mark={<TwoInks />}
+      onSend={() => signIn.mutate({ username: username.trim(), password })}
+    >
+      <TextField
+        label="Name"
+        autoComplete="username"
+        autoCapitalize="none"
+        spellCheck={false}
+        required
+        value={username}
+        onChange={(event) => setUsername(event.target.value)}
+      />
+      <TextField
+        label="Password"
+        type="password"
+        autoComplete="current-password"
+        required
+        value={password}
+        onChange={(event) => setPassword(event.target.value)}
+      />
+      <ProblemNotice problem={signIn.error} />
+      <Button kind="main" type="submit" disabled={signIn.isPending} className="text-center">
+        {signIn.isPending ? "Signing in …" : "Sign in"}
+      </Button>
+    </Front>
   );
 }
 
