@@ -267,3 +267,23 @@ class BadCsv(FrontTestCase):
             page.get_by_role("button", name="Keep these").click()
             page.get_by_text("Kept.").wait_for()
             self.check_accessible(page)
+
+
+class CondemnedAtOnce(BrowserTestCase):
+    """The kind of machine is known, and the board is seen to be burnt before any test is run."""
+
+    def test_what_killed_it_can_be_said_without_a_test(self) -> None:
+        with self.page(size=PHONE, dark=True, touch=True) as page:
+            page.get_by_text("Open a new job").tap()
+            page.get_by_label("Machine", exact=True).fill("Deck oven 9")
+            page.get_by_role("button", name="Open job").tap()
+            page.get_by_role("button", name="Gas deck oven").tap()
+            page.get_by_label("What was measured").fill("Scorched through")
+            page.get_by_role("button", name="The board is the cause").tap()
+            page.get_by_text("Say why the board died").wait_for()
+            page.get_by_role("button", name="I have seen this").first.tap()
+            page.get_by_text("Why did it die?", exact=True).tap()
+            page.get_by_label("Not known").check()
+            self.saved(page)
+            page.get_by_role("button", name="The board is the cause").tap()
+            page.get_by_label("Marking on the board").wait_for()

@@ -29,7 +29,6 @@ class ByTouch(BrowserTestCase):
             page.get_by_text("Nothing in this job changes any more").wait_for()
             self.check_accessible(page)
             with page.expect_download() as download:
-                page.get_by_role("button", name="Hand over").tap()
                 page.get_by_role("link", name="Job sheet, A4").tap()
             self.assertTrue(download.value.suggested_filename.endswith(".pdf"))
             job = Job.objects.get(machine="Deck oven 7, Gullsway Rolls")

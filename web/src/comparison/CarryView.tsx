@@ -1,16 +1,15 @@
 import type { Schemas } from "@/api/client";
 import { ElementEditor } from "@/drawing/ElementEditor";
 import { asSeen } from "@/drawing/hanging";
-import { HungBank } from "@/drawing/HungBank";
-import type { Element, Position, Positions, Side } from "@/drawing/types";
+import type { Position, Positions } from "@/drawing/types";
 import { Button } from "@/ui/Button";
-import { InkMark, SideName } from "@/ui/inks";
+import { InkMark } from "@/ui/inks";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
 import { CarryTable, differs } from "./CarryTable";
+import { Standing, type Board } from "./Standing";
 import { ProofPanel } from "./ProofPanel";
 
-type Board = { part_number: string; elements: Element[]; document: Record<string, unknown> };
 type Props = {
   comparison: Schemas["ComparisonShown"];
   original: Board;
@@ -134,52 +133,6 @@ function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
         · {comparison.moved} position{comparison.moved === 1 ? "" : "s"} moved from factory
       </span>
     </p>
-  );
-}
-
-type StandingProps = {
-  side: Side;
-  title: string;
-  board: Board;
-  positions: Positions;
-  overrides?: Positions;
-  onEdit?: (element: string) => void;
-};
-
-function Standing({ side, title, board, positions, overrides = {}, onEdit }: StandingProps) {
-  return (
-    <section aria-label={title} className="min-w-0">
-      <h3 className="mb-2">
-        <SideName side={side}>
-          {title} <span className="font-mono">{board.part_number}</span>
-        </SideName>
-      </h3>
-      <ul className="flex flex-col gap-3">
-        {board.elements.map((element) => (
-          <li key={element.id}>
-            <div className="flex flex-wrap items-center gap-3">
-              <span className="w-14 font-mono font-semibold">{element.id}</span>
-              {element.kind === "dip" ? (
-                <HungBank element={element} value={positions[element.id]} side={side} />
-              ) : (
-                <span
-                  className={`border-2 px-3 py-1 font-mono text-2xl ${side === "original" ? "border-original text-original" : "rounded-xl border-replacement text-replacement"}`}
-                >
-                  {positions[element.id] ?? "–"}
-                  {element.unit && <span className="text-base"> {element.unit}</span>}
-                </span>
-              )}
-              {onEdit && (
-                <Button kind="quiet" aria-label={`Change ${element.id}`} onClick={() => onEdit(element.id)}>
-                  Change{element.id in overrides ? "d" : ""}
-                </Button>
-              )}
-            </div>
-          </li>
-        ))}
-        {board.elements.length === 0 && <li className="text-faint">Nothing to set on this board.</li>}
-      </ul>
-    </section>
   );
 }
 

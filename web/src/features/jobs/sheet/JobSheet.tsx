@@ -43,9 +43,12 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
   const settled = useSettled();
   const sheet = useFocusKept();
   const inHand = job.closed ? null : job.step;
-  const open = job.steps.filter((step) => step.state !== "waiting" && (looked[step.id] ?? step.id === inHand));
+  // of a closed job the papers are what one comes for
+  const first = inHand ?? "hand_over";
+  const open = job.steps.filter((step) => step.state !== "waiting" && (looked[step.id] ?? step.id === first));
   // the step in hand stays open: a touch brings it into sight
-  const flip = (id: string) => (id === inHand ? goTo(`step-${id}`) : setLooked((old) => ({ ...old, [id]: !old[id] })));
+  const flip = (id: string) =>
+    id === inHand ? goTo(`step-${id}`) : setLooked((old) => ({ ...old, [id]: !(old[id] ?? id === first) }));
   const shown = useMemo(() => (job.origin ? { ...job, closed: true } : job), [job]);
   return (
     <RefusedProvider entries={entries.sending.refused}>

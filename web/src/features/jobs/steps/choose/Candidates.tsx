@@ -75,7 +75,10 @@ function Line({ candidate, chosen, open, onOpen }: Omit<Props, "candidates"> & {
 
 function Reasons({ candidate }: { candidate: Candidate }) {
   const reasons = reasonsInOrder(candidate);
-  if (reasons.length === 0) return <>Nothing speaks against it.</>;
+  if (reasons.length === 0) {
+    const listed = candidate.cells.find((cell) => cell.criterion === "listing")?.reasons[0]?.words;
+    return <>Nothing speaks against it.{listed && <span className="block text-faint">{listed}</span>}</>;
+  }
   // where there is little room, a board that does not fit says the one thing that rules it out
   if (candidate.verdict === "no" && !isWide())
     return <span className="line-clamp-1 font-semibold">{reasons[0]?.words}</span>;

@@ -134,6 +134,11 @@ describe("after the job is closed", () => {
   });
 });
 
+const refs = {
+  original_board: { part_number: "TVH-2205", revision: 1 },
+  replacement_board: { part_number: "OFN-U5", revision: 1 },
+};
+
 describe("the hand over", () => {
   const over = {
     temporary: ["link across the door switch"],
@@ -150,17 +155,34 @@ describe("the hand over", () => {
     refused: [],
     seal: "",
   };
+  const hanging = { axis: "across", backwards: true, on: "up" };
+  const points = ["1", "2", "3", "4", "5", "6"].map((place) => `S1.${place}`);
+  const bank = { id: "S1", kind: "dip", points, values: ["off", "on"], locked: [], hanging, unit: "", title: "" };
+  const number = { ...bank, id: "P1", kind: "parameter", points: ["P1"], unit: "s" };
   const asked = (answer: unknown) => {
-    const job = jobSheet({ ...swap, found: { S1: "01?110" }, left: { P1: 60 }, verdict: "different" } as never);
-    standInServer({ "/api/session": { body: wennick }, [`/api/jobs/${job.id}/hand-over`]: answer as never });
+    const job = jobSheet({
+      ...swap,
+      ...refs,
+      found: { S1: "01?110" },
+      left: { P1: 60 },
+      verdict: "different",
+    } as never);
+    const boards = `/api/jobs/${job.id}/boards`;
+    standInServer({
+      "/api/session": { body: wennick },
+      [`/api/jobs/${job.id}/hand-over`]: answer as never,
+      [`${boards}/original`]: { body: { part_number: "TVH-2205", elements: [bank], document: {} } },
+      [`${boards}/replacement`]: { body: { part_number: "OFN-U5", elements: [number], document: {} } },
+    });
     renderAsking(<HandOverStep job={job} put={vi.fn()} />);
   };
 
   it("holds as found against as left, and says what is not undone or not proved", async () => {
     asked({ body: over });
     const found = await screen.findByRole("region", { name: "As found" });
-    expect(within(found).getByText("S1 01?110")).toBeTruthy();
-    expect(within(screen.getByRole("region", { name: "As left" })).getByText("P1 60")).toBeTruthy();
+    // the bank hangs from the right: its digits stand as the eye meets them, and say so
+    expect(within(found).getByRole("img", { name: "S1, left to right 6 to 1, on is up: 011?10" })).toBeTruthy();
+    expect(within(screen.getByRole("region", { name: "As left" })).getByText("60")).toBeTruthy();
     expect(screen.getByText(/not said to be undone: link across the door switch/)).toBeTruthy();
     await userEvent.click(screen.getByText("Decisions and findings"));
     expect(screen.getByText("Limit opens while firing: no gas today")).toBeTruthy();

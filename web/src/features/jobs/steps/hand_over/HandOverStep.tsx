@@ -1,5 +1,7 @@
-import { SideName, VerdictMark } from "@/ui/inks";
+import { Standing } from "@/comparison/Standing";
+import { VerdictMark } from "@/ui/inks";
 import { Loading, ProblemNotice } from "@/ui/notices";
+import { useJobBoard } from "../../api";
 import { useHandOver } from "../../endApi";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
@@ -10,13 +12,17 @@ import { Defects } from "./Defects";
 import { Numbers } from "./Numbers";
 import { Papers } from "./Papers";
 import { Spent } from "./Spent";
-import { Codes, Lines, Positions } from "./Told";
+import { Codes, Lines } from "./Told";
 
 /** As found against as left in full, what is left for later, numbers, time and money, the papers; and the end of the job. */
 export function HandOverStep({ job, put }: StepProps) {
   const over = useHandOver(job);
-  if (over.error) return <ProblemNotice problem={over.error} />;
-  if (!over.data) return <Loading what="Gathering the record" />;
+  const original = useJobBoard(job, "original");
+  const replacement = useJobBoard(job, "replacement");
+  const problem = over.error ?? original.error ?? replacement.error;
+  if (problem) return <ProblemNotice problem={problem} />;
+  if (!over.data || !original.data || !replacement.data) return <Loading what="Gathering the record" />;
+  const boards = { original: original.data, replacement: replacement.data };
   const data = over.data;
   const open = Object.values(job.defects).filter((each) => each.done !== true).length;
   const numbered = Object.keys(job.numbered).length;
@@ -98,22 +104,9 @@ export function HandOverStep({ job, put }: StepProps) {
         onGo={() => goTo(next ? placeOf(next.id) : "closing")}
       />
       <div className="grid gap-4 sm:grid-cols-2">
-        <section aria-label="As found">
-          <h3>
-            <SideName side="original">As found</SideName>
-          </h3>
-          <p className="my-1 font-mono">{job.original}</p>
-          <Positions side="original" positions={job.found} />
-        </section>
-        <section aria-label="As left">
-          <h3>
-            <SideName side="replacement">As left</SideName>
-          </h3>
-          <p className="my-1 font-mono">{job.replacement}</p>
-          <Positions side="replacement" positions={job.left ?? {}} />
-        </section>
+        <Standing side="original" title="As found" board={boards.original} positions={job.found} />
+        <Standing side="replacement" title="As left" board={boards.replacement} positions={job.left ?? {}} />
       </div>
-      <p className="text-sm text-faint">Banks are written place 1 first, whichever way they hang.</p>
       {job.verdict && (
         <p>
           Twin check: <VerdictMark verdict={job.verdict} />

@@ -1,5 +1,4 @@
 import type { Schemas } from "@/api/client";
-import { InkMark } from "@/ui/inks";
 import type { ReactNode } from "react";
 
 /** What the new board's lamp or display may say, and how each clears. */
@@ -29,28 +28,5 @@ export function Lines({ title, lines }: { title: string; lines: string[] }): Rea
         ))}
       </ul>
     </section>
-  );
-}
-
-/** How a board stood or stands, element by element, as records write it. */
-export function Positions({
-  side,
-  positions,
-}: {
-  side: "original" | "replacement";
-  positions: Record<string, string | number>;
-}) {
-  const entries = Object.entries(positions);
-  if (entries.length === 0) return <p className="text-faint">nothing recorded</p>;
-  return (
-    <ul className="flex flex-wrap gap-2">
-      {entries.map(([name, value]) => (
-        <li key={name}>
-          <InkMark side={side}>
-            {name} {value}
-          </InkMark>
-        </li>
-      ))}
-    </ul>
   );
 }

@@ -53,7 +53,8 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
           inputMode="decimal"
           value={draft.mm2}
           disabled={job.closed}
-          hint={wrong ? "A number above 0 is needed here." : ""}
+          aria-invalid={wrong}
+          hint={wrong && <strong role="alert">A number above 0 is needed here.</strong>}
           onChange={set("mm2")}
         />
         <TextField

@@ -67,8 +67,8 @@ export function EndPanel({ job, put, conclusion, causesMissing, leading }: Props
       )}
       {!job.closed && !done && job.family !== null && causesMissing && (
         <p className="text-sm text-faint">
-          To condemn the board, say above why it died, as far as it is known. To close the job or to go on undecided,
-          write what was found.
+          To condemn the board, say under “Why did it die?” what killed it, as far as it is known. To close the job or
+          to go on undecided, write what was found.
         </p>
       )}
       {!job.closed && done && (

@@ -62,7 +62,7 @@ export function RuleOutStep({ job, put }: StepProps) {
             <TestPanel {...props} />
           </div>
         )}
-        {data.chain.some((link) => link.kind === "test") && <Causes {...props} />}
+        <Causes {...props} />
         {data.to_restore.length > 0 && (
           <p className="border-l-4 border-text pl-3 font-semibold">
             Still to be put back: {data.to_restore.join(", ")}.
