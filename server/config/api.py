@@ -29,6 +29,7 @@ from references.api import router as references
 from twincore import VERSION
 from twincore.job.schema import value_schemas
 from workshop.api import router as workshop
+from workshop.drafts_api import router as drafts
 
 
 class Api(NinjaAPI):
@@ -64,5 +65,6 @@ for router in (
     machines,
     bench,
     workshop,
+    drafts,
 ):
     api.add_router("", router)

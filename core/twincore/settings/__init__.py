@@ -3,13 +3,14 @@
 from twincore.settings.acting import Act, acting, acts_of, at_rest
 from twincore.settings.alternatives import same_functions
 from twincore.settings.carry import Carried, CarriedFunction, carry, judge, met_wishes, wanted_functions
-from twincore.settings.decode import Decoded, decode
+from twincore.settings.decode import Decoded, decode, decode_function
 from twincore.settings.schools import (
     SCHOOLS,
     ByLearning,
     ByTable,
     Copied,
     School,
+    chart_points,
     chart_rows,
     copy_positions,
     off_own_table,
@@ -36,9 +37,11 @@ __all__ = [
     "acts_of",
     "at_rest",
     "carry",
+    "chart_points",
     "chart_rows",
     "copy_positions",
     "decode",
+    "decode_function",
     "interpolate",
     "judge",
     "met_wishes",

@@ -1676,6 +1676,350 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Drafts
+         * @description The depot's drafts, the one touched last first.
+         */
+        get: operations["workshop_drafts_api_list_drafts"];
+        put?: never;
+        /**
+         * Open Draft
+         * @description Take a board into the workshop: the draft that is worked on, or a new one.
+         */
+        post: operations["workshop_drafts_api_open_draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Draft
+         * @description A draft in full.
+         */
+        get: operations["workshop_drafts_api_show_draft"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Draft File
+         * @description The draft's board as a file, as the command line reads it.
+         */
+        get: operations["workshop_drafts_api_draft_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/meaning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Meaning
+         * @description Say what positions mean for a function.
+         */
+        post: operations["workshop_drafts_api_put_meaning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Chart
+         * @description Put a leaflet's chart into the draft.
+         */
+        post: operations["workshop_drafts_api_put_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Guess Columns
+         * @description What the columns of a table with these headings are; nothing is kept.
+         */
+        post: operations["workshop_drafts_api_guess_columns"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/pins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Pins
+         * @description Say what the pins of a plug are.
+         */
+        post: operations["workshop_drafts_api_put_pins"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put State
+         * @description Say what is on in a state of the behaviour, and what leads out of it.
+         */
+        post: operations["workshop_drafts_api_put_state"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Place
+         * @description Put something at any other place of the draft.
+         */
+        post: operations["workshop_drafts_api_put_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/borrow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Borrow
+         * @description Take meanings, plugs or behaviour over from another board.
+         */
+        post: operations["workshop_drafts_api_borrow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Take back one's own last edit.
+         */
+        post: operations["workshop_drafts_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Changes
+         * @description What publishing it would change.
+         */
+        get: operations["workshop_drafts_api_show_changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Play Draft
+         * @description A scenario on the revision in use and on the draft, both as they leave the maker.
+         */
+        post: operations["workshop_drafts_api_play_draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Propose
+         * @description Say that it is ready to be looked at.
+         */
+        post: operations["workshop_drafts_api_propose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/send-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Back
+         * @description Give it back with what is missing.
+         */
+        post: operations["workshop_drafts_api_send_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/give-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give Up
+         * @description Put it away.
+         */
+        post: operations["workshop_drafts_api_give_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{draft}/publish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Publish
+         * @description Make it the board's next revision.
+         */
+        post: operations["workshop_drafts_api_publish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1917,15 +2261,24 @@ export interface components {
         };
         /**
          * EditShown
-         * @description One difference between what was read and what is printed.
+         * @description Something that somebody changed.
          */
         EditShown: {
-            /** Kind */
-            kind: string;
-            /** Read */
-            read: string;
-            /** Printed */
-            printed: string;
+            /** Number */
+            number: number;
+            /** By */
+            by: string;
+            /** Mine */
+            mine: boolean;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** What */
+            what: string;
+            /** Undone */
+            undone: boolean;
         };
         /**
          * MarkedBoard
@@ -2701,13 +3054,22 @@ export interface components {
         };
         /**
          * FactShown
-         * @description A fact of the machine and where it is known from.
+         * @description A fact that somebody can say of a machine of this kind.
          */
         FactShown: {
-            /** Value */
-            value: string | boolean | number;
-            /** Source */
-            source: string;
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "number" | "flag" | "choice" | "text";
+            /** Unit */
+            unit: string;
+            /** Choices */
+            choices: string[];
         };
         /**
          * FeedbackKept
@@ -3617,13 +3979,15 @@ export interface components {
         };
         /**
          * PointShown
-         * @description A point and how it stands (or must stand).
+         * @description A point of the board, and where it may stand.
          */
         PointShown: {
-            /** Point */
-            point: string;
-            /** Value */
-            value: string;
+            /** Id */
+            id: string;
+            /** Positions */
+            positions: number;
+            /** First */
+            first: string;
         };
         /**
          * ProofShown
@@ -4096,17 +4460,15 @@ export interface components {
         };
         /**
          * MachineShown
-         * @description What is known of the machine.
+         * @description One machine of the board's behaviour.
          */
         MachineShown: {
-            /** Facts */
-            facts: components["schemas"]["FactWanted"][];
-            /** Plates */
-            plates: {
-                [key: string]: components["schemas"]["PlateShown"];
-            };
-            /** Findings */
-            findings: string[];
+            /** Id */
+            id: string;
+            /** Start */
+            start: string;
+            /** States */
+            states: components["schemas"]["StateShown"][];
         };
         /**
          * CandidateShown
@@ -4387,21 +4749,18 @@ export interface components {
         };
         /**
          * FindingShown
-         * @description A difference between the wiring diagram and what was found, and how it was settled.
-         *
-         *     `missing` where the diagram has a wire and nobody recorded one: not yet, or because none was there.
+         * @description What is wrong at a place, or looks so.
          */
         FindingShown: {
             /** Place */
             place: string;
-            /** Missing */
-            missing: boolean;
-            /** Words */
-            words: string;
-            /** Settled */
-            settled: string;
-            /** Note */
-            note: string;
+            /** Says */
+            says: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "fault" | "note";
         };
         /**
          * MovingShown
@@ -4419,41 +4778,27 @@ export interface components {
         };
         /**
          * PinShown
-         * @description A pin of a plug, with the wires on it.
+         * @description A pin of a plug.
          */
         PinShown: {
             /** Pin */
             pin: string;
             /** Mark */
             mark: string;
-            /** Title */
-            title: string;
-            /** Carries */
-            carries: string | null;
-            /** Volts Class */
-            volts_class: string | null;
-            /** Contact */
-            contact: string | null;
-            /** Wires */
-            wires: string[];
+            /** Signal */
+            signal: string;
         };
         /**
          * PlugShown
-         * @description A plug of the original; `way` is "whole" or "one by one" where its wires move without a record.
-         *
-         *     `one_by_one` says whether each of its wires has its place on the board chosen.
+         * @description A plug with its pins.
          */
         PlugShown: {
             /** Id */
             id: string;
             /** Style */
-            style: string | null;
+            style: string;
             /** Keyed */
-            keyed: boolean;
-            /** Way */
-            way: string | null;
-            /** One By One */
-            one_by_one: boolean;
+            keyed: boolean | null;
             /** Pins */
             pins: components["schemas"]["PinShown"][];
         };
@@ -4555,17 +4900,84 @@ export interface components {
         };
         /**
          * DraftShown
-         * @description A behaviour drafted from traces, as a board's file has it, and which traces it makes.
+         * @description A draft in full, as tables of cells and as documents.
          */
         DraftShown: {
-            /** Behaviour */
-            behaviour: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Part Number */
+            part_number: string;
+            /** Title */
+            title: string;
+            /** Maker */
+            maker: string;
+            /** Family */
+            family: string;
+            /** Family Title */
+            family_title: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "proposed" | "published" | "given_up";
+            /** Version */
+            version: number;
+            /** Note */
+            note: string;
+            /** Started By */
+            started_by: string;
+            /** Touched By */
+            touched_by: string;
+            /**
+             * Touched At
+             * Format: date-time
+             */
+            touched_at: string;
+            /** Document */
+            document: {
                 [key: string]: unknown;
             };
-            /** Made */
-            made: {
-                [key: string]: boolean;
-            };
+            /** Elements */
+            elements: components["schemas"]["ElementShown"][];
+            /** Points */
+            points: components["schemas"]["PointShown"][];
+            /** Functions */
+            functions: components["schemas"]["FunctionShown"][];
+            /** Charts */
+            charts: components["schemas"]["ChartShown"][];
+            /** Plugs */
+            plugs: components["schemas"]["PlugShown"][];
+            /** Machines */
+            machines: components["schemas"]["MachineShown"][];
+            /** Clocks */
+            clocks: string[];
+            /** Counters */
+            counters: string[];
+            /** Signals */
+            signals: components["schemas"]["Named"][];
+            /** Facts */
+            facts: components["schemas"]["FactShown"][];
+            /** Inputs */
+            inputs: components["schemas"]["Named"][];
+            /** Outputs */
+            outputs: components["schemas"]["Named"][];
+            /** Sources */
+            sources: components["schemas"]["SourceShown"][];
+            /** Findings */
+            findings: components["schemas"]["FindingShown"][];
+            /** Edits */
+            edits: components["schemas"]["EditShown"][];
+            /** Base */
+            base: number;
+            /** Current */
+            current: number;
+            /** May Publish */
+            may_publish: boolean;
+            /** Can Undo */
+            can_undo: boolean;
         };
         /**
          * DraftGiven
@@ -5632,6 +6044,486 @@ export interface components {
              * @default
              */
             kind: string;
+        };
+        /**
+         * DraftSearch
+         * @description Which drafts to list.
+         */
+        DraftSearch: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default 25
+             */
+            size: number;
+            /**
+             * Live
+             * @default true
+             */
+            live: boolean;
+        };
+        /**
+         * DraftLine
+         * @description A draft in a list.
+         */
+        DraftLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Part Number */
+            part_number: string;
+            /** Title */
+            title: string;
+            /** Maker */
+            maker: string;
+            /** Family */
+            family: string;
+            /** Family Title */
+            family_title: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "proposed" | "published" | "given_up";
+            /** Version */
+            version: number;
+            /** Note */
+            note: string;
+            /** Started By */
+            started_by: string;
+            /** Touched By */
+            touched_by: string;
+            /**
+             * Touched At
+             * Format: date-time
+             */
+            touched_at: string;
+        };
+        /** Page[DraftLine] */
+        Page_DraftLine_: {
+            /** Items */
+            items: components["schemas"]["DraftLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * BoardGiven
+         * @description The board whose draft is opened.
+         */
+        BoardGiven: {
+            /** Part Number */
+            part_number: string;
+        };
+        /**
+         * ArrowCells
+         * @description An arrow out of a state as cells.
+         */
+        ArrowCells: {
+            /** To */
+            to: string;
+            /**
+             * Inputs
+             * @default
+             */
+            inputs: string;
+            /**
+             * After
+             * @default
+             */
+            after: string;
+            /**
+             * Settings
+             * @default
+             */
+            settings: string;
+            /**
+             * Does
+             * @default
+             */
+            does: string;
+        };
+        /**
+         * ChartShown
+         * @description A chart as a leaflet prints it.
+         */
+        ChartShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Columns */
+            columns: components["schemas"]["ColumnShown"][];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * ColumnShown
+         * @description A column of a chart.
+         */
+        ColumnShown: {
+            /** Heading */
+            heading: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "fact" | "set" | "use" | "note";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * FunctionShown
+         * @description A function of the kind of machine, and what this board's positions mean by it.
+         */
+        FunctionShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Type */
+            type: string;
+            /** Unit */
+            unit: string;
+            /** Choices */
+            choices: string[];
+            /** Importance */
+            importance: string;
+            /** Said */
+            said: boolean;
+            /** Points */
+            points: string[];
+            /** Cells */
+            cells: components["schemas"]["GridCell"][];
+            /** Reads */
+            reads: string;
+            /** Scale */
+            scale: number;
+            /** Offset */
+            offset: number;
+            /** Too Large */
+            too_large: boolean;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * GridCell
+         * @description A row of a grid: where the points stand, and its cell.
+         */
+        GridCell: {
+            /** At */
+            at: string[];
+            /** Text */
+            text: string;
+            /** Wrong */
+            wrong: string;
+        };
+        /**
+         * Named
+         * @description Something of the kind of machine that cells may name.
+         */
+        Named: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * SourceShown
+         * @description Where a part is from.
+         */
+        SourceShown: {
+            /** Part */
+            part: string;
+            /** Worth */
+            worth: string;
+            /** What */
+            what: string;
+            /** Page */
+            page: string;
+            /** Who */
+            who: string;
+            /** On */
+            on: string;
+        };
+        /**
+         * StateShown
+         * @description A state as cells; `place` is where its findings stand.
+         */
+        StateShown: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** On */
+            on: string;
+            /** Arrows */
+            arrows: components["schemas"]["ArrowCells"][];
+            /** Place */
+            place: string;
+            /** Survives */
+            survives: boolean;
+        };
+        /**
+         * GridGiven
+         * @description A function's meaning as a grid: the points that matter and every cell in order; or the point that is read.
+         */
+        GridGiven: {
+            /** Seen */
+            seen: number;
+            /** Function */
+            function: string;
+            /** Points */
+            points?: string[];
+            /** Cells */
+            cells?: string[];
+            /**
+             * Reads
+             * @default
+             */
+            reads: string;
+            /**
+             * Scale
+             * @default 1
+             */
+            scale: number;
+            /**
+             * Offset
+             * @default 0
+             */
+            offset: number;
+            /** Fill */
+            fill?: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * ChartGiven
+         * @description A chart's columns and cells; it is added where there is none of this index.
+         */
+        ChartGiven: {
+            /** Seen */
+            seen: number;
+            /** Index */
+            index: number;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Columns */
+            columns: components["schemas"]["ColumnShown"][];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * HeadingsGiven
+         * @description Headings of a table that was pasted or loaded.
+         */
+        HeadingsGiven: {
+            /** Headings */
+            headings: string[];
+        };
+        /**
+         * PinsGiven
+         * @description A plug's pins as cells: number, what is printed, and the signal by its name or title.
+         */
+        PinsGiven: {
+            /** Seen */
+            seen: number;
+            /** Index */
+            index: number;
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * StateGiven
+         * @description A state as cells. `was` is the name it had; empty for a new one.
+         */
+        StateGiven: {
+            /** Seen */
+            seen: number;
+            /**
+             * Machine
+             * @default 0
+             */
+            machine: number;
+            /**
+             * Was
+             * @default
+             */
+            was: string;
+            /** Name */
+            name: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /** Arrows */
+            arrows?: components["schemas"]["ArrowCells"][];
+            /**
+             * Gone
+             * @default false
+             */
+            gone: boolean;
+        };
+        /**
+         * PlaceGiven
+         * @description Anything else of a draft: a place in it and what shall stand there; null takes it away.
+         */
+        PlaceGiven: {
+            /** Seen */
+            seen: number;
+            /** Path */
+            path: (string | number)[];
+            /** After */
+            after?: unknown;
+        };
+        /**
+         * BorrowGiven
+         * @description What to take over from another board; `usual` takes the behaviour that most boards of the kind share.
+         */
+        BorrowGiven: {
+            /** Seen */
+            seen: number;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "functions" | "connectors" | "behaviour";
+            /**
+             * Part Number
+             * @default
+             */
+            part_number: string;
+        };
+        /**
+         * ChangesShown
+         * @description What publishing a draft changes, held against the revision in use.
+         */
+        ChangesShown: {
+            /** Over */
+            over: number;
+            /** Version */
+            version: number;
+            /** Functions */
+            functions: components["schemas"]["FunctionChangeShown"][];
+            /** Elements */
+            elements: components["schemas"]["ElementChangeShown"][];
+            /** Parts */
+            parts: string[];
+            /** Verdict */
+            verdict: string;
+            /** Counter Case */
+            counter_case: string[];
+            /** Traces */
+            traces: components["schemas"]["TracedShown"][];
+            /** Open Jobs */
+            open_jobs: string[];
+            /** Faults */
+            faults: number;
+            /** Nothing */
+            nothing: boolean;
+        };
+        /**
+         * ElementChangeShown
+         * @description Something that can be set, before and after.
+         */
+        ElementChangeShown: {
+            /** Id */
+            id: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "new" | "gone" | "same" | "changed";
+        };
+        /**
+         * FunctionChangeShown
+         * @description A function before and after.
+         */
+        FunctionChangeShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "new" | "gone" | "same" | "changed";
+            /** Moved */
+            moved: components["schemas"]["MovedShown"][];
+            /** Count */
+            count: number;
+        };
+        /**
+         * MovedShown
+         * @description Positions at which a function's value changes.
+         */
+        MovedShown: {
+            /** At */
+            at: string;
+            /** Was */
+            was: string;
+            /** Becomes */
+            becomes: string;
+        };
+        /**
+         * TracedShown
+         * @description What was timed in a job, against the draft.
+         */
+        TracedShown: {
+            /** Job */
+            job: string;
+            /** Title */
+            title: string;
+            /** Agrees */
+            agrees: boolean | null;
+            /** Before */
+            before: boolean | null;
+        };
+        /**
+         * Note
+         * @description What is said with a step.
+         */
+        Note: {
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * PublishGiven
+         * @description What was looked at, and why it is published.
+         */
+        PublishGiven: {
+            /** Seen */
+            seen: number;
+            /** Over */
+            over: number;
+            /** Reason */
+            reason: string;
         };
         /**
          * AngleSaid
@@ -8119,6 +9011,454 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoardCard"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_list_drafts: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+                live?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_DraftLine_"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_open_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftLine"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_show_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_draft_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    workshop_drafts_api_put_meaning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GridGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_put_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChartGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_guess_columns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadingsGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColumnShown"][];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_put_pins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PinsGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_put_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StateGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_put_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_borrow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BorrowGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_show_changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangesShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_play_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScenarioGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_propose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Note"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_send_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Note"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_give_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Note"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+        };
+    };
+    workshop_drafts_api_publish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PublishGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftShown"];
                 };
             };
         };

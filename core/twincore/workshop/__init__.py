@@ -1,0 +1,77 @@
+"""The workshop: boards entered by people, from values as they are written to what a new revision changes."""
+
+from twincore.workshop.borrowing import meanings_from, usual_behaviour
+from twincore.workshop.changes import Changes, FunctionChange, Moved, changes_between, traces_against
+from twincore.workshop.chart_checks import Finding, check_chart
+from twincore.workshop.charts import (
+    ORIGINAL,
+    Column,
+    Role,
+    cells_of,
+    chart_node,
+    columns_of,
+    guessed_columns,
+    read_condition,
+)
+from twincore.workshop.checks import findings
+from twincore.workshop.draft import (
+    Draft,
+    document_bytes,
+    edited,
+    elements_of,
+    on_ways,
+    opened,
+    same_json,
+    with_standing,
+)
+from twincore.workshop.grids import Cell, Grid, combinations_of, filled_by_rule, grid_of, node_of
+from twincore.workshop.merging import merged_family
+from twincore.workshop.sentences import Arrow, Names, StateCells, names_of, renamed, state_cells, state_node
+from twincore.workshop.values import read_position, read_seconds, read_value, value_text
+
+__all__ = [
+    "ORIGINAL",
+    "Arrow",
+    "Cell",
+    "Changes",
+    "Column",
+    "Draft",
+    "Finding",
+    "FunctionChange",
+    "Grid",
+    "Moved",
+    "Names",
+    "Role",
+    "StateCells",
+    "cells_of",
+    "changes_between",
+    "chart_node",
+    "check_chart",
+    "columns_of",
+    "combinations_of",
+    "document_bytes",
+    "edited",
+    "elements_of",
+    "filled_by_rule",
+    "findings",
+    "grid_of",
+    "guessed_columns",
+    "meanings_from",
+    "merged_family",
+    "names_of",
+    "node_of",
+    "on_ways",
+    "opened",
+    "read_condition",
+    "read_position",
+    "read_seconds",
+    "read_value",
+    "renamed",
+    "same_json",
+    "state_cells",
+    "state_node",
+    "traces_against",
+    "usual_behaviour",
+    "value_text",
+    "with_standing",
+]

@@ -1,0 +1,108 @@
+"""What publishing a draft would change: against the revision in use, what was timed, and the jobs that are open."""
+
+import json
+from typing import Any
+
+from bench import wording
+from catalogue.models import Board
+from catalogue.profiles import board_profile
+from jobs.cases import case_of
+from jobs.models import Job
+from people.models import Person
+from twincore.errors import DocumentError, TwinError
+from twincore.job.traces import traces_of
+from twincore.profile import Board as Profile
+from twincore.profile import Family, Record, Trace
+from twincore.profile.faults import FaultList
+from twincore.profile.record import build_record
+from twincore.workshop import changes_between, findings, traces_against, value_text
+from workshop.drafting import documents_of
+from workshop.models import Draft
+from workshop.schemas import ChangesShown, ElementChangeShown, FunctionChangeShown, MovedShown, TracedShown
+
+MOST_JOBS = 50
+
+
+def changes_shown(draft: Draft, person: Person) -> ChangesShown:
+    """Everything that publishing it changes. While it has faults only these are counted."""
+    documents, board = documents_of(draft), draft.board
+    assert board.current is not None  # a board with a draft has a revision
+    faults = sum(each.weight == "fault" for each in findings(documents))
+    base: dict[str, Any] = {
+        "over": board.current.number, "version": draft.version, "faults": faults, "open_jobs": _open_jobs(board, person),
+        "functions": [], "elements": [], "parts": [], "verdict": "", "counter_case": [], "traces": [], "nothing": False,
+    }  # fmt: skip
+    if faults:
+        return ChangesShown(**base)
+    old, new, family = board_profile(board.current.pk), documents.whole(), documents.kind()
+    found = changes_between(old, new, family)
+    if found.proof is not None:
+        base["verdict"] = wording.verdict_words(found.proof, family)
+        if found.proof.counter_case:
+            base["counter_case"] = wording.counter_case_words(found.proof.counter_case, family, old, new)
+    return ChangesShown(**base | {
+        "nothing": not found.any and json.loads(draft.family_text) == json.loads(bytes(draft.family_base.document)),
+        "functions": [_function(each, family) for each in found.functions if each.how != "same"],
+        "elements": [ElementChangeShown(id=name, how=how) for name, how in found.elements if how != "same"],
+        "parts": list(found.parts),
+        "traces": _traced(board, old, new, family, person),
+    })  # fmt: skip
+
+
+def _function(change: Any, family: Family) -> FunctionChangeShown:
+    definition = family.function(change.id)
+    assert definition is not None  # changes are of the family's functions
+    return FunctionChangeShown(
+        id=change.id, title=definition.title, how=change.how, count=change.count,
+        moved=[
+            MovedShown(
+                at=", ".join(f"{name} {value_text(value)}" for name, value in each.at.items()),
+                was="means nothing" if each.was is None else wording.value_words(each.was, definition),
+                becomes="means nothing" if each.becomes is None else wording.value_words(each.becomes, definition),
+            )
+            for each in change.moved
+        ],
+    )  # fmt: skip
+
+
+def _open_jobs(board: Board, person: Person) -> list[str]:
+    rows = Job.objects.filter(depot=person.depot, closed_at=None).select_related("depot")
+    mine = rows.filter(original_revision__board=board) | rows.filter(replacement_revision__board=board)
+    return [f"{each.code} {each.machine}" for each in mine[:MOST_JOBS]]
+
+
+def _traced(board: Board, old: Profile, new: Profile, family: Family, person: Person) -> list[TracedShown]:
+    """What the depot's jobs timed of this board, on the revision in use and on the draft."""
+    rows = Job.objects.filter(depot=person.depot, original_revision__board=board).select_related(
+        "depot", "family_revision", "original_revision", "replacement_revision"
+    )
+    timed: dict[str, tuple[str, Trace, dict[str, Any]]] = {}
+    for job in rows.exclude(state__traces={})[:MOST_JOBS]:
+        try:
+            traces = traces_of(case_of(job))
+        except TwinError:
+            continue
+        timed |= {f"{job.pk} {name}": (job.code, trace, job.state.get("found", {})) for name, trace in traces.items()}
+    after, before = (
+        traces_against(each, family, {name: (trace, _found(each, found)) for name, (_, trace, found) in timed.items()})
+        for each in (new, old)
+    )
+    return [
+        TracedShown(
+            job=code, title=trace.scenario.title, agrees=_agrees(after[name]), before=_agrees(before[name])
+        )
+        for name, (code, trace, _) in timed.items()
+    ]  # fmt: skip
+
+
+def _agrees(checked: Any) -> bool | None:
+    return None if checked is None else bool(checked.agrees)
+
+
+def _found(board: Profile, written: dict[str, Any]) -> Record:
+    """How a board stood by what a job found; what the draft does not have any more is left out."""
+    names = {each.id for each in board.elements}
+    try:
+        return build_record({n: v for n, v in written.items() if n in names}, board, "found", FaultList())
+    except DocumentError:
+        return Record(board.part_number, dict.fromkeys(board.points))

@@ -1,0 +1,181 @@
+"""Drafts over HTTP."""
+
+from typing import Any
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Query, Router
+
+from bench.comparison_view import track
+from bench.scenarios import checked_scenario
+from bench.schemas import PlayShown, ScenarioGiven
+from catalogue.profiles import board_profile
+from config.downloads import JSON, download
+from config.errors import Faulty
+from config.paging import Page, paged
+from people.access import depot_of, person_of
+from twincore.behaviour import run_board
+from twincore.profile import factory_record
+from workshop import drafting, publishing, tables
+from workshop.changing import changes_shown
+from workshop.models import LIVE, Draft
+from workshop.schemas import (
+    BoardGiven,
+    BorrowGiven,
+    ChangesShown,
+    ChartGiven,
+    ColumnShown,
+    DraftLine,
+    DraftSearch,
+    DraftShown,
+    GridGiven,
+    HeadingsGiven,
+    Note,
+    PinsGiven,
+    PlaceGiven,
+    PublishGiven,
+    StateGiven,
+)
+from workshop.shown import draft_line, draft_shown
+
+router = Router(tags=["workshop"])
+
+
+@router.get("/drafts", response=Page[DraftLine])
+def list_drafts(request: HttpRequest, search: Query[DraftSearch]) -> dict[str, Any]:
+    """The depot's drafts, the one touched last first."""
+    rows = Draft.objects.filter(depot=depot_of(person_of(request))).select_related(
+        "base__board", "family_base__family", "started_by", "touched_by"
+    )
+    return paged(rows.filter(LIVE) if search.live else rows.exclude(LIVE), search, draft_line)
+
+
+@router.post("/drafts", response=DraftLine)
+def open_draft(request: HttpRequest, given: BoardGiven) -> DraftLine:
+    """Take a board into the workshop: the draft that is worked on, or a new one."""
+    return draft_line(drafting.open_draft(person_of(request), given.part_number, timezone.now()))
+
+
+@router.get("/drafts/{draft}", response=DraftShown)
+def show_draft(request: HttpRequest, draft: UUID) -> DraftShown:
+    """A draft in full."""
+    person = person_of(request)
+    return draft_shown(drafting.draft_of(person, draft), person)
+
+
+@router.get("/drafts/{draft}/file", response={200: Any})
+def draft_file(request: HttpRequest, draft: UUID) -> HttpResponse:
+    """The draft's board as a file, as the command line reads it."""
+    found = drafting.draft_of(person_of(request), draft)
+    return download(found.board_text.encode(), JSON, f"{found.part_number}.board.json")
+
+
+@router.post("/drafts/{draft}/meaning", response=DraftShown)
+def put_meaning(request: HttpRequest, draft: UUID, given: GridGiven) -> DraftShown:
+    """Say what positions mean for a function."""
+    return _edited(request, draft, given.seen, lambda documents: tables.grid_changes(documents, given))
+
+
+@router.post("/drafts/{draft}/chart", response=DraftShown)
+def put_chart(request: HttpRequest, draft: UUID, given: ChartGiven) -> DraftShown:
+    """Put a leaflet's chart into the draft."""
+    return _edited(request, draft, given.seen, lambda documents: tables.chart_changes(documents, given))
+
+
+@router.post("/drafts/{draft}/columns", response=list[ColumnShown])
+def guess_columns(request: HttpRequest, draft: UUID, given: HeadingsGiven) -> list[ColumnShown]:
+    """What the columns of a table with these headings are; nothing is kept."""
+    documents = drafting.documents_of(drafting.draft_of(person_of(request), draft))
+    found = tables.guessed(documents, given.headings)
+    return [ColumnShown(heading=each.heading, role=each.role, name=each.name) for each in found]
+
+
+@router.post("/drafts/{draft}/pins", response=DraftShown)
+def put_pins(request: HttpRequest, draft: UUID, given: PinsGiven) -> DraftShown:
+    """Say what the pins of a plug are."""
+    return _edited(request, draft, given.seen, lambda documents: tables.pin_changes(documents, given))
+
+
+@router.post("/drafts/{draft}/state", response=DraftShown)
+def put_state(request: HttpRequest, draft: UUID, given: StateGiven) -> DraftShown:
+    """Say what is on in a state of the behaviour, and what leads out of it."""
+    return _edited(request, draft, given.seen, lambda documents: tables.state_changes(documents, given))
+
+
+@router.post("/drafts/{draft}/place", response=DraftShown)
+def put_place(request: HttpRequest, draft: UUID, given: PlaceGiven) -> DraftShown:
+    """Put something at any other place of the draft."""
+    return _edited(request, draft, given.seen, lambda _: [(given.path, given.after)])
+
+
+@router.post("/drafts/{draft}/borrow", response=DraftShown)
+def borrow(request: HttpRequest, draft: UUID, given: BorrowGiven) -> DraftShown:
+    """Take meanings, plugs or behaviour over from another board."""
+    person = person_of(request)
+    return _edited(request, draft, given.seen, lambda documents: tables.borrowed_changes(documents, given, person)[0])
+
+
+@router.post("/drafts/{draft}/undo", response=DraftShown)
+def undo(request: HttpRequest, draft: UUID) -> DraftShown:
+    """Take back one's own last edit."""
+    person = person_of(request)
+    return draft_shown(drafting.undo(person, draft, timezone.now()), person)
+
+
+@router.get("/drafts/{draft}/changes", response=ChangesShown)
+def show_changes(request: HttpRequest, draft: UUID) -> ChangesShown:
+    """What publishing it would change."""
+    person = person_of(request)
+    return changes_shown(drafting.draft_of(person, draft), person)
+
+
+@router.post("/drafts/{draft}/play", response=PlayShown)
+def play_draft(request: HttpRequest, draft: UUID, given: ScenarioGiven) -> PlayShown:
+    """A scenario on the revision in use and on the draft, both as they leave the maker."""
+    found = drafting.draft_of(person_of(request), draft)
+    documents = drafting.documents_of(found)
+    family, new = documents.kind(), documents.whole()
+    assert found.board.current_id is not None  # a board with a draft has a revision
+    old = board_profile(found.board.current_id)
+    if new.behaviour is None:
+        raise Faulty("This board has no behaviour yet. There is nothing to play.")
+    scenario = checked_scenario(given, family)
+    sides = [
+        track(each, run_board(each, factory_record(each), family, scenario)) if each.behaviour else []
+        for each in (old, new)
+    ]
+    return PlayShown(original=sides[0], replacement=sides[1], until=float(scenario.until))
+
+
+@router.post("/drafts/{draft}/propose", response=DraftShown)
+def propose(request: HttpRequest, draft: UUID, given: Note) -> DraftShown:
+    """Say that it is ready to be looked at."""
+    person = person_of(request)
+    return draft_shown(publishing.propose(person, draft, given.note, timezone.now()), person)
+
+
+@router.post("/drafts/{draft}/send-back", response=DraftShown)
+def send_back(request: HttpRequest, draft: UUID, given: Note) -> DraftShown:
+    """Give it back with what is missing."""
+    person = person_of(request)
+    return draft_shown(publishing.send_back(person, draft, given.note, timezone.now()), person)
+
+
+@router.post("/drafts/{draft}/give-up", response=DraftShown)
+def give_up(request: HttpRequest, draft: UUID, given: Note) -> DraftShown:
+    """Put it away."""
+    person = person_of(request)
+    return draft_shown(publishing.give_up(person, draft, given.note, timezone.now()), person)
+
+
+@router.post("/drafts/{draft}/publish", response=DraftShown)
+def publish(request: HttpRequest, draft: UUID, given: PublishGiven) -> DraftShown:
+    """Make it the board's next revision."""
+    person = person_of(request)
+    return draft_shown(publishing.publish(person, draft, given.seen, given.over, given.reason, timezone.now()), person)
+
+
+def _edited(request: HttpRequest, draft: UUID, seen: int, changes: tables.Changes) -> DraftShown:
+    person = person_of(request)
+    return draft_shown(drafting.edit_draft(person, draft, seen, changes, timezone.now()), person)

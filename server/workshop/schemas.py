@@ -1,0 +1,353 @@
+"""What the workshop takes and shows."""
+
+from datetime import datetime
+from typing import Annotated, Any, Literal
+from uuid import UUID
+
+from ninja import Field, Schema
+from pydantic import Field as Tagged
+
+from catalogue.api import ElementShown
+from config.paging import Paging
+
+Cell = Annotated[str, Tagged(max_length=2000)]
+Part = Annotated[str, Tagged(max_length=80)]
+Weight = Literal["fault", "note"]
+Role = Literal["fact", "set", "use", "note"]
+FactKind = Literal["number", "flag", "choice", "text"]
+How = Literal["new", "gone", "same", "changed"]
+State = Literal["open", "proposed", "published", "given_up"]
+
+
+class DraftLine(Schema):
+    """A draft in a list."""
+
+    id: UUID
+    part_number: str
+    title: str
+    maker: str
+    family: str
+    family_title: str
+    state: State
+    version: int
+    note: str
+    started_by: str
+    touched_by: str
+    touched_at: datetime
+
+
+class DraftSearch(Paging):
+    """Which drafts to list."""
+
+    live: bool = True
+
+
+class GridCell(Schema):
+    """A row of a grid: where the points stand, and its cell."""
+
+    at: list[str]
+    text: str
+    wrong: str
+
+
+class FunctionShown(Schema):
+    """A function of the kind of machine, and what this board's positions mean by it."""
+
+    id: str
+    title: str
+    type: str
+    unit: str
+    choices: list[str]
+    importance: str
+    said: bool
+    points: list[str]
+    cells: list[GridCell]
+    reads: str
+    scale: float
+    offset: float
+    too_large: bool
+    notes: list[str]
+
+
+class PointShown(Schema):
+    """A point of the board, and where it may stand."""
+
+    id: str
+    positions: int
+    first: str
+
+
+class ColumnShown(Schema):
+    """A column of a chart."""
+
+    heading: str = Field(max_length=200)
+    role: Role
+    name: str = Field("", max_length=80)
+
+
+class ChartShown(Schema):
+    """A chart as a leaflet prints it."""
+
+    id: str
+    title: str
+    columns: list[ColumnShown]
+    rows: list[list[str]]
+
+
+class PinShown(Schema):
+    """A pin of a plug."""
+
+    pin: str
+    mark: str
+    signal: str
+
+
+class PlugShown(Schema):
+    """A plug with its pins."""
+
+    id: str
+    style: str
+    keyed: bool | None
+    pins: list[PinShown]
+
+
+class Named(Schema):
+    """Something of the kind of machine that cells may name."""
+
+    id: str
+    title: str
+
+
+class FactShown(Named):
+    """A fact that somebody can say of a machine of this kind."""
+
+    kind: FactKind
+    unit: str
+    choices: list[str]
+
+
+class ArrowCells(Schema):
+    """An arrow out of a state as cells."""
+
+    to: str = Field(max_length=80)
+    inputs: str = Field("", max_length=2000)
+    after: str = Field("", max_length=200)
+    settings: str = Field("", max_length=2000)
+    does: str = Field("", max_length=2000)
+
+
+class StateShown(Schema):
+    """A state as cells; `place` is where its findings stand."""
+
+    name: str
+    title: str
+    on: str
+    arrows: list[ArrowCells]
+    place: str
+    survives: bool
+
+
+class MachineShown(Schema):
+    """One machine of the board's behaviour."""
+
+    id: str
+    start: str
+    states: list[StateShown]
+
+
+class FindingShown(Schema):
+    """What is wrong at a place, or looks so."""
+
+    place: str
+    says: str
+    weight: Weight
+
+
+class EditShown(Schema):
+    """Something that somebody changed."""
+
+    number: int
+    by: str
+    mine: bool
+    at: datetime
+    what: str
+    undone: bool
+
+
+class SourceShown(Schema):
+    """Where a part is from."""
+
+    part: str
+    worth: str
+    what: str
+    page: str
+    who: str
+    on: str
+
+
+class DraftShown(DraftLine):
+    """A draft in full, as tables of cells and as documents."""
+
+    document: dict[str, Any]
+    elements: list[ElementShown]
+    points: list[PointShown]
+    functions: list[FunctionShown]
+    charts: list[ChartShown]
+    plugs: list[PlugShown]
+    machines: list[MachineShown]
+    clocks: list[str]
+    counters: list[str]
+    signals: list[Named]
+    facts: list[FactShown]
+    inputs: list[Named]
+    outputs: list[Named]
+    sources: list[SourceShown]
+    findings: list[FindingShown]
+    edits: list[EditShown]
+    base: int
+    current: int
+    may_publish: bool
+    can_undo: bool
+
+
+class BoardGiven(Schema):
+    """The board whose draft is opened."""
+
+    part_number: str = Field(max_length=80)
+
+
+class Seen(Schema):
+    """The version of the draft that was looked at."""
+
+    seen: int = Field(ge=0)
+
+
+class GridGiven(Seen):
+    """A function's meaning as a grid: the points that matter and every cell in order; or the point that is read."""
+
+    function: Part
+    points: list[Part] = Field(default_factory=list, max_length=12)
+    cells: list[Cell] = Field(default_factory=list, max_length=256)
+    reads: str = Field("", max_length=80)
+    scale: float = 1
+    offset: float = 0
+    fill: tuple[float, float] | None = None
+    """Start and step, to fill the grid by a rule."""
+
+
+class ChartGiven(Seen):
+    """A chart's columns and cells; it is added where there is none of this index."""
+
+    index: int = Field(ge=0, le=500)
+    title: str = Field("", max_length=200)
+    columns: list[ColumnShown] = Field(max_length=60)
+    rows: list[Annotated[list[Cell], Tagged(max_length=60)]] = Field(max_length=500)
+
+
+class HeadingsGiven(Schema):
+    """Headings of a table that was pasted or loaded."""
+
+    headings: list[Cell] = Field(max_length=60)
+
+
+class PinsGiven(Seen):
+    """A plug's pins as cells: number, what is printed, and the signal by its name or title."""
+
+    index: int = Field(ge=0, le=500)
+    rows: list[Annotated[list[Cell], Tagged(min_length=3, max_length=3)]] = Field(max_length=200)
+
+
+class StateGiven(Seen):
+    """A state as cells. `was` is the name it had; empty for a new one."""
+
+    machine: int = Field(0, ge=0, le=20)
+    was: str = Field("", max_length=80)
+    name: str = Field(max_length=80)
+    title: str = Field("", max_length=200)
+    on: str = Field("", max_length=2000)
+    arrows: list[ArrowCells] = Field(default_factory=list, max_length=60)
+    gone: bool = False
+
+
+class PlaceGiven(Seen):
+    """Anything else of a draft: a place in it and what shall stand there; null takes it away."""
+
+    path: list[str | int] = Field(min_length=2, max_length=10)
+    after: Any = None
+
+
+class BorrowGiven(Seen):
+    """What to take over from another board; `usual` takes the behaviour that most boards of the kind share."""
+
+    part: Literal["functions", "connectors", "behaviour"]
+    part_number: str = Field("", max_length=80)
+
+
+class Note(Schema):
+    """What is said with a step."""
+
+    note: str = Field("", max_length=2000)
+
+
+class PublishGiven(Schema):
+    """What was looked at, and why it is published."""
+
+    seen: int = Field(ge=0)
+    over: int = Field(ge=1)
+    reason: str = Field(min_length=1, max_length=2000)
+
+
+class MovedShown(Schema):
+    """Positions at which a function's value changes."""
+
+    at: str
+    was: str
+    becomes: str
+
+
+class FunctionChangeShown(Schema):
+    """A function before and after."""
+
+    id: str
+    title: str
+    how: How
+    moved: list[MovedShown]
+    count: int
+
+
+class ElementChangeShown(Schema):
+    """Something that can be set, before and after."""
+
+    id: str
+    how: How
+
+
+class TracedShown(Schema):
+    """What was timed in a job, against the draft."""
+
+    job: str
+    title: str
+    agrees: bool | None
+    before: bool | None
+
+
+class ChangesShown(Schema):
+    """What publishing a draft changes, held against the revision in use."""
+
+    over: int
+    version: int
+    functions: list[FunctionChangeShown]
+    elements: list[ElementChangeShown]
+    parts: list[str]
+    verdict: str
+    counter_case: list[str]
+    traces: list[TracedShown]
+    open_jobs: list[str]
+    faults: int
+    nothing: bool
+
+
+class PlayedShown(Schema):
+    """What the draft shows over a scenario."""
+
+    shown: list[dict[str, Any]]

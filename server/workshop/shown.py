@@ -1,0 +1,189 @@
+"""A draft as the screen has it: tables of cells with their findings."""
+
+import json
+from typing import Any, cast
+
+from catalogue.api import elements_shown
+from people.models import Person
+from twincore.profile import Board, Family, worth_of
+from twincore.workshop import (
+    Draft as Documents,
+)
+from twincore.workshop import (
+    cells_of,
+    columns_of,
+    findings,
+    grid_of,
+    state_cells,
+    value_text,
+)
+from workshop.drafting import documents_of
+from workshop.models import Draft
+from workshop.schemas import (
+    ArrowCells,
+    ChartShown,
+    ColumnShown,
+    DraftLine,
+    DraftShown,
+    EditShown,
+    FactKind,
+    FactShown,
+    FindingShown,
+    FunctionShown,
+    GridCell,
+    MachineShown,
+    Named,
+    PinShown,
+    PlugShown,
+    PointShown,
+    SourceShown,
+    State,
+    StateShown,
+)
+from workshop.wording import place_words
+
+LAST_EDITS = 30
+
+
+def draft_line(draft: Draft) -> DraftLine:
+    """A draft in a list."""
+    board, family = draft.board, draft.family_base.family
+    return DraftLine(
+        id=draft.pk, part_number=draft.part_number, title=board.title, maker=board.maker, family=family.code,
+        family_title=family.title, state=cast(State, draft.state), version=draft.version, note=draft.note,
+        started_by=draft.started_by.shown_name, touched_by=draft.touched_by.shown_name, touched_at=draft.touched_at,
+    )  # fmt: skip
+
+
+def draft_shown(draft: Draft, person: Person) -> DraftShown:
+    """A draft in full."""
+    documents = documents_of(draft)
+    family, board = documents.kind(), documents.skeleton()
+    current = draft.board.current
+    assert current is not None  # a board with a draft has a revision
+    edits = list(draft.edits.select_related("by", "undone_by")[:LAST_EDITS])
+    return DraftShown(
+        **draft_line(draft).dict(),
+        document=documents.board,
+        elements=elements_shown(board),
+        points=[
+            PointShown(id=each.id, positions=len(each.domain), first=value_text(each.domain[0]))
+            for each in board.points.values()
+        ],
+        functions=[_function(documents, family, board, each.id) for each in family.functions],
+        charts=[_chart(index, each) for index, each in enumerate(documents.board.get("charts", ()))],
+        plugs=[_plug(each) for each in documents.board.get("connectors", ())],
+        machines=_machines(documents.board.get("behaviour")),
+        clocks=_ids(documents.board, "clocks"),
+        counters=_ids(documents.board, "counters"),
+        signals=_named(family, "signals"),
+        facts=[_fact(each) for each in family.document.get("facts", ())],
+        inputs=_named(family, "inputs"),
+        outputs=_named(family, "outputs"),
+        sources=_sources(documents.board),
+        findings=[FindingShown(place=f.place, says=f.says, weight=f.weight) for f in findings(documents)],
+        edits=[
+            EditShown(
+                number=each.number, by=each.by.shown_name, mine=each.by_id == person.pk, at=each.at,
+                what=place_words(json.loads(each.path)), undone=each.undoes_id is not None or hasattr(each, "undone_by"),
+            )
+            for each in edits
+        ],
+        base=draft.base.number,
+        current=current.number,
+        may_publish=person.keeps_catalogue,
+        can_undo=any(each.by_id == person.pk and each.undoes_id is None and not hasattr(each, "undone_by") for each in edits),
+    )  # fmt: skip
+
+
+def _function(documents: Documents, family: Family, board: Board, name: str) -> FunctionShown:
+    definition = family.function(name)
+    assert definition is not None  # called for the family's functions
+    node = documents.board.get("functions", {}).get(name)
+    grid = grid_of(definition, node, board.points)
+    return FunctionShown(
+        id=name, title=definition.title, type=definition.type, unit=definition.unit, choices=list(definition.choices),
+        importance=definition.importance, said=node is not None, points=list(grid.points),
+        cells=[GridCell(at=[value_text(each) for each in c.at], text=c.text, wrong=c.wrong) for c in grid.cells],
+        reads=grid.reads, scale=float(grid.scale), offset=float(grid.offset), too_large=grid.too_large,
+        notes=list(grid.notes),
+    )  # fmt: skip
+
+
+def _chart(index: int, node: dict[str, Any]) -> ChartShown:
+    columns = columns_of(node)
+    return ChartShown(
+        id=str(node.get("id", index + 1)),
+        title=node.get("title", ""),
+        columns=[ColumnShown(heading=each.heading, role=each.role, name=each.name) for each in columns],
+        rows=cells_of(node, columns),
+    )
+
+
+def _plug(node: dict[str, Any]) -> PlugShown:
+    pins = [
+        PinShown(pin=str(each.get("pin", "")), mark=each.get("mark", ""), signal=each.get("signal") or "")
+        for each in node.get("pins", ())
+    ]
+    return PlugShown(id=node["id"], style=node.get("style", ""), keyed=node.get("keyed"), pins=pins)
+
+
+def _machines(node: dict[str, Any] | None) -> list[MachineShown]:
+    if node is None:
+        return []
+    single = "machines" not in node
+    return [
+        MachineShown(
+            id=machine.get("id", ""),
+            start=machine.get("start", ""),
+            states=[
+                _state(name, state, machine, "behaviour" if single else f"behaviour.machines[{index}]")
+                for name, state in machine["states"].items()
+            ],
+        )
+        for index, machine in enumerate([node] if single else node["machines"])
+    ]
+
+
+def _state(name: str, node: dict[str, Any], machine: dict[str, Any], place: str) -> StateShown:
+    cells = state_cells(name, node)
+    return StateShown(
+        name=name, title=cells.title, on=cells.on, place=f"{place}.states.{name}",
+        survives=name in machine.get("survive_power_loss", ()),
+        arrows=[
+            ArrowCells(to=a.to, inputs=a.inputs, after=a.after, settings=a.settings, does=a.does) for a in cells.arrows
+        ],
+    )  # fmt: skip
+
+
+def _ids(board: dict[str, Any], what: str) -> list[str]:
+    return [each["id"] for each in board.get("behaviour", {}).get(what, ())]
+
+
+def _named(family: Family, what: str) -> list[Named]:
+    return [Named(id=each["id"], title=each.get("title") or each["id"]) for each in family.document.get(what, ())]
+
+
+def _fact(node: dict[str, Any]) -> FactShown:
+    kind: FactKind = (
+        "number" if node.get("number") else "flag" if node.get("flag") else "choice" if node.get("choices") else "text"
+    )
+    choices = [value_text(each) for each in node.get("choices", ())]
+    return FactShown(id=node["id"], title=node["title"], kind=kind, unit=node.get("unit", ""), choices=choices)
+
+
+def _sources(board: dict[str, Any]) -> list[SourceShown]:
+    found = []
+    for part, said in board.get("standing", {}).items():
+        for source in said.get("sources", ()) or [{}]:
+            found.append(
+                SourceShown(
+                    part=part,
+                    worth=worth_of(board, part) or "",
+                    what=source.get("what", ""),
+                    page=str(source.get("page", "")),
+                    who=source.get("who", ""),
+                    on=source.get("on", ""),
+                )
+            )
+    return found

@@ -1,0 +1,172 @@
+"""Tables of cells as edits of a draft: a grid of meanings, a chart, the pins of a plug, a state of the behaviour."""
+
+from collections.abc import Callable, Sequence
+from typing import Any
+
+from catalogue import queries as catalogue
+from config.errors import Faulty, Refused
+from people.models import Person
+from twincore.errors import Fault
+from twincore.profile import Board, parse_board
+from twincore.profile.document import jsonable
+from twincore.profile.values import exact
+from twincore.workshop import (
+    Arrow,
+    Column,
+    Draft,
+    StateCells,
+    chart_node,
+    combinations_of,
+    elements_of,
+    filled_by_rule,
+    guessed_columns,
+    meanings_from,
+    names_of,
+    node_of,
+    on_ways,
+    renamed,
+    state_node,
+    usual_behaviour,
+)
+from workshop.schemas import BorrowGiven, ChartGiven, GridGiven, PinsGiven, StateGiven
+
+Change = tuple[Sequence[str | int], Any]
+Changes = Callable[[Draft], list[Change]]
+
+
+def grid_changes(draft: Draft, given: GridGiven) -> list[Change]:
+    """A function's meaning, as the grid has it."""
+    definition, points = draft.kind().function(given.function), draft.skeleton().points
+    if definition is None:
+        raise Faulty("This kind of machine has no such function.", [Fault("function", f'found "{given.function}"')])
+    path = ["board", "functions", given.function]
+    if given.reads:
+        scale, offset = (_number(each) for each in (given.scale, given.offset))
+        node = {"from": given.reads}
+        return [(path, node | ({} if (scale, offset) == (1, 0) else {"scale": scale, "offset": offset}))]
+    cells = given.cells
+    if given.fill is not None:
+        count = len(combinations_of([p for p in given.points if p in points], points))
+        cells = filled_by_rule(count, exact(repr(given.fill[0])), exact(repr(given.fill[1])))
+    return [(path, jsonable(node_of(definition, given.points, cells, points)))]
+
+
+def chart_changes(draft: Draft, given: ChartGiven) -> list[Change]:
+    """A chart, as its cells have it; without columns it is taken away."""
+    charts, skeleton = draft.board.get("charts", []), draft.skeleton()
+    if given.index > len(charts):
+        raise Refused("There is no chart of this number.")
+    if not given.columns:
+        return [(["board", "charts", given.index], None)]
+    there = charts[given.index] if given.index < len(charts) else {"id": _free("leaflet", {c["id"] for c in charts})}
+    columns = [Column(each.heading, each.role, each.name) for each in given.columns]
+    if unnamed := [each.heading for each in columns if each.role in ("fact", "set") and not each.name]:
+        raise Faulty("Say what each column is.", [Fault(unnamed[0], "expected a fact, or something to be set")])
+    node = chart_node(there, columns, given.rows, draft.kind(), elements_of(skeleton), on_ways(skeleton))
+    if given.title:
+        node["title"] = given.title
+    return [(["board", "charts", given.index], jsonable(node))]
+
+
+def guessed(draft: Draft, headings: Sequence[str]) -> list[Column]:
+    """What columns with these headings are."""
+    return guessed_columns(headings, draft.kind(), elements_of(draft.skeleton()))
+
+
+def pin_changes(draft: Draft, given: PinsGiven) -> list[Change]:
+    """The pins of a plug; a signal may be named by its id or its title."""
+    plugs = draft.board.get("connectors", [])
+    if given.index >= len(plugs):
+        raise Refused("There is no plug of this number.")
+    signals = {each["id"].lower(): each["id"] for each in draft.family.get("signals", ())}
+    signals |= {str(each.get("title", "")).lower(): each["id"] for each in draft.family.get("signals", ())}
+    there = {str(each["pin"]): each for each in plugs[given.index]["pins"]}
+    pins, wrong = [], []
+    for number, (pin, mark, signal) in enumerate(given.rows):
+        said = pin.strip()
+        if not said:
+            continue
+        old = there.get(said, {})
+        node = {key: value for key, value in old.items() if key not in ("mark", "signal")}
+        node["pin"] = old.get("pin", int(said) if said.isdigit() else said)
+        if mark.strip():
+            node["mark"] = mark.strip()
+        if signal.strip():
+            named = signals.get(signal.strip().lower())
+            if named is None:
+                wrong.append(Fault(f"connectors[{given.index}].pins[{number}].signal", f'no signal "{signal.strip()}"'))
+            node["signal"] = named
+        pins.append(node)
+    if wrong:
+        raise Faulty("Not every signal is known to this kind of machine. Take one from the list, or add it.", wrong)
+    return [(["board", "connectors", given.index, "pins"], pins)]
+
+
+def state_changes(draft: Draft, given: StateGiven) -> list[Change]:
+    """A state of the behaviour: new, changed, with another name, or gone."""
+    behaviour = draft.board.get("behaviour") or {"start": given.name, "states": {}}
+    single = "machines" not in behaviour
+    machines = [behaviour] if single else behaviour["machines"]
+    if given.machine >= len(machines):
+        raise Refused("There is no machine of this number.")
+    machine = machines[given.machine]
+    name = given.name.strip()
+    if not name:
+        raise Faulty("Give the state a name.")
+    if name != given.was and name in machine["states"]:
+        raise Refused(f"There is a state {name} already.")
+    path: list[str | int] = ["board", "behaviour"] if single else ["board", "behaviour", "machines", given.machine]
+    if given.gone:
+        states = {key: value for key, value in machine["states"].items() if key != given.was}
+        return [(path, {**machine, "states": states} if states or not single else None)]
+    arrows = tuple(Arrow(each.to, each.inputs, each.after, each.settings, each.does) for each in given.arrows)
+    cells = StateCells(name, given.title, given.on, arrows)
+    names = names_of(draft.kind(), tuple(behaviour.get("internal", ())))
+    node = jsonable(state_node(cells, machine["states"].get(given.was, {}), names))
+    if given.was and name != given.was:
+        machine = renamed(machine, given.was, name)
+        # an arrow of the state itself may lead back to it
+        node["go"] = [{**each, "to": name if each["to"] == given.was else each["to"]} for each in node["go"]]
+        return [(path, {**machine, "states": {**machine["states"], name: node}})]
+    if "behaviour" not in draft.board:
+        return [(path, {"start": name, "states": {name: node}})]
+    return [([*path, "states", name], node)]
+
+
+def borrowed_changes(draft: Draft, given: BorrowGiven, person: Person) -> tuple[list[Change], list[str]]:
+    """What another board lends; and the functions whose meaning does not fit this board."""
+    if given.part == "behaviour" and not given.part_number:
+        found = usual_behaviour(_of_the_kind(draft, person))
+        if found is None:
+            raise Refused("No board of this kind has a behaviour yet.")
+        node, numbers = found
+        source = f"as {', '.join(numbers[:3])}{' and others' if len(numbers) > 3 else ''}"
+        standing = {"worth": "usual", "sources": [{"what": source}]}
+        return [(["board", "behaviour"], node), (["board", "standing", "behaviour"], standing)], []
+    sibling = catalogue.board(given.part_number, person.depot_id)
+    if sibling.family_id != draft.board["family"]:
+        raise Refused(f"{sibling.part_number} is of another kind of machine.")
+    assert sibling.current is not None  # queries.board sees to it
+    document = jsonable(parse_board(bytes(sibling.current.document)).document)
+    if given.part == "functions":
+        functions, left = meanings_from(draft, document)
+        return [(["board", "functions"], functions)], left
+    if given.part not in document:
+        raise Refused(f"Of {sibling.part_number} nobody knows this either.")
+    return [(["board", given.part], document[given.part])], []
+
+
+def _of_the_kind(draft: Draft, person: Person) -> list[Board]:
+    rows = catalogue.boards(person.depot_id, "", draft.board["family"], "", "").select_related("current")
+    own = draft.board["part_number"]
+    return [
+        parse_board(bytes(each.current.document)) for each in rows[:200] if each.current and each.part_number != own
+    ]
+
+
+def _free(name: str, taken: set[str]) -> str:
+    return next(each for n in range(1, len(taken) + 2) if (each := f"{name}-{n}") not in taken)
+
+
+def _number(value: float) -> Any:
+    return int(value) if value == int(value) else value
