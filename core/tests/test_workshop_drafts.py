@@ -53,7 +53,7 @@ nodes = st.recursive(
 
 
 class Readable(TestCase):
-    @settings(deadline=None)
+    @settings(deadline=None, max_examples=50)
     @given(st.data())
     def test_random_edits_never_make_a_draft_unreadable(self, data: st.DataObject) -> None:
         draft = demo_draft()

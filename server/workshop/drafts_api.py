@@ -14,7 +14,7 @@ from catalogue.profiles import board_profile
 from config.downloads import JSON, download
 from config.errors import Faulty
 from config.paging import Page, paged
-from people.access import depot_of, person_of
+from people.access import person_of
 from twincore.behaviour import run_board
 from twincore.profile import factory_record
 from workshop import drafting, publishing, tables
@@ -45,8 +45,10 @@ router = Router(tags=["workshop"])
 @router.get("/drafts", response=Page[DraftLine])
 def list_drafts(request: HttpRequest, search: Query[DraftSearch]) -> dict[str, Any]:
     """The depot's drafts, the one touched last first."""
-    rows = Draft.objects.filter(depot=depot_of(person_of(request))).select_related(
-        "base__board", "family_base__family", "started_by", "touched_by"
+    rows = (
+        Draft.objects.filter(depot=person_of(request).depot_id)
+        .select_related("base__board", "family_base__family", "started_by", "touched_by")
+        .defer("board_text", "family_text", "base__document", "family_base__document")
     )
     return paged(rows.filter(LIVE) if search.live else rows.exclude(LIVE), search, draft_line)
 

@@ -16,6 +16,13 @@ AFTER = re.compile(r"(?:from|since|≥)\s*(\d+(?:[.,]\d+)?)|(\d+(?:[.,]\d+)?)\s*
 ORIGINAL = "original"
 """The fact that a job knows by itself: the number of the board that is replaced."""
 
+KIND_WORDS = {
+    "dip": ("switches", "bank", "dip", "switch bank"), "rotary": ("dial", "selector", "rotary"), "jumper": ("jumper",),
+    "program": ("program", "program number", "programme"), "trimmer": ("trimmer", "pot"), "code": ("code",),
+    "thumbwheel": ("wheels", "thumbwheels"),
+}  # fmt: skip
+"""What leaflets call the only element of its kind (common practice, no source)."""
+
 
 @dataclass(frozen=True, slots=True)
 class Column:
@@ -72,6 +79,10 @@ def guessed_columns(
     names = {name.lower(): name for name in elements}
     facts = {each["id"].lower(): each["id"] for each in family.document.get("facts", ())}
     titles = {str(each["title"]).lower(): each["id"] for each in family.document.get("facts", ())}
+    for kind, words in KIND_WORDS.items():
+        alone = [each.id for each in elements.values() if each.kind == kind]
+        if len(alone) == 1:
+            names |= {word: alone[0] for word in words if word not in names}
     return [_guess(each, points, names, {**{u.lower(): u for u in used}, **titles, **facts}) for each in headings]
 
 

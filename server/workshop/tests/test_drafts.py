@@ -96,7 +96,7 @@ class Drafts(WorldTestCase):
         draft = self.put(draft, "place", path=["board", "title"], after="Main board")
         self.assertEqual(draft["functions"][0]["cells"][3]["text"], "60")
         self.assertEqual([(each["by"], each["what"]) for each in draft["edits"][:2]],
-                         [("Corm Adlow", "title"), ("Wennick Tarl", "the meaning of rinse")])  # fmt: skip
+                         [("Corm Haddle", "title"), ("Wennick Tarl", "the meaning of rinse")])  # fmt: skip
         # each takes back one's own
         self.sign_in("wennick")
         draft = self.post(f"drafts/{draft['id']}/undo", {})
@@ -116,17 +116,17 @@ class Drafts(WorldTestCase):
         draft = self.opened("TVH-2214-A")
         columns = self.post(f"drafts/{draft['id']}/columns", {"headings": ["Model", "Year", "SW1", "Dial", "Remarks"]})
         self.assertEqual([(each["role"], each["name"]) for each in columns],
-                         [("fact", "model"), ("fact", "made"), ("set", "SW1"), ("note", ""), ("note", "")])  # fmt: skip
-        self.put(draft, "chart", 422, index=2, columns=[{"heading": "Model", "role": "fact"}], rows=[])
+                         [("fact", "model"), ("fact", "made"), ("set", "SW1"), ("set", "R1"), ("note", "")])  # fmt: skip
+        self.put(draft, "chart", 422, index=1, columns=[{"heading": "Model", "role": "fact"}], rows=[])
         rows = [
-            ["DK1", "to 1999", "● ○ ○ ●", "", "old"],
+            ["DK1", "to 1999", "● ○ ○ ●", "2", "old"],
             ["DK1", "2000-", "0110", "", ""],
             ["DK1", "2003", "1111", "", ""],
         ]
         draft = self.put(draft, "chart", index=len(draft["charts"]), title="Leaflet 12", columns=columns, rows=rows)
         place = f"charts[{len(draft['charts']) - 1}].rows[2]"
         self.assertEqual([each["place"] for each in draft["findings"] if each["weight"] == "fault"], [place])
-        self.assertEqual(draft["charts"][-1]["rows"][0], ["DK1", "to 1999", "1001", "", "old"])
+        self.assertEqual(draft["charts"][-1]["rows"][0], ["DK1", "to 1999", "1001", "2", "old"])
         draft = self.put(draft, "chart", index=len(draft["charts"]) - 1, columns=[], rows=[])
         self.assertEqual(draft["findings"], [])
         self.put(draft, "chart", 400, index=40, columns=columns, rows=rows)
@@ -231,7 +231,7 @@ class Drafts(WorldTestCase):
     def test_the_list_of_drafts_costs_the_same_whatever_its_length(self) -> None:
         self.opened()
         self.opened("TVH-2214-A")
-        with self.assertNumQueries(4):
+        with self.assertNumQueries(4):  # session, person, page, count
             self.get("drafts")
 
 
