@@ -18,7 +18,7 @@ from twincore.profile.record import build_record
 from twincore.workshop import changes_between, findings, traces_against, value_text
 from workshop.drafting import documents_of
 from workshop.models import Draft
-from workshop.schemas import ChangesShown, ElementChangeShown, FunctionChangeShown, MovedShown, TracedShown
+from workshop.schemas import ChangesShown, DraftTraced, ElementChangeShown, FunctionChangeShown, MovedShown
 
 MOST_JOBS = 50
 
@@ -71,7 +71,7 @@ def _open_jobs(board: Board, person: Person) -> list[str]:
     return [f"{each.code} {each.machine}" for each in mine[:MOST_JOBS]]
 
 
-def _traced(board: Board, old: Profile, new: Profile, family: Family, person: Person) -> list[TracedShown]:
+def _traced(board: Board, old: Profile, new: Profile, family: Family, person: Person) -> list[DraftTraced]:
     """What the depot's jobs timed of this board, on the revision in use and on the draft."""
     rows = Job.objects.filter(depot=person.depot, original_revision__board=board).select_related(
         "depot", "family_revision", "original_revision", "replacement_revision"
@@ -88,7 +88,7 @@ def _traced(board: Board, old: Profile, new: Profile, family: Family, person: Pe
         for each in (new, old)
     )
     return [
-        TracedShown(
+        DraftTraced(
             job=code, title=trace.scenario.title, agrees=_agrees(after[name]), before=_agrees(before[name])
         )
         for name, (code, trace, _) in timed.items()

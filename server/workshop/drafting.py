@@ -77,7 +77,7 @@ def edit_draft(
 ) -> Draft:
     """Put something else at places of a draft, all of them or none; `changes_of` says what, from the draft as it is.
 
-    `seen` is the version that the person looked at. Raises Changed where somebody changed the same place since, and
+    `seen` is the version that the person looked at. Raises Changed where somebody else changed the same place since, and
     Refusal or WrongValue where the draft could not be read any more.
     """
     draft = draft_of(person, draft_id, lock=True)
@@ -85,7 +85,7 @@ def edit_draft(
     follow_family(draft)
     changes = changes_of(documents_of(draft))
     for path, _ in changes:
-        _check_nobody_faster(draft, seen, path)
+        _check_nobody_faster(draft, person, seen, path)
     for path, after in changes:
         _put(draft, person, path, after, now)
     return draft
@@ -133,8 +133,8 @@ def _check_live(draft: Draft) -> None:
         raise Refused(f"This draft is {draft.get_state_display().lower()}. Open the board anew to change it.")
 
 
-def _check_nobody_faster(draft: Draft, seen: int, path: Path) -> None:
-    for edit in draft.edits.filter(number__gt=seen).select_related("by"):
+def _check_nobody_faster(draft: Draft, person: Person, seen: int, path: Path) -> None:
+    for edit in draft.edits.filter(number__gt=seen).exclude(by=person).select_related("by"):
         theirs = json.loads(edit.path)
         shorter = min(len(theirs), len(path))
         if list(path[:shorter]) == theirs[:shorter]:

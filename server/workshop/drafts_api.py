@@ -24,14 +24,14 @@ from workshop.schemas import (
     BoardGiven,
     BorrowGiven,
     ChangesShown,
+    ChartColumn,
     ChartGiven,
-    ColumnShown,
+    DraftInFull,
     DraftLine,
+    DraftNote,
     DraftSearch,
-    DraftShown,
     GridGiven,
     HeadingsGiven,
-    Note,
     PinsGiven,
     PlaceGiven,
     PublishGiven,
@@ -59,8 +59,8 @@ def open_draft(request: HttpRequest, given: BoardGiven) -> DraftLine:
     return draft_line(drafting.open_draft(person_of(request), given.part_number, timezone.now()))
 
 
-@router.get("/drafts/{draft}", response=DraftShown)
-def show_draft(request: HttpRequest, draft: UUID) -> DraftShown:
+@router.get("/drafts/{draft}", response=DraftInFull)
+def show_draft(request: HttpRequest, draft: UUID) -> DraftInFull:
     """A draft in full."""
     person = person_of(request)
     return draft_shown(drafting.draft_of(person, draft), person)
@@ -73,53 +73,53 @@ def draft_file(request: HttpRequest, draft: UUID) -> HttpResponse:
     return download(found.board_text.encode(), JSON, f"{found.part_number}.board.json")
 
 
-@router.post("/drafts/{draft}/meaning", response=DraftShown)
-def put_meaning(request: HttpRequest, draft: UUID, given: GridGiven) -> DraftShown:
+@router.post("/drafts/{draft}/meaning", response=DraftInFull)
+def put_meaning(request: HttpRequest, draft: UUID, given: GridGiven) -> DraftInFull:
     """Say what positions mean for a function."""
     return _edited(request, draft, given.seen, lambda documents: tables.grid_changes(documents, given))
 
 
-@router.post("/drafts/{draft}/chart", response=DraftShown)
-def put_chart(request: HttpRequest, draft: UUID, given: ChartGiven) -> DraftShown:
+@router.post("/drafts/{draft}/chart", response=DraftInFull)
+def put_chart(request: HttpRequest, draft: UUID, given: ChartGiven) -> DraftInFull:
     """Put a leaflet's chart into the draft."""
     return _edited(request, draft, given.seen, lambda documents: tables.chart_changes(documents, given))
 
 
-@router.post("/drafts/{draft}/columns", response=list[ColumnShown])
-def guess_columns(request: HttpRequest, draft: UUID, given: HeadingsGiven) -> list[ColumnShown]:
+@router.post("/drafts/{draft}/columns", response=list[ChartColumn])
+def guess_columns(request: HttpRequest, draft: UUID, given: HeadingsGiven) -> list[ChartColumn]:
     """What the columns of a table with these headings are; nothing is kept."""
     documents = drafting.documents_of(drafting.draft_of(person_of(request), draft))
     found = tables.guessed(documents, given.headings)
-    return [ColumnShown(heading=each.heading, role=each.role, name=each.name) for each in found]
+    return [ChartColumn(heading=each.heading, role=each.role, name=each.name) for each in found]
 
 
-@router.post("/drafts/{draft}/pins", response=DraftShown)
-def put_pins(request: HttpRequest, draft: UUID, given: PinsGiven) -> DraftShown:
+@router.post("/drafts/{draft}/pins", response=DraftInFull)
+def put_pins(request: HttpRequest, draft: UUID, given: PinsGiven) -> DraftInFull:
     """Say what the pins of a plug are."""
     return _edited(request, draft, given.seen, lambda documents: tables.pin_changes(documents, given))
 
 
-@router.post("/drafts/{draft}/state", response=DraftShown)
-def put_state(request: HttpRequest, draft: UUID, given: StateGiven) -> DraftShown:
+@router.post("/drafts/{draft}/state", response=DraftInFull)
+def put_state(request: HttpRequest, draft: UUID, given: StateGiven) -> DraftInFull:
     """Say what is on in a state of the behaviour, and what leads out of it."""
     return _edited(request, draft, given.seen, lambda documents: tables.state_changes(documents, given))
 
 
-@router.post("/drafts/{draft}/place", response=DraftShown)
-def put_place(request: HttpRequest, draft: UUID, given: PlaceGiven) -> DraftShown:
+@router.post("/drafts/{draft}/place", response=DraftInFull)
+def put_place(request: HttpRequest, draft: UUID, given: PlaceGiven) -> DraftInFull:
     """Put something at any other place of the draft."""
     return _edited(request, draft, given.seen, lambda _: [(given.path, given.after)])
 
 
-@router.post("/drafts/{draft}/borrow", response=DraftShown)
-def borrow(request: HttpRequest, draft: UUID, given: BorrowGiven) -> DraftShown:
+@router.post("/drafts/{draft}/borrow", response=DraftInFull)
+def borrow(request: HttpRequest, draft: UUID, given: BorrowGiven) -> DraftInFull:
     """Take meanings, plugs or behaviour over from another board."""
     person = person_of(request)
     return _edited(request, draft, given.seen, lambda documents: tables.borrowed_changes(documents, given, person)[0])
 
 
-@router.post("/drafts/{draft}/undo", response=DraftShown)
-def undo(request: HttpRequest, draft: UUID) -> DraftShown:
+@router.post("/drafts/{draft}/undo", response=DraftInFull)
+def undo(request: HttpRequest, draft: UUID) -> DraftInFull:
     """Take back one's own last edit."""
     person = person_of(request)
     return draft_shown(drafting.undo(person, draft, timezone.now()), person)
@@ -150,34 +150,34 @@ def play_draft(request: HttpRequest, draft: UUID, given: ScenarioGiven) -> PlayS
     return PlayShown(original=sides[0], replacement=sides[1], until=float(scenario.until))
 
 
-@router.post("/drafts/{draft}/propose", response=DraftShown)
-def propose(request: HttpRequest, draft: UUID, given: Note) -> DraftShown:
+@router.post("/drafts/{draft}/propose", response=DraftInFull)
+def propose(request: HttpRequest, draft: UUID, given: DraftNote) -> DraftInFull:
     """Say that it is ready to be looked at."""
     person = person_of(request)
     return draft_shown(publishing.propose(person, draft, given.note, timezone.now()), person)
 
 
-@router.post("/drafts/{draft}/send-back", response=DraftShown)
-def send_back(request: HttpRequest, draft: UUID, given: Note) -> DraftShown:
+@router.post("/drafts/{draft}/send-back", response=DraftInFull)
+def send_back(request: HttpRequest, draft: UUID, given: DraftNote) -> DraftInFull:
     """Give it back with what is missing."""
     person = person_of(request)
     return draft_shown(publishing.send_back(person, draft, given.note, timezone.now()), person)
 
 
-@router.post("/drafts/{draft}/give-up", response=DraftShown)
-def give_up(request: HttpRequest, draft: UUID, given: Note) -> DraftShown:
+@router.post("/drafts/{draft}/give-up", response=DraftInFull)
+def give_up(request: HttpRequest, draft: UUID, given: DraftNote) -> DraftInFull:
     """Put it away."""
     person = person_of(request)
     return draft_shown(publishing.give_up(person, draft, given.note, timezone.now()), person)
 
 
-@router.post("/drafts/{draft}/publish", response=DraftShown)
-def publish(request: HttpRequest, draft: UUID, given: PublishGiven) -> DraftShown:
+@router.post("/drafts/{draft}/publish", response=DraftInFull)
+def publish(request: HttpRequest, draft: UUID, given: PublishGiven) -> DraftInFull:
     """Make it the board's next revision."""
     person = person_of(request)
     return draft_shown(publishing.publish(person, draft, given.seen, given.over, given.reason, timezone.now()), person)
 
 
-def _edited(request: HttpRequest, draft: UUID, seen: int, changes: tables.Changes) -> DraftShown:
+def _edited(request: HttpRequest, draft: UUID, seen: int, changes: tables.Changes) -> DraftInFull:
     person = person_of(request)
     return draft_shown(drafting.edit_draft(person, draft, seen, changes, timezone.now()), person)

@@ -50,7 +50,7 @@ class GridCell(Schema):
     wrong: str
 
 
-class FunctionShown(Schema):
+class DraftFunction(Schema):
     """A function of the kind of machine, and what this board's positions mean by it."""
 
     id: str
@@ -69,7 +69,7 @@ class FunctionShown(Schema):
     notes: list[str]
 
 
-class PointShown(Schema):
+class DraftPoint(Schema):
     """A point of the board, and where it may stand."""
 
     id: str
@@ -77,7 +77,7 @@ class PointShown(Schema):
     first: str
 
 
-class ColumnShown(Schema):
+class ChartColumn(Schema):
     """A column of a chart."""
 
     heading: str = Field(max_length=200)
@@ -85,16 +85,16 @@ class ColumnShown(Schema):
     name: str = Field("", max_length=80)
 
 
-class ChartShown(Schema):
+class DraftChart(Schema):
     """A chart as a leaflet prints it."""
 
     id: str
     title: str
-    columns: list[ColumnShown]
+    columns: list[ChartColumn]
     rows: list[list[str]]
 
 
-class PinShown(Schema):
+class DraftPin(Schema):
     """A pin of a plug."""
 
     pin: str
@@ -102,23 +102,23 @@ class PinShown(Schema):
     signal: str
 
 
-class PlugShown(Schema):
+class DraftPlug(Schema):
     """A plug with its pins."""
 
     id: str
     style: str
     keyed: bool | None
-    pins: list[PinShown]
+    pins: list[DraftPin]
 
 
-class Named(Schema):
+class DraftName(Schema):
     """Something of the kind of machine that cells may name."""
 
     id: str
     title: str
 
 
-class FactShown(Named):
+class DraftFact(DraftName):
     """A fact that somebody can say of a machine of this kind."""
 
     kind: FactKind
@@ -136,7 +136,7 @@ class ArrowCells(Schema):
     does: str = Field("", max_length=2000)
 
 
-class StateShown(Schema):
+class DraftState(Schema):
     """A state as cells; `place` is where its findings stand."""
 
     name: str
@@ -147,15 +147,15 @@ class StateShown(Schema):
     survives: bool
 
 
-class MachineShown(Schema):
+class DraftMachine(Schema):
     """One machine of the board's behaviour."""
 
     id: str
     start: str
-    states: list[StateShown]
+    states: list[DraftState]
 
 
-class FindingShown(Schema):
+class DraftFinding(Schema):
     """What is wrong at a place, or looks so."""
 
     place: str
@@ -163,7 +163,7 @@ class FindingShown(Schema):
     weight: Weight
 
 
-class EditShown(Schema):
+class DraftEdit(Schema):
     """Something that somebody changed."""
 
     number: int
@@ -174,7 +174,7 @@ class EditShown(Schema):
     undone: bool
 
 
-class SourceShown(Schema):
+class DraftSource(Schema):
     """Where a part is from."""
 
     part: str
@@ -185,25 +185,25 @@ class SourceShown(Schema):
     on: str
 
 
-class DraftShown(DraftLine):
+class DraftInFull(DraftLine):
     """A draft in full, as tables of cells and as documents."""
 
     document: dict[str, Any]
     elements: list[ElementShown]
-    points: list[PointShown]
-    functions: list[FunctionShown]
-    charts: list[ChartShown]
-    plugs: list[PlugShown]
-    machines: list[MachineShown]
+    points: list[DraftPoint]
+    functions: list[DraftFunction]
+    charts: list[DraftChart]
+    plugs: list[DraftPlug]
+    machines: list[DraftMachine]
     clocks: list[str]
     counters: list[str]
-    signals: list[Named]
-    facts: list[FactShown]
-    inputs: list[Named]
-    outputs: list[Named]
-    sources: list[SourceShown]
-    findings: list[FindingShown]
-    edits: list[EditShown]
+    signals: list[DraftName]
+    facts: list[DraftFact]
+    inputs: list[DraftName]
+    outputs: list[DraftName]
+    sources: list[DraftSource]
+    findings: list[DraftFinding]
+    edits: list[DraftEdit]
     base: int
     current: int
     may_publish: bool
@@ -240,7 +240,7 @@ class ChartGiven(Seen):
 
     index: int = Field(ge=0, le=500)
     title: str = Field("", max_length=200)
-    columns: list[ColumnShown] = Field(max_length=60)
+    columns: list[ChartColumn] = Field(max_length=60)
     rows: list[Annotated[list[Cell], Tagged(max_length=60)]] = Field(max_length=500)
 
 
@@ -283,7 +283,7 @@ class BorrowGiven(Seen):
     part_number: str = Field("", max_length=80)
 
 
-class Note(Schema):
+class DraftNote(Schema):
     """What is said with a step."""
 
     note: str = Field("", max_length=2000)
@@ -322,7 +322,7 @@ class ElementChangeShown(Schema):
     how: How
 
 
-class TracedShown(Schema):
+class DraftTraced(Schema):
     """What was timed in a job, against the draft."""
 
     job: str
@@ -341,13 +341,7 @@ class ChangesShown(Schema):
     parts: list[str]
     verdict: str
     counter_case: list[str]
-    traces: list[TracedShown]
+    traces: list[DraftTraced]
     open_jobs: list[str]
     faults: int
     nothing: bool
-
-
-class PlayedShown(Schema):
-    """What the draft shows over a scenario."""
-
-    shown: list[dict[str, Any]]

@@ -21,24 +21,24 @@ from workshop.drafting import documents_of
 from workshop.models import Draft
 from workshop.schemas import (
     ArrowCells,
-    ChartShown,
-    ColumnShown,
+    ChartColumn,
+    DraftChart,
+    DraftEdit,
+    DraftFact,
+    DraftFinding,
+    DraftFunction,
+    DraftInFull,
     DraftLine,
-    DraftShown,
-    EditShown,
+    DraftMachine,
+    DraftName,
+    DraftPin,
+    DraftPlug,
+    DraftPoint,
+    DraftSource,
+    DraftState,
     FactKind,
-    FactShown,
-    FindingShown,
-    FunctionShown,
     GridCell,
-    MachineShown,
-    Named,
-    PinShown,
-    PlugShown,
-    PointShown,
-    SourceShown,
     State,
-    StateShown,
 )
 from workshop.wording import place_words
 
@@ -55,19 +55,19 @@ def draft_line(draft: Draft) -> DraftLine:
     )  # fmt: skip
 
 
-def draft_shown(draft: Draft, person: Person) -> DraftShown:
+def draft_shown(draft: Draft, person: Person) -> DraftInFull:
     """A draft in full."""
     documents = documents_of(draft)
     family, board = documents.kind(), documents.skeleton()
     current = draft.board.current
     assert current is not None  # a board with a draft has a revision
     edits = list(draft.edits.select_related("by", "undone_by")[:LAST_EDITS])
-    return DraftShown(
+    return DraftInFull(
         **draft_line(draft).dict(),
         document=documents.board,
         elements=elements_shown(board),
         points=[
-            PointShown(id=each.id, positions=len(each.domain), first=value_text(each.domain[0]))
+            DraftPoint(id=each.id, positions=len(each.domain), first=value_text(each.domain[0]))
             for each in board.points.values()
         ],
         functions=[_function(documents, family, board, each.id) for each in family.functions],
@@ -81,9 +81,9 @@ def draft_shown(draft: Draft, person: Person) -> DraftShown:
         inputs=_named(family, "inputs"),
         outputs=_named(family, "outputs"),
         sources=_sources(documents.board),
-        findings=[FindingShown(place=f.place, says=f.says, weight=f.weight) for f in findings(documents)],
+        findings=[DraftFinding(place=f.place, says=f.says, weight=f.weight) for f in findings(documents)],
         edits=[
-            EditShown(
+            DraftEdit(
                 number=each.number, by=each.by.shown_name, mine=each.by_id == person.pk, at=each.at,
                 what=place_words(json.loads(each.path)), undone=each.undoes_id is not None or hasattr(each, "undone_by"),
             )
@@ -96,12 +96,12 @@ def draft_shown(draft: Draft, person: Person) -> DraftShown:
     )  # fmt: skip
 
 
-def _function(documents: Documents, family: Family, board: Board, name: str) -> FunctionShown:
+def _function(documents: Documents, family: Family, board: Board, name: str) -> DraftFunction:
     definition = family.function(name)
     assert definition is not None  # called for the family's functions
     node = documents.board.get("functions", {}).get(name)
     grid = grid_of(definition, node, board.points)
-    return FunctionShown(
+    return DraftFunction(
         id=name, title=definition.title, type=definition.type, unit=definition.unit, choices=list(definition.choices),
         importance=definition.importance, said=node is not None, points=list(grid.points),
         cells=[GridCell(at=[value_text(each) for each in c.at], text=c.text, wrong=c.wrong) for c in grid.cells],
@@ -110,30 +110,30 @@ def _function(documents: Documents, family: Family, board: Board, name: str) -> 
     )  # fmt: skip
 
 
-def _chart(index: int, node: dict[str, Any]) -> ChartShown:
+def _chart(index: int, node: dict[str, Any]) -> DraftChart:
     columns = columns_of(node)
-    return ChartShown(
+    return DraftChart(
         id=str(node.get("id", index + 1)),
         title=node.get("title", ""),
-        columns=[ColumnShown(heading=each.heading, role=each.role, name=each.name) for each in columns],
+        columns=[ChartColumn(heading=each.heading, role=each.role, name=each.name) for each in columns],
         rows=cells_of(node, columns),
     )
 
 
-def _plug(node: dict[str, Any]) -> PlugShown:
+def _plug(node: dict[str, Any]) -> DraftPlug:
     pins = [
-        PinShown(pin=str(each.get("pin", "")), mark=each.get("mark", ""), signal=each.get("signal") or "")
+        DraftPin(pin=str(each.get("pin", "")), mark=each.get("mark", ""), signal=each.get("signal") or "")
         for each in node.get("pins", ())
     ]
-    return PlugShown(id=node["id"], style=node.get("style", ""), keyed=node.get("keyed"), pins=pins)
+    return DraftPlug(id=node["id"], style=node.get("style", ""), keyed=node.get("keyed"), pins=pins)
 
 
-def _machines(node: dict[str, Any] | None) -> list[MachineShown]:
+def _machines(node: dict[str, Any] | None) -> list[DraftMachine]:
     if node is None:
         return []
     single = "machines" not in node
     return [
-        MachineShown(
+        DraftMachine(
             id=machine.get("id", ""),
             start=machine.get("start", ""),
             states=[
@@ -145,9 +145,9 @@ def _machines(node: dict[str, Any] | None) -> list[MachineShown]:
     ]
 
 
-def _state(name: str, node: dict[str, Any], machine: dict[str, Any], place: str) -> StateShown:
+def _state(name: str, node: dict[str, Any], machine: dict[str, Any], place: str) -> DraftState:
     cells = state_cells(name, node)
-    return StateShown(
+    return DraftState(
         name=name, title=cells.title, on=cells.on, place=f"{place}.states.{name}",
         survives=name in machine.get("survive_power_loss", ()),
         arrows=[
@@ -160,24 +160,24 @@ def _ids(board: dict[str, Any], what: str) -> list[str]:
     return [each["id"] for each in board.get("behaviour", {}).get(what, ())]
 
 
-def _named(family: Family, what: str) -> list[Named]:
-    return [Named(id=each["id"], title=each.get("title") or each["id"]) for each in family.document.get(what, ())]
+def _named(family: Family, what: str) -> list[DraftName]:
+    return [DraftName(id=each["id"], title=each.get("title") or each["id"]) for each in family.document.get(what, ())]
 
 
-def _fact(node: dict[str, Any]) -> FactShown:
+def _fact(node: dict[str, Any]) -> DraftFact:
     kind: FactKind = (
         "number" if node.get("number") else "flag" if node.get("flag") else "choice" if node.get("choices") else "text"
     )
     choices = [value_text(each) for each in node.get("choices", ())]
-    return FactShown(id=node["id"], title=node["title"], kind=kind, unit=node.get("unit", ""), choices=choices)
+    return DraftFact(id=node["id"], title=node["title"], kind=kind, unit=node.get("unit", ""), choices=choices)
 
 
-def _sources(board: dict[str, Any]) -> list[SourceShown]:
+def _sources(board: dict[str, Any]) -> list[DraftSource]:
     found = []
     for part, said in board.get("standing", {}).items():
         for source in said.get("sources", ()) or [{}]:
             found.append(
-                SourceShown(
+                DraftSource(
                     part=part,
                     worth=worth_of(board, part) or "",
                     what=source.get("what", ""),

@@ -10,3 +10,13 @@ export function useFamilies(wanted = true) {
     enabled: wanted,
   });
 }
+
+/** One kind of machine with its document. */
+export function useFamily(code: string | undefined) {
+  return useQuery({
+    queryKey: ["family", code],
+    queryFn: () => answer(api.GET("/api/families/{code}", { params: { path: { code: code ?? "" } } })),
+    enabled: code !== undefined,
+    staleTime: 60_000,
+  });
+}

@@ -2261,24 +2261,15 @@ export interface components {
         };
         /**
          * EditShown
-         * @description Something that somebody changed.
+         * @description One difference between what was read and what is printed.
          */
         EditShown: {
-            /** Number */
-            number: number;
-            /** By */
-            by: string;
-            /** Mine */
-            mine: boolean;
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** What */
-            what: string;
-            /** Undone */
-            undone: boolean;
+            /** Kind */
+            kind: string;
+            /** Read */
+            read: string;
+            /** Printed */
+            printed: string;
         };
         /**
          * MarkedBoard
@@ -3054,22 +3045,13 @@ export interface components {
         };
         /**
          * FactShown
-         * @description A fact that somebody can say of a machine of this kind.
+         * @description A fact of the machine and where it is known from.
          */
         FactShown: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "number" | "flag" | "choice" | "text";
-            /** Unit */
-            unit: string;
-            /** Choices */
-            choices: string[];
+            /** Value */
+            value: string | boolean | number;
+            /** Source */
+            source: string;
         };
         /**
          * FeedbackKept
@@ -3979,15 +3961,13 @@ export interface components {
         };
         /**
          * PointShown
-         * @description A point of the board, and where it may stand.
+         * @description A point and how it stands (or must stand).
          */
         PointShown: {
-            /** Id */
-            id: string;
-            /** Positions */
-            positions: number;
-            /** First */
-            first: string;
+            /** Point */
+            point: string;
+            /** Value */
+            value: string;
         };
         /**
          * ProofShown
@@ -4460,15 +4440,17 @@ export interface components {
         };
         /**
          * MachineShown
-         * @description One machine of the board's behaviour.
+         * @description What is known of the machine.
          */
         MachineShown: {
-            /** Id */
-            id: string;
-            /** Start */
-            start: string;
-            /** States */
-            states: components["schemas"]["StateShown"][];
+            /** Facts */
+            facts: components["schemas"]["FactWanted"][];
+            /** Plates */
+            plates: {
+                [key: string]: components["schemas"]["PlateShown"];
+            };
+            /** Findings */
+            findings: string[];
         };
         /**
          * CandidateShown
@@ -4749,18 +4731,21 @@ export interface components {
         };
         /**
          * FindingShown
-         * @description What is wrong at a place, or looks so.
+         * @description A difference between the wiring diagram and what was found, and how it was settled.
+         *
+         *     `missing` where the diagram has a wire and nobody recorded one: not yet, or because none was there.
          */
         FindingShown: {
             /** Place */
             place: string;
-            /** Says */
-            says: string;
-            /**
-             * Weight
-             * @enum {string}
-             */
-            weight: "fault" | "note";
+            /** Missing */
+            missing: boolean;
+            /** Words */
+            words: string;
+            /** Settled */
+            settled: string;
+            /** Note */
+            note: string;
         };
         /**
          * MovingShown
@@ -4778,27 +4763,41 @@ export interface components {
         };
         /**
          * PinShown
-         * @description A pin of a plug.
+         * @description A pin of a plug, with the wires on it.
          */
         PinShown: {
             /** Pin */
             pin: string;
             /** Mark */
             mark: string;
-            /** Signal */
-            signal: string;
+            /** Title */
+            title: string;
+            /** Carries */
+            carries: string | null;
+            /** Volts Class */
+            volts_class: string | null;
+            /** Contact */
+            contact: string | null;
+            /** Wires */
+            wires: string[];
         };
         /**
          * PlugShown
-         * @description A plug with its pins.
+         * @description A plug of the original; `way` is "whole" or "one by one" where its wires move without a record.
+         *
+         *     `one_by_one` says whether each of its wires has its place on the board chosen.
          */
         PlugShown: {
             /** Id */
             id: string;
             /** Style */
-            style: string;
+            style: string | null;
             /** Keyed */
-            keyed: boolean | null;
+            keyed: boolean;
+            /** Way */
+            way: string | null;
+            /** One By One */
+            one_by_one: boolean;
             /** Pins */
             pins: components["schemas"]["PinShown"][];
         };
@@ -4900,84 +4899,17 @@ export interface components {
         };
         /**
          * DraftShown
-         * @description A draft in full, as tables of cells and as documents.
+         * @description A behaviour drafted from traces, as a board's file has it, and which traces it makes.
          */
         DraftShown: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Part Number */
-            part_number: string;
-            /** Title */
-            title: string;
-            /** Maker */
-            maker: string;
-            /** Family */
-            family: string;
-            /** Family Title */
-            family_title: string;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "open" | "proposed" | "published" | "given_up";
-            /** Version */
-            version: number;
-            /** Note */
-            note: string;
-            /** Started By */
-            started_by: string;
-            /** Touched By */
-            touched_by: string;
-            /**
-             * Touched At
-             * Format: date-time
-             */
-            touched_at: string;
-            /** Document */
-            document: {
+            /** Behaviour */
+            behaviour: {
                 [key: string]: unknown;
             };
-            /** Elements */
-            elements: components["schemas"]["ElementShown"][];
-            /** Points */
-            points: components["schemas"]["PointShown"][];
-            /** Functions */
-            functions: components["schemas"]["FunctionShown"][];
-            /** Charts */
-            charts: components["schemas"]["ChartShown"][];
-            /** Plugs */
-            plugs: components["schemas"]["PlugShown"][];
-            /** Machines */
-            machines: components["schemas"]["MachineShown"][];
-            /** Clocks */
-            clocks: string[];
-            /** Counters */
-            counters: string[];
-            /** Signals */
-            signals: components["schemas"]["Named"][];
-            /** Facts */
-            facts: components["schemas"]["FactShown"][];
-            /** Inputs */
-            inputs: components["schemas"]["Named"][];
-            /** Outputs */
-            outputs: components["schemas"]["Named"][];
-            /** Sources */
-            sources: components["schemas"]["SourceShown"][];
-            /** Findings */
-            findings: components["schemas"]["FindingShown"][];
-            /** Edits */
-            edits: components["schemas"]["EditShown"][];
-            /** Base */
-            base: number;
-            /** Current */
-            current: number;
-            /** May Publish */
-            may_publish: boolean;
-            /** Can Undo */
-            can_undo: boolean;
+            /** Made */
+            made: {
+                [key: string]: boolean;
+            };
         };
         /**
          * DraftGiven
@@ -6153,24 +6085,10 @@ export interface components {
             does: string;
         };
         /**
-         * ChartShown
-         * @description A chart as a leaflet prints it.
-         */
-        ChartShown: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /** Columns */
-            columns: components["schemas"]["ColumnShown"][];
-            /** Rows */
-            rows: string[][];
-        };
-        /**
-         * ColumnShown
+         * ChartColumn
          * @description A column of a chart.
          */
-        ColumnShown: {
+        ChartColumn: {
             /** Heading */
             heading: string;
             /**
@@ -6185,10 +6103,79 @@ export interface components {
             name: string;
         };
         /**
-         * FunctionShown
+         * DraftChart
+         * @description A chart as a leaflet prints it.
+         */
+        DraftChart: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Columns */
+            columns: components["schemas"]["ChartColumn"][];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * DraftEdit
+         * @description Something that somebody changed.
+         */
+        DraftEdit: {
+            /** Number */
+            number: number;
+            /** By */
+            by: string;
+            /** Mine */
+            mine: boolean;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** What */
+            what: string;
+            /** Undone */
+            undone: boolean;
+        };
+        /**
+         * DraftFact
+         * @description A fact that somebody can say of a machine of this kind.
+         */
+        DraftFact: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "number" | "flag" | "choice" | "text";
+            /** Unit */
+            unit: string;
+            /** Choices */
+            choices: string[];
+        };
+        /**
+         * DraftFinding
+         * @description What is wrong at a place, or looks so.
+         */
+        DraftFinding: {
+            /** Place */
+            place: string;
+            /** Says */
+            says: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "fault" | "note";
+        };
+        /**
+         * DraftFunction
          * @description A function of the kind of machine, and what this board's positions mean by it.
          */
-        FunctionShown: {
+        DraftFunction: {
             /** Id */
             id: string;
             /** Title */
@@ -6219,32 +6206,151 @@ export interface components {
             notes: string[];
         };
         /**
-         * GridCell
-         * @description A row of a grid: where the points stand, and its cell.
+         * DraftInFull
+         * @description A draft in full, as tables of cells and as documents.
          */
-        GridCell: {
-            /** At */
-            at: string[];
-            /** Text */
-            text: string;
-            /** Wrong */
-            wrong: string;
+        DraftInFull: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Part Number */
+            part_number: string;
+            /** Title */
+            title: string;
+            /** Maker */
+            maker: string;
+            /** Family */
+            family: string;
+            /** Family Title */
+            family_title: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "proposed" | "published" | "given_up";
+            /** Version */
+            version: number;
+            /** Note */
+            note: string;
+            /** Started By */
+            started_by: string;
+            /** Touched By */
+            touched_by: string;
+            /**
+             * Touched At
+             * Format: date-time
+             */
+            touched_at: string;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Elements */
+            elements: components["schemas"]["ElementShown"][];
+            /** Points */
+            points: components["schemas"]["DraftPoint"][];
+            /** Functions */
+            functions: components["schemas"]["DraftFunction"][];
+            /** Charts */
+            charts: components["schemas"]["DraftChart"][];
+            /** Plugs */
+            plugs: components["schemas"]["DraftPlug"][];
+            /** Machines */
+            machines: components["schemas"]["DraftMachine"][];
+            /** Clocks */
+            clocks: string[];
+            /** Counters */
+            counters: string[];
+            /** Signals */
+            signals: components["schemas"]["DraftName"][];
+            /** Facts */
+            facts: components["schemas"]["DraftFact"][];
+            /** Inputs */
+            inputs: components["schemas"]["DraftName"][];
+            /** Outputs */
+            outputs: components["schemas"]["DraftName"][];
+            /** Sources */
+            sources: components["schemas"]["DraftSource"][];
+            /** Findings */
+            findings: components["schemas"]["DraftFinding"][];
+            /** Edits */
+            edits: components["schemas"]["DraftEdit"][];
+            /** Base */
+            base: number;
+            /** Current */
+            current: number;
+            /** May Publish */
+            may_publish: boolean;
+            /** Can Undo */
+            can_undo: boolean;
         };
         /**
-         * Named
+         * DraftMachine
+         * @description One machine of the board's behaviour.
+         */
+        DraftMachine: {
+            /** Id */
+            id: string;
+            /** Start */
+            start: string;
+            /** States */
+            states: components["schemas"]["DraftState"][];
+        };
+        /**
+         * DraftName
          * @description Something of the kind of machine that cells may name.
          */
-        Named: {
+        DraftName: {
             /** Id */
             id: string;
             /** Title */
             title: string;
         };
         /**
-         * SourceShown
+         * DraftPin
+         * @description A pin of a plug.
+         */
+        DraftPin: {
+            /** Pin */
+            pin: string;
+            /** Mark */
+            mark: string;
+            /** Signal */
+            signal: string;
+        };
+        /**
+         * DraftPlug
+         * @description A plug with its pins.
+         */
+        DraftPlug: {
+            /** Id */
+            id: string;
+            /** Style */
+            style: string;
+            /** Keyed */
+            keyed: boolean | null;
+            /** Pins */
+            pins: components["schemas"]["DraftPin"][];
+        };
+        /**
+         * DraftPoint
+         * @description A point of the board, and where it may stand.
+         */
+        DraftPoint: {
+            /** Id */
+            id: string;
+            /** Positions */
+            positions: number;
+            /** First */
+            first: string;
+        };
+        /**
+         * DraftSource
          * @description Where a part is from.
          */
-        SourceShown: {
+        DraftSource: {
             /** Part */
             part: string;
             /** Worth */
@@ -6259,10 +6365,10 @@ export interface components {
             on: string;
         };
         /**
-         * StateShown
+         * DraftState
          * @description A state as cells; `place` is where its findings stand.
          */
-        StateShown: {
+        DraftState: {
             /** Name */
             name: string;
             /** Title */
@@ -6275,6 +6381,18 @@ export interface components {
             place: string;
             /** Survives */
             survives: boolean;
+        };
+        /**
+         * GridCell
+         * @description A row of a grid: where the points stand, and its cell.
+         */
+        GridCell: {
+            /** At */
+            at: string[];
+            /** Text */
+            text: string;
+            /** Wrong */
+            wrong: string;
         };
         /**
          * GridGiven
@@ -6325,7 +6443,7 @@ export interface components {
              */
             title: string;
             /** Columns */
-            columns: components["schemas"]["ColumnShown"][];
+            columns: components["schemas"]["ChartColumn"][];
             /** Rows */
             rows: string[][];
         };
@@ -6436,13 +6554,27 @@ export interface components {
             /** Counter Case */
             counter_case: string[];
             /** Traces */
-            traces: components["schemas"]["TracedShown"][];
+            traces: components["schemas"]["DraftTraced"][];
             /** Open Jobs */
             open_jobs: string[];
             /** Faults */
             faults: number;
             /** Nothing */
             nothing: boolean;
+        };
+        /**
+         * DraftTraced
+         * @description What was timed in a job, against the draft.
+         */
+        DraftTraced: {
+            /** Job */
+            job: string;
+            /** Title */
+            title: string;
+            /** Agrees */
+            agrees: boolean | null;
+            /** Before */
+            before: boolean | null;
         };
         /**
          * ElementChangeShown
@@ -6489,24 +6621,10 @@ export interface components {
             becomes: string;
         };
         /**
-         * TracedShown
-         * @description What was timed in a job, against the draft.
-         */
-        TracedShown: {
-            /** Job */
-            job: string;
-            /** Title */
-            title: string;
-            /** Agrees */
-            agrees: boolean | null;
-            /** Before */
-            before: boolean | null;
-        };
-        /**
-         * Note
+         * DraftNote
          * @description What is said with a step.
          */
-        Note: {
+        DraftNote: {
             /**
              * Note
              * @default
@@ -9080,7 +9198,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9128,7 +9246,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9154,7 +9272,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9180,7 +9298,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ColumnShown"][];
+                    "application/json": components["schemas"]["ChartColumn"][];
                 };
             };
         };
@@ -9206,7 +9324,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9232,7 +9350,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9258,7 +9376,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9284,7 +9402,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9306,7 +9424,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9370,7 +9488,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Note"];
+                "application/json": components["schemas"]["DraftNote"];
             };
         };
         responses: {
@@ -9380,7 +9498,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9396,7 +9514,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Note"];
+                "application/json": components["schemas"]["DraftNote"];
             };
         };
         responses: {
@@ -9406,7 +9524,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9422,7 +9540,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Note"];
+                "application/json": components["schemas"]["DraftNote"];
             };
         };
         responses: {
@@ -9432,7 +9550,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };
@@ -9458,7 +9576,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DraftShown"];
+                    "application/json": components["schemas"]["DraftInFull"];
                 };
             };
         };

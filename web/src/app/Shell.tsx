@@ -69,6 +69,9 @@ export function Shell() {
             <Link to="/catalogue" search={EVERY_BOARD} activeOptions={{ includeSearch: false }} className={LINK}>
               Catalogue
             </Link>
+            <Link to="/workshop" search={{}} activeOptions={{ includeSearch: false }} className={LINK}>
+              Workshop
+            </Link>
           </nav>
           <details className="relative ml-auto">
             <summary className="min-h-11 py-2.5">

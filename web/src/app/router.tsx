@@ -12,6 +12,8 @@ import { ContradictionsPage } from "@/features/references/ContradictionsPage";
 import { ImportsPage } from "@/features/references/ImportsPage";
 import { RELATIONS } from "@/features/references/api";
 import { ReferencesPage } from "@/features/references/ReferencesPage";
+import { DraftPage, PART_NAMES, type PartName } from "@/features/workshop/DraftPage";
+import { WorkshopPage } from "@/features/workshop/WorkshopPage";
 import { Link, createRootRoute, createRoute, createRouter, redirect } from "@tanstack/react-router";
 import { Shell } from "./Shell";
 
@@ -113,6 +115,20 @@ const machine = createRoute({
   component: MachinePage,
 });
 const depot = createRoute({ getParentRoute: () => root, path: "/depot", component: DepotPage });
+const workshop = createRoute({
+  getParentRoute: () => root,
+  path: "/workshop",
+  validateSearch: (search: Record<string, unknown>): { take?: string } => ({ take: text(search.take) || undefined }),
+  component: WorkshopPage,
+});
+const draft = createRoute({
+  getParentRoute: () => root,
+  path: "/workshop/$draft",
+  validateSearch: (search: Record<string, unknown>): { part?: PartName } => ({
+    part: PART_NAMES.find((each) => each === search.part),
+  }),
+  component: DraftPage,
+});
 const bench = createRoute({
   getParentRoute: () => root,
   path: "/bench",
@@ -139,6 +155,8 @@ export const router = createRouter({
     machines,
     machine,
     depot,
+    workshop,
+    draft,
     bench,
   ]),
 });

@@ -1,7 +1,8 @@
-import { render, screen } from "@testing-library/react";
+import { render, screen, waitFor } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it } from "vitest";
-import { StateDiagram, type Machine } from "./StateDiagram";
+import type { Machine } from "./machine";
+import { StateDiagram } from "./StateDiagram";
 
 const TITLES = { call: "Call for heat", fan: "Fan", purge: "Pre-purge", tries: "Tries", restart: "After flame loss" };
 const burner: Machine = {
@@ -24,24 +25,27 @@ const burner: Machine = {
     spare: {},
   },
 };
-const ways = () => screen.getAllByRole("listitem").map((each) => each.textContent);
+const ways = () => screen.getAllByRole("listitem").map((each) => each.textContent?.replace(/^\d+ /, ""));
 const pick = (state: string) => userEvent.selectOptions(screen.getByLabelText("State"), state);
 
 describe("a machine as a state diagram", () => {
-  it("draws every state once, with what is on in it, and an arrow for each way", () => {
+  it("draws every state once, with what is on in it whole, and an arrow for each way", async () => {
     const { container } = render(<StateDiagram machine={burner} titles={TITLES} />);
+    await waitFor(() => expect(container.querySelector("svg")).toBeTruthy());
     const texts = [...container.querySelectorAll("svg text")].map((each) => each.textContent);
     expect(texts).toEqual([
       "Standby",
       "nothing on",
       "purge",
-      "Fan, Fan",
+      "Fan, Fan, at times",
       "light",
       "Fan",
       "lockout",
       "nothing on",
       "spare",
       "nothing on",
+      // the arrow out of the state in hand has its number
+      "1",
     ]);
     expect(container.querySelectorAll("svg path[d]").length).toBe(1 + 6);
     // what survives a power loss has a broken frame

@@ -6,7 +6,8 @@ import type { Position, Positions } from "@/drawing/types";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { BoardPicker } from "./BoardPicker";
-import { playPair, useBenchBoard, useBenchComparison, useBenchFamily } from "./api";
+import { useFamily } from "@/api/families";
+import { playPair, useBenchBoard, useBenchComparison } from "./api";
 
 /** What stands on the bench, as its address says it: whoever gets the address sees the same. */
 export type Pair = { original?: string; replacement?: string; found?: Positions; plan?: Positions };
@@ -53,7 +54,7 @@ type SideBySideProps = Required<Pick<Pair, "original" | "replacement">> & Pair &
 function SideBySide({ original, replacement, found, plan, onSet }: SideBySideProps) {
   const one = useBenchBoard(original);
   const other = useBenchBoard(replacement);
-  const family = useBenchFamily(one.data?.family);
+  const family = useFamily(one.data?.family);
   const pair = { original, replacement, found: found ?? null, plan: plan ?? null };
   const comparison = useBenchComparison(pair);
   const problem = comparison.error ?? one.error ?? other.error ?? family.error;

@@ -23,15 +23,6 @@ export function useBenchBoard(partNumber: string) {
   });
 }
 
-export function useBenchFamily(code: string | undefined) {
-  return useQuery({
-    queryKey: ["family", code],
-    queryFn: () => answer(api.GET("/api/families/{code}", { params: { path: { code: code ?? "" } } })),
-    enabled: code !== undefined,
-    staleTime: 60_000,
-  });
-}
-
 export function useBenchComparison(pair: Pair) {
   return useQuery({
     queryKey: ["bench", pair],

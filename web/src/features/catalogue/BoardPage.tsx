@@ -1,11 +1,13 @@
 import { BoardDrawing } from "@/drawing/BoardDrawing";
-import { StateDiagram, type Machine } from "@/drawing/StateDiagram";
+import type { Machine } from "@/drawing/machine";
+import { StateDiagram } from "@/drawing/StateDiagram";
 import type { BoardDocument, Positions } from "@/drawing/types";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import { EVERY_BOARD, useBoard, useFamily, useRevisions } from "./api";
+import { useFamily } from "@/api/families";
+import { EVERY_BOARD, useBoard, useRevisions } from "./api";
 import { Meanings, type FunctionNode } from "./Meanings";
 import { StandsFor } from "./StandsFor";
 
@@ -75,6 +77,9 @@ export function BoardPage() {
         <a href={`/api/families/${encodeURIComponent(board.data.family)}/file`} className="min-h-11 py-2">
           The family’s file
         </a>
+        <Link to="/workshop" search={{ take: board.data.part_number }} className="min-h-11 py-2">
+          Complete it in the workshop
+        </Link>
         <Link to="/bench" search={{ original: board.data.part_number }} className="min-h-11 py-2">
           On the bench as original
         </Link>

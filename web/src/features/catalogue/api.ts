@@ -65,15 +65,6 @@ export function useRevisions(partNumber: string, page: number) {
   });
 }
 
-export function useFamily(code: string | undefined) {
-  return useQuery({
-    queryKey: ["family", code],
-    queryFn: () => answer(api.GET("/api/families/{code}", { params: { path: { code: code ?? "" } } })),
-    enabled: code !== undefined,
-    staleTime: 60_000,
-  });
-}
-
 /** Load a file, or only check it. */
 export function useLoad() {
   const queries = useQueryClient();

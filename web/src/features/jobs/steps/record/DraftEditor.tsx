@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
-import { StateDiagram, type Machine } from "@/drawing/StateDiagram";
+import type { Machine } from "@/drawing/machine";
+import { StateDiagram } from "@/drawing/StateDiagram";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";

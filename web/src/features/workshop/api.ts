@@ -1,0 +1,161 @@
+import { answer, api, type Schemas } from "@/api/client";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+export type Draft = Schemas["DraftInFull"];
+export type DraftFunction = Schemas["DraftFunction"];
+export type Column = Schemas["ChartColumn"];
+type Place = (string | number)[];
+
+const OTHERS_MS = 5_000;
+
+/** The depot's drafts. */
+export function useDrafts(live: boolean, page: number) {
+  return useQuery({
+    queryKey: ["drafts", live, page],
+    queryFn: () => answer(api.GET("/api/drafts", { params: { query: { live, page } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Take a board into the workshop. */
+export function useOpenDraft() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (part_number: string) => answer(api.POST("/api/drafts", { body: { part_number } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["drafts"] }),
+  });
+}
+
+/** A draft, looked at again every few seconds, for somebody else may be at it too. */
+export function useDraft(id: string) {
+  return useQuery({
+    queryKey: ["draft", id],
+    queryFn: () => answer(api.GET("/api/drafts/{draft}", { params: { path: { draft: id } } })),
+    refetchInterval: (query) => (["open", "proposed"].includes(query.state.data?.state ?? "open") ? OTHERS_MS : false),
+  });
+}
+
+export type Change =
+  | { what: "meaning"; body: Omit<Schemas["GridGiven"], "seen"> }
+  | { what: "chart"; body: Omit<Schemas["ChartGiven"], "seen"> }
+  | { what: "pins"; body: Omit<Schemas["PinsGiven"], "seen"> }
+  | { what: "state"; body: Omit<Schemas["StateGiven"], "seen"> }
+  | { what: "place"; body: { path: Place; after: unknown } }
+  | { what: "borrow"; body: Omit<Schemas["BorrowGiven"], "seen"> }
+  | { what: "undo" };
+
+/** Edits of a draft, one after the other. Each says which version was looked at. */
+export function useChange(draft: Draft) {
+  const queries = useQueryClient();
+  const path = { params: { path: { draft: draft.id } } };
+  const call = ({ what, body, seen }: { what: string; body: object; seen: number }): Promise<Draft> => {
+    const sent = { ...path, body: { ...body, seen } as never };
+    switch (what) {
+      case "meaning":
+        return answer(api.POST("/api/drafts/{draft}/meaning", sent));
+      case "chart":
+        return answer(api.POST("/api/drafts/{draft}/chart", sent));
+      case "pins":
+        return answer(api.POST("/api/drafts/{draft}/pins", sent));
+      case "state":
+        return answer(api.POST("/api/drafts/{draft}/state", sent));
+      case "borrow":
+        return answer(api.POST("/api/drafts/{draft}/borrow", sent));
+      case "undo":
+        return answer(api.POST("/api/drafts/{draft}/undo", path));
+    }
+    return answer(api.POST("/api/drafts/{draft}/place", sent));
+  };
+  const mutation = useMutation({
+    scope: { id: `draft ${draft.id}` },
+    mutationFn: call,
+    onSuccess: (shown) => queries.setQueryData(["draft", draft.id], shown),
+    onError: () => queries.invalidateQueries({ queryKey: ["draft", draft.id] }),
+  });
+  return {
+    error: mutation.error,
+    pending: mutation.isPending,
+    change: (change: Change, seen = draft.version, then?: () => void) =>
+      mutation.mutate(
+        { what: change.what, body: "body" in change ? change.body : {}, seen },
+        then ? { onSuccess: then } : undefined,
+      ),
+  };
+}
+
+export type Changing = ReturnType<typeof useChange>;
+
+/** What columns with these headings are. */
+export function useGuess(draft: string) {
+  return useMutation({
+    mutationFn: (headings: string[]) =>
+      answer(api.POST("/api/drafts/{draft}/columns", { params: { path: { draft } }, body: { headings } })),
+  });
+}
+
+/** What publishing a draft would change. */
+export function useChanges(draft: Draft) {
+  return useQuery({
+    queryKey: ["draft changes", draft.id, draft.version, draft.current],
+    queryFn: () => answer(api.GET("/api/drafts/{draft}/changes", { params: { path: { draft: draft.id } } })),
+  });
+}
+
+type Step = { to: "propose" | "send-back" | "give-up"; note: string } | { to: "publish"; over: number; reason: string };
+
+/** What becomes of a draft. */
+export function useStep(draft: Draft) {
+  const queries = useQueryClient();
+  const path = { params: { path: { draft: draft.id } } };
+  return useMutation({
+    mutationFn: (step: Step): Promise<Draft> => {
+      switch (step.to) {
+        case "propose":
+          return answer(api.POST("/api/drafts/{draft}/propose", { ...path, body: { note: step.note } }));
+        case "send-back":
+          return answer(api.POST("/api/drafts/{draft}/send-back", { ...path, body: { note: step.note } }));
+        case "give-up":
+          return answer(api.POST("/api/drafts/{draft}/give-up", { ...path, body: { note: step.note } }));
+        case "publish":
+          return answer(
+            api.POST("/api/drafts/{draft}/publish", {
+              ...path,
+              body: { seen: draft.version, over: step.over, reason: step.reason },
+            }),
+          );
+      }
+    },
+    onSuccess: (shown) => {
+      queries.setQueryData(["draft", draft.id], shown);
+      void queries.invalidateQueries();
+    },
+  });
+}
+
+/** A scenario on the revision in use and on the draft. */
+export function playDraft(draft: string, scenario: Schemas["ScenarioGiven"]) {
+  return answer(api.POST("/api/drafts/{draft}/play", { params: { path: { draft } }, body: scenario }));
+}
+
+/** The first boards of a kind of machine whose number, title or maker has this in it. */
+export function useSiblings(search: string, family: string, enabled = true) {
+  return useQuery({
+    queryKey: ["siblings", search, family],
+    queryFn: () => answer(api.GET("/api/boards", { params: { query: { search, family, size: 12 } } })),
+    placeholderData: keepPreviousData,
+    enabled,
+  });
+}
+
+/** What is wrong at a place of the draft, and what looks so. */
+export function saidAt(draft: Draft, place: string): string {
+  return draft.findings
+    .filter((each) => each.place === place)
+    .map((each) => each.says)
+    .join("; ");
+}
+
+/** The findings of places that begin so. */
+export function findingsUnder(draft: Draft, ...places: string[]) {
+  return draft.findings.filter((each) => places.some((place) => each.place.startsWith(place)));
+}

@@ -1,0 +1,100 @@
+import { Player, type FamilyDocument } from "@/comparison/Player";
+import type { Machine } from "@/drawing/machine";
+import { StateDiagram } from "@/drawing/StateDiagram";
+import { useFamily } from "@/api/families";
+import { Button } from "@/ui/Button";
+import { Caution } from "@/ui/notices";
+import { useState } from "react";
+import { findingsUnder, playDraft, type Draft } from "../api";
+import { Borrow } from "./Borrow";
+import { NewState } from "./NewState";
+import { Source } from "./Source";
+import { StateTable } from "./StateTable";
+import type { PartProps } from "./types";
+
+/** How the board behaves: a table for each state, the diagram that they make, and scenarios played on it at once. */
+export function BehaviourPart({ draft, changing }: PartProps) {
+  const behaviour = draft.document.behaviour as (Machine & { machines?: Machine[] }) | undefined;
+  const titles = Object.fromEntries(
+    [...draft.inputs, ...draft.outputs, ...draft.functions].map((each) => [each.id, each.title]),
+  );
+  const machines = behaviour?.machines ?? (behaviour ? [behaviour] : []);
+  const [shown, setShown] = useState<string | null>(null);
+  const faults = findingsUnder(draft, "behaviour", "functions").filter((each) => each.weight === "fault");
+  const whole = findingsUnder(draft, "behaviour").filter((each) => !each.place.includes(".states."));
+  return (
+    <section aria-label="Behaviour" className="flex flex-col gap-4">
+      <p className="text-faint">
+        States, what is on in them, and the arrows out of them in the order in which they are looked at. Inputs and
+        outputs may be written by name.
+      </p>
+      {behaviour ? (
+        <Source draft={draft} changing={changing} part="behaviour" />
+      ) : (
+        <div className="flex flex-col items-start gap-3">
+          <p>Nobody has written down how this board behaves. A twin check stays unproved until somebody does.</p>
+          <Button
+            kind="main"
+            onClick={() => changing.change({ what: "borrow", body: { part: "behaviour", part_number: "" } })}
+          >
+            Begin with what is usual for this kind
+          </Button>
+        </div>
+      )}
+      {machines.map((machine, index) => (
+        <section
+          key={index}
+          aria-label={machine.id ? `Machine ${machine.id}` : "The machine"}
+          className="flex flex-col gap-3"
+        >
+          {machine.id && <h3>Machine {machine.id}</h3>}
+          {whole.map((each) => (
+            <p
+              key={each.place + each.says}
+              role={each.weight === "fault" ? "alert" : undefined}
+              className="font-semibold"
+            >
+              {each.says}.
+            </p>
+          ))}
+          <StateDiagram machine={machine} titles={titles} chosen={shown ?? undefined} onChoose={setShown} />
+          {draft.machines[index]?.states
+            .filter((state) => shown === null || state.name === shown)
+            .map((state) => (
+              <StateTable key={state.name} draft={draft} changing={changing} machine={index} state={state} />
+            ))}
+          {shown !== null && (
+            <Button kind="quiet" className="self-start" onClick={() => setShown(null)}>
+              Every state
+            </Button>
+          )}
+          <NewState draft={draft} changing={changing} machine={index} />
+        </section>
+      ))}
+      {!behaviour && <NewState draft={draft} changing={changing} machine={0} />}
+      <div className="flex flex-wrap gap-3">
+        <Borrow draft={draft} changing={changing} part="behaviour" words="As another board behaves" />
+      </div>
+      {behaviour && (faults.length ? <p>It can be played once its faults are put right.</p> : <Play draft={draft} />)}
+    </section>
+  );
+}
+
+/** Scenarios on the revision in use (first ink) and the draft (second ink). */
+function Play({ draft }: { draft: Draft }) {
+  const family = useFamily(draft.family);
+  if (!family.data) return null;
+  return (
+    <section className="flex flex-col gap-3" aria-label="Play it">
+      <h3>Play it</h3>
+      <Caution title="Revision in use and draft">
+        “Original” is revision {draft.current}, “replacement” is this draft, both as they leave the maker.
+      </Caution>
+      <Player
+        family={family.data.document as FamilyDocument}
+        pairKey={["draft", draft.id, draft.version]}
+        play={(scenario) => playDraft(draft.id, scenario)}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,83 @@
+import { Button } from "@/ui/Button";
+import { cellsOf } from "@/ui/cells";
+import { TextArea, TextField } from "@/ui/fields";
+import { ProblemNotice } from "@/ui/notices";
+import { useState } from "react";
+import { useGuess, type Changing, type Draft } from "../api";
+
+type Props = { draft: Draft; changing: Changing; onDone: () => void };
+
+/** A chart begun with its headings: typed, pasted with all its rows, or from a file. */
+export function NewChart({ draft, changing, onDone }: Props) {
+  const [title, setTitle] = useState("");
+  const [text, setText] = useState("");
+  const guess = useGuess(draft.id);
+  const [headings = [], ...rows] = cellsOf(text);
+  const begin = () =>
+    guess.mutate(headings, {
+      onSuccess: (columns) =>
+        changing.change(
+          {
+            what: "chart",
+            body: {
+              index: draft.charts.length,
+              title: title.trim(),
+              // what nothing could be made of is a remark until somebody says otherwise
+              columns: columns.map((each) =>
+                each.role !== "note" && !each.name && each.role !== "use" ? { ...each, role: "note" as const } : each,
+              ),
+              rows,
+            },
+          },
+          draft.version,
+          onDone,
+        ),
+    });
+  return (
+    <form
+      aria-label="A new chart"
+      className="flex flex-col gap-3 border-l-4 border-edge pl-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        begin();
+      }}
+    >
+      <TextField
+        label="The leaflet’s title"
+        maxLength={200}
+        value={title}
+        onChange={(event) => setTitle(event.target.value)}
+      />
+      <TextArea
+        label="Its headings, and its rows where they can be pasted"
+        hint="Model, Year, S1, … the first line is the headings"
+        className="font-mono"
+        rows={4}
+        spellCheck={false}
+        maxLength={200_000}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <label className="flex flex-col gap-1 text-sm text-faint">
+        Or a file with commas, semicolons or tabs between
+        <input
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv,text/plain"
+          className="min-h-11"
+          onChange={(event) => void event.target.files?.[0]?.text().then(setText)}
+        />
+      </label>
+      <ProblemNotice problem={guess.error} />
+      <Button
+        kind="main"
+        type="submit"
+        className="self-start"
+        disabled={
+          !headings.some(Boolean) || headings.length > 60 || rows.length > 500 || guess.isPending || changing.pending
+        }
+      >
+        Begin the chart{rows.length > 0 && ` with ${rows.length} rows`}
+      </Button>
+    </form>
+  );
+}
