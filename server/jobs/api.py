@@ -77,7 +77,11 @@ def _ref(revision: BoardRevision | None) -> BoardRef | None:
     if revision is None:
         return None
     board = revision.board
-    return BoardRef(part_number=board.part_number, title=board.title, maker=board.maker, revision=revision.number)
+    now = board.current
+    return BoardRef(
+        part_number=board.part_number, title=board.title, maker=board.maker, revision=revision.number,
+        newer=now.number if now is not None and now.pk != revision.pk else None,
+    )  # fmt: skip
 
 
 def _entry_shown(entry: Entry) -> EntryShown:

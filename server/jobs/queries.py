@@ -9,6 +9,13 @@ from jobs.models import ENDS_A_STEP, Entry, Job
 from people.models import Person
 from twincore.job import STEPS, Step, current
 
+SIDES = ("original_revision", "replacement_revision")
+DOCUMENTS = (
+    "family_revision__document",
+    *(f"{side}{of}__document" for side in SIDES for of in ("", "__board__current", "__board__family__current")),
+)
+"""What lists and sheets leave in the database."""
+
 
 def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
     """The jobs of the person's depot, last changed first."""
@@ -32,10 +39,12 @@ def job(person: Person, job_id: UUID) -> Job:
             "depot",
             "opened_by",
             "family_revision__family",
-            "original_revision__board__family",
-            "replacement_revision__board__family",
+            "original_revision__board__family__current",
+            "original_revision__board__current",
+            "replacement_revision__board__family__current",
+            "replacement_revision__board__current",
         )
-        .defer("family_revision__document", "original_revision__document", "replacement_revision__document")
+        .defer(*DOCUMENTS)
         .first()
     )
     if found is None:

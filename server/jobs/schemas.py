@@ -50,6 +50,8 @@ class BoardRef(Schema):
     title: str
     maker: str
     revision: int
+    newer: int | None
+    """The revision that the catalogue has now, where that is another one."""
 
 
 class FactShown(Schema):

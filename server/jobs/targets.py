@@ -1,18 +1,23 @@
 """What of an entry hangs on the depot's catalogue and store: the boards chosen, the candidates as they stand, pictures."""
 
+from collections.abc import Callable
 from typing import Any
 
 from catalogue import queries as catalogue
-from catalogue.models import Board
+from catalogue.models import Board, BoardRevision
+from catalogue.profiles import board_profile, family_profile
 from config.errors import Faulty, Refused
 from jobs.candidates import choice_made
 from jobs.cases import case_of
 from jobs.models import Job, Picture
+from twincore.carry_over import record_of
 from twincore.choose import TOGETHER
+from twincore.errors import DocumentError, WrongValue
 from twincore.job import Target
 from twincore.job.adding import brought, in_form
 from twincore.job.adding import value_of as checked_value
 from twincore.job.given import Given
+from twincore.profile import check_board_in_family
 
 
 def value_of(job: Job, target: Target, name: str, after: Any, given: Given) -> Any:
@@ -68,4 +73,43 @@ def _replacement(job: Job, after: str | None) -> str | None:
     return board.part_number
 
 
-BOARDS = {"family": _family, "original": _original, "replacement": _replacement}
+def _original_profile(job: Job, number: int | None) -> int:
+    job.original_revision = _taken(job, job.original_revision, number, job.state["found"])
+    return job.original_revision.number
+
+
+def _replacement_profile(job: Job, number: int | None) -> int:
+    job.replacement_revision = _taken(job, job.replacement_revision, number, job.state["overrides"])
+    return job.replacement_revision.number
+
+
+def _taken(job: Job, old: BoardRevision | None, number: int | None, stands: dict[str, Any]) -> BoardRevision:
+    """Another revision of a board that the job has already, with the kind of machine as it is now.
+
+    Raises Refused where what the job recorded does not fit it, or where the job's other board does not fit the kind.
+    """
+    if old is None:
+        raise Refused("Choose the board first.")
+    if number is None:
+        raise Refused("Take another revision instead.")
+    revision = catalogue.revision(old.board, number)
+    family = old.board.family.current
+    assert family is not None  # a board was loaded into it
+    try:
+        record_of(board_profile(revision.pk), stands)
+        for each in (job.original_revision_id, job.replacement_revision_id):
+            if each is not None and each != old.pk:
+                check_board_in_family(board_profile(each), family_profile(family.pk))
+    except (DocumentError, WrongValue) as error:
+        raise Faulty(
+            f"Revision {number} does not agree with this job. Take back what does not, then take the revision.",
+            error.faults,
+        ) from error
+    job.family_revision = family
+    return revision
+
+
+BOARDS: dict[str, Callable[[Job, Any], Any]] = {
+    "family": _family, "original": _original, "replacement": _replacement,
+    "original_profile": _original_profile, "replacement_profile": _replacement_profile,
+}  # fmt: skip

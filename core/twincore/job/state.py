@@ -84,10 +84,13 @@ class State(TypedDict):
     plates: dict[str, PlateSaid]
     serial: str | None
     original: str | None
+    original_profile: int | None
+    """The revision of its profile that somebody took after it was recognised; None for the one it began with."""
     facts: dict[str, FactSaid]
     revisions: dict[str, str]
     features: dict[str, str]
     replacement: str | None
+    replacement_profile: int | None
     choice: ChoiceKept | None
     wishes: dict[str, Scalar]
     costs: dict[str, float]

@@ -85,6 +85,8 @@ Line = Annotated[str, StringConstraints(strict=True, strip_whitespace=True, max_
 Text = Annotated[str, StringConstraints(strict=True, strip_whitespace=True, max_length=2000)]
 Number = Annotated[float, Within()]
 Scalar = Annotated[str | bool | float, Written()]
+RevisionTaken = Annotated[int, Within(1, whole=True)]
+"""The number of a profile's revision."""
 Position = Annotated[str | float, Written(flags=False)]
 """How an element stands, as its board writes it."""
 

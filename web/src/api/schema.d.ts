@@ -2936,6 +2936,8 @@ export interface components {
             maker: string;
             /** Revision */
             revision: number;
+            /** Newer */
+            newer: number | null;
         };
         /**
          * CauseKept
@@ -3200,6 +3202,8 @@ export interface components {
             };
             /** Serial */
             serial: string | null;
+            /** Original Profile */
+            original_profile: number | null;
             /** Facts */
             facts: {
                 [key: string]: components["schemas"]["FactSaid"];
@@ -3212,6 +3216,8 @@ export interface components {
             features: {
                 [key: string]: string;
             };
+            /** Replacement Profile */
+            replacement_profile: number | null;
             /** Choice */
             choice: components["schemas"]["ChoiceKept"] | null;
             /** Wishes */
@@ -6988,10 +6994,12 @@ export interface components {
             plate: components["schemas"]["PlateSaid"];
             serial: string;
             original: string;
+            original_profile: number;
             fact: components["schemas"]["FactSaid"];
             revision: string;
             feature: string;
             replacement: string;
+            replacement_profile: number;
             wish: string | number | boolean;
             cost: number;
             /** @constant */

@@ -69,7 +69,12 @@ export function Shell() {
             <Link to="/catalogue" search={EVERY_BOARD} activeOptions={{ includeSearch: false }} className={LINK}>
               Catalogue
             </Link>
-            <Link to="/workshop" search={{}} activeOptions={{ includeSearch: false }} className={LINK}>
+            <Link
+              to="/workshop"
+              search={{}}
+              activeOptions={{ includeSearch: false }}
+              className={`hidden sm:inline ${LINK}`}
+            >
               Workshop
             </Link>
           </nav>
@@ -82,6 +87,9 @@ export function Shell() {
               <p className="text-sm text-faint">
                 {session.data.depot}, {session.data.role === "parts_lead" ? "parts lead" : "technician"}
               </p>
+              <Link to="/workshop" search={{}} className="min-h-11 py-2.5 sm:hidden">
+                Workshop
+              </Link>
               <Link to="/depot" className="min-h-11 py-2.5">
                 The depot’s policies
               </Link>

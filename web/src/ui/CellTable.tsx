@@ -134,7 +134,7 @@ export function CellTable({
                         onChange={(event) => type(down, column, event.target.value)}
                         onPaste={(event) => paste(event, down, column)}
                         onKeyDown={(event) => onKey(event, down, column)}
-                        className="min-h-11 w-full min-w-20 rounded-sm border border-edge bg-raised px-2 font-mono aria-invalid:border-2 aria-invalid:border-text"
+                        className="min-h-11 w-full min-w-16 field-sizing-content rounded-sm border border-edge bg-raised px-2 font-mono aria-invalid:border-2 aria-invalid:border-text"
                       />
                     </td>
                   ),

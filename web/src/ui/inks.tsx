@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { createContext, useContext, type ReactNode } from "react";
 
 export type Side = "original" | "replacement";
 
@@ -13,8 +13,12 @@ export function InkMark({ side, children }: { side: Side; children: ReactNode })
   );
 }
 
+/** What the two sides are called where they are not an original and its replacement. */
+export const SideWords = createContext<Record<Side, string>>({ original: "Original", replacement: "Replacement" });
+
 /** The name of a side in words, with its shape. */
 export function SideName({ side, children }: { side: Side; children?: ReactNode }) {
+  const words = useContext(SideWords);
   return (
     <span
       className={`inline-flex max-w-full flex-wrap items-center gap-x-2 ${side === "original" ? "text-original" : "text-replacement"}`}
@@ -24,7 +28,7 @@ export function SideName({ side, children }: { side: Side; children?: ReactNode 
         data-ink={side}
         className={`size-3 bg-current ${side === "original" ? "" : "rounded-full"}`}
       />
-      {children ?? (side === "original" ? "Original" : "Replacement")}
+      {children ?? words[side]}
     </span>
   );
 }

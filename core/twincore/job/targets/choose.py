@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from typing_extensions import TypedDict
 
 from twincore.job.target import Target
-from twincore.job.values import Line, Scalar, Within
+from twincore.job.values import Line, RevisionTaken, Scalar, Within
 
 Cost = Annotated[float, Within(0, 1_000_000)]
 Verdict = Literal["fits", "with work", "to check", "no"]
@@ -51,6 +51,15 @@ class RejudgedKept(TypedDict):
 
 TARGETS = (
     Target("replacement", "choose", Line, "replacement", "replacement", named=False),
+    Target(
+        "replacement_profile",
+        "choose",
+        RevisionTaken,
+        "replacement_profile",
+        "replacement",
+        named=False,
+        takes_back=("carry_over", "fit", "prove"),
+    ),
     Target("wish", "choose", Scalar, "wishes", "original", takes_back=("carry_over", "fit", "prove")),
     Target("cost", "choose", Cost, "costs", "original"),
 )

@@ -5,7 +5,7 @@ from typing import Literal, get_args
 from typing_extensions import TypedDict
 
 from twincore.job.target import Target
-from twincore.job.values import Line, Scalar, Word, closed
+from twincore.job.values import Line, RevisionTaken, Scalar, Word, closed
 
 Plate = Literal["plate", "display"]
 Revision = Literal["hardware", "firmware"]
@@ -40,6 +40,15 @@ TARGETS = (
     ),
     Target("serial", "recognise", Word, "serial", "machine", named=False),
     Target("original", "recognise", Word, "original", "original", named=False),
+    Target(
+        "original_profile",
+        "recognise",
+        RevisionTaken,
+        "original_profile",
+        "original",
+        named=False,
+        takes_back=("carry_over", "fit", "prove"),
+    ),
     Target("fact", "recognise", FactSaid, "facts", "machine", takes_back=("carry_over", "fit", "prove")),
     Target("revision", "recognise", Word, "revisions", "kind", names=get_args(Revision)),
     Target("feature", "recognise", Line, "features", "kind"),

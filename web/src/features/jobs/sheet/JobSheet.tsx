@@ -8,6 +8,7 @@ import { goTo } from "../steps/Next";
 import { EarlierBanner } from "./EarlierBanner";
 import { History } from "./History";
 import { JobHead } from "./JobHead";
+import { NewerBanner } from "./NewerBanner";
 import { OpenStep } from "./OpenStep";
 import { SkippedBanner } from "./SkippedBanner";
 import { StepTrack } from "./StepTrack";
@@ -75,6 +76,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
         {settled && (
           <>
             <EarlierBanner job={job} put={put} />
+            <NewerBanner job={job} put={put} />
             <ToCome job={job} />
             <History job={job} />
           </>

@@ -3,7 +3,7 @@ import type { Machine } from "@/drawing/machine";
 import { StateDiagram } from "@/drawing/StateDiagram";
 import { useFamily } from "@/api/families";
 import { Button } from "@/ui/Button";
-import { Caution } from "@/ui/notices";
+import { SideWords } from "@/ui/inks";
 import { useState } from "react";
 import { findingsUnder, playDraft, type Draft } from "../api";
 import { Borrow } from "./Borrow";
@@ -19,7 +19,7 @@ export function BehaviourPart({ draft, changing }: PartProps) {
     [...draft.inputs, ...draft.outputs, ...draft.functions].map((each) => [each.id, each.title]),
   );
   const machines = behaviour?.machines ?? (behaviour ? [behaviour] : []);
-  const [shown, setShown] = useState<string | null>(null);
+  const [shown, setShown] = useState<string | null>(machines[0]?.start ?? null);
   const faults = findingsUnder(draft, "behaviour", "functions").filter((each) => each.weight === "fault");
   const whole = findingsUnder(draft, "behaviour").filter((each) => !each.place.includes(".states."));
   return (
@@ -59,13 +59,13 @@ export function BehaviourPart({ draft, changing }: PartProps) {
           ))}
           <StateDiagram machine={machine} titles={titles} chosen={shown ?? undefined} onChoose={setShown} />
           {draft.machines[index]?.states
-            .filter((state) => shown === null || state.name === shown)
+            .filter((state) => shown === null || state.name === shown || faulty(draft, state.place))
             .map((state) => (
               <StateTable key={state.name} draft={draft} changing={changing} machine={index} state={state} />
             ))}
           {shown !== null && (
             <Button kind="quiet" className="self-start" onClick={() => setShown(null)}>
-              Every state
+              Every state, one below the other
             </Button>
           )}
           <NewState draft={draft} changing={changing} machine={index} />
@@ -80,6 +80,9 @@ export function BehaviourPart({ draft, changing }: PartProps) {
   );
 }
 
+const faulty = (draft: Draft, place: string) =>
+  findingsUnder(draft, `${place}.`).some((each) => each.weight === "fault");
+
 /** Scenarios on the revision in use (first ink) and the draft (second ink). */
 function Play({ draft }: { draft: Draft }) {
   const family = useFamily(draft.family);
@@ -87,14 +90,14 @@ function Play({ draft }: { draft: Draft }) {
   return (
     <section className="flex flex-col gap-3" aria-label="Play it">
       <h3>Play it</h3>
-      <Caution title="Revision in use and draft">
-        “Original” is revision {draft.current}, “replacement” is this draft, both as they leave the maker.
-      </Caution>
-      <Player
-        family={family.data.document as FamilyDocument}
-        pairKey={["draft", draft.id, draft.version]}
-        play={(scenario) => playDraft(draft.id, scenario)}
-      />
+      <p className="text-faint">Both as they leave the maker.</p>
+      <SideWords value={{ original: `Revision ${draft.current}`, replacement: "This draft" }}>
+        <Player
+          family={family.data.document as FamilyDocument}
+          pairKey={["draft", draft.id, draft.version]}
+          play={(scenario) => playDraft(draft.id, scenario)}
+        />
+      </SideWords>
     </section>
   );
 }
