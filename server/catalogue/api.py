@@ -271,10 +271,12 @@ def list_makers(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
 @router.get("/boards/marked", response=list[MarkedBoard])
 def list_marked(request: HttpRequest, text: str = Query(..., max_length=200)) -> list[MarkedBoard]:
     """The boards that one or several markings may belong to, at most eight."""
-    return [
-        MarkedBoard(**_line(found.board), readings=[_reading(each) for each in found.hit.readings])
-        for found in queries.boards_marked(text, _depot(request))
-    ]
+    return [marked_board(found) for found in queries.boards_marked(text, _depot(request))]
+
+
+def marked_board(found: queries.Found) -> MarkedBoard:
+    """A board that a marking may belong to, and why."""
+    return MarkedBoard(**_line(found.board), readings=[_reading(each) for each in found.hit.readings])
 
 
 def _reading(reading: Reading) -> ReadingShown:

@@ -7,7 +7,7 @@ from typing_extensions import TypedDict
 
 from twincore.job.target import Signed
 from twincore.job.targets import TARGETS
-from twincore.job.targets.choose import ChoiceKept, RejudgedKept
+from twincore.job.targets.choose import ChoiceKept, RejudgedKept, SameBoard
 from twincore.job.targets.fit import EnergisedKept, LearnedKept, ReadbackKept
 from twincore.job.targets.hand_over import (
     CorrectionKept,
@@ -91,6 +91,8 @@ class State(TypedDict):
     features: dict[str, str]
     replacement: str | None
     replacement_profile: int | None
+    same_board: SameBoard | None
+    """Which one it is where the replacement bears the original's number."""
     choice: ChoiceKept | None
     wishes: dict[str, Scalar]
     costs: dict[str, float]

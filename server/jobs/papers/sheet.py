@@ -31,6 +31,7 @@ from twincore.job.case import original_of, remembered
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
 from twincore.job.holds import holds_told, skipped
+from twincore.job.steps.choose import same_words
 from twincore.job.steps.prove import proving_of, runs_in_order
 from twincore.job.wires import findings_of
 from twincore.profile import dump
@@ -193,6 +194,7 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         "kept": _kept(job) if job.original_revision_id else [],
         "positions": _positions(job, comparison) if comparison else [],
         "standings": _standings(job),
+        "same_words": same_words(state["same_board"]),
         **_functions(comparison, state["reasons"]),
         "decisions": decisions_told(job) if comparison else [],
         "readbacks": _readbacks(job),

@@ -832,6 +832,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/have": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Judge One In Hand
+         * @description A number that was typed or read, judged alone: yes, no or why.
+         */
+        get: operations["jobs_steps_choose_api_judge_one_in_hand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/beside/{part_number}": {
         parameters: {
             query?: never;
@@ -3218,6 +3238,8 @@ export interface components {
             };
             /** Replacement Profile */
             replacement_profile: number | null;
+            /** Same Board */
+            same_board: components["schemas"]["SameBoard"] | null;
             /** Choice */
             choice: components["schemas"]["ChoiceKept"] | null;
             /** Wishes */
@@ -3512,6 +3534,28 @@ export interface components {
             back: boolean;
             /** N */
             n: number;
+        };
+        /**
+         * SameBoard
+         * @description Which one of the same number it is, and what must be known of it.
+         */
+        SameBoard: {
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "new" | "exchange" | "repaired" | "donor";
+            /** Revision */
+            revision?: string;
+            /** Firmware */
+            firmware?: string;
+            /** Of */
+            of?: string;
+            /**
+             * Worked
+             * @enum {string}
+             */
+            worked?: "yes" | "no";
         };
         /**
          * SeenSaid
@@ -4567,6 +4611,17 @@ export interface components {
         ReasonShown: {
             /** Verdict */
             verdict: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * HaveShown
+         * @description A number that somebody has in hand: what it may be, and the judgement where it is one board.
+         */
+        HaveShown: {
+            /** Read */
+            read: components["schemas"]["MarkedBoard"][];
+            candidate: components["schemas"]["CandidateShown"] | null;
             /** Words */
             words: string;
         };
@@ -7000,6 +7055,7 @@ export interface components {
             feature: string;
             replacement: string;
             replacement_profile: number;
+            same_board: components["schemas"]["SameBoard"];
             wish: string | number | boolean;
             cost: number;
             /** @constant */
@@ -8145,6 +8201,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CandidatesShown"];
+                };
+            };
+        };
+    };
+    jobs_steps_choose_api_judge_one_in_hand: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HaveShown"];
                 };
             };
         };

@@ -16,6 +16,7 @@ export const TARGETS = {
   feature: { key: "features", named: true },
   replacement: { key: "replacement", named: false },
   replacement_profile: { key: "replacement_profile", named: false },
+  same_board: { key: "same_board", named: false },
   wish: { key: "wishes", named: true },
   cost: { key: "costs", named: true },
   power: { key: "power", named: false },

@@ -4,10 +4,16 @@ from typing import Any
 
 from twincore.carry_over import exactly
 from twincore.choose import ASSUMPTIONS
-from twincore.errors import WrongValue
+from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
 from twincore.job.given import Check, Given
+from twincore.job.targets.choose import SameBoard
 
+WHICH = {
+    "new": "a new one", "exchange": "an exchange unit", "repaired": "the old one, repaired",
+    "donor": "out of another machine",
+}  # fmt: skip
+TOLD = {"repaired": "what was repaired", "donor": "which machine it came out of, and why that was taken out of use"}
 OWN_COSTS = ("price", "minutes", "days")
 
 
@@ -29,4 +35,24 @@ def cost_value(case: Case, name: str, after: float, given: Given) -> float:
     return after
 
 
-CHECKS: dict[str, Check] = {"wish": wish_value, "cost": cost_value}
+def same_board_value(case: Case, name: str, after: Any, given: Given) -> Any:
+    """Which board of the original's own number goes in; of a donor or a repair somebody must say what it was."""
+    if case.original is None or case.replacement is None or case.original.part_number != case.replacement.part_number:
+        raise Refusal("This is asked only where the replacement bears the original's own number.")
+    if after["which"] in TOLD and not after.get("of"):
+        raise WrongValue(f"Say {TOLD[after['which']]}.")
+    return after
+
+
+def same_words(said: SameBoard | None) -> str:
+    """Which board of the original's number went in, as papers say it; empty where nobody said."""
+    if said is None:
+        return ""
+    parts = [WHICH[said["which"]], said.get("of", "")]
+    parts += [f"{name} {said[name]}" for name in ("revision", "firmware") if said.get(name)]
+    if "worked" in said:
+        parts.append("seen to work since" if said["worked"] == "yes" else "nobody saw it work since")
+    return ", ".join(each for each in parts if each)
+
+
+CHECKS: dict[str, Check] = {"wish": wish_value, "cost": cost_value, "same_board": same_board_value}

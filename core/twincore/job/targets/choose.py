@@ -1,11 +1,11 @@
 """Choose: the board going in, what is wanted otherwise, what it costs."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, NotRequired
 
 from typing_extensions import TypedDict
 
 from twincore.job.target import Target
-from twincore.job.values import Line, RevisionTaken, Scalar, Within
+from twincore.job.values import Line, RevisionTaken, Scalar, Within, Word, YesNo, closed
 
 Cost = Annotated[float, Within(0, 1_000_000)]
 Verdict = Literal["fits", "with work", "to check", "no"]
@@ -49,6 +49,24 @@ class RejudgedKept(TypedDict):
     changes: list[ChangedStanding]
 
 
+Same = Literal["new", "exchange", "repaired", "donor"]
+"""Which board of the same number goes in: a new one, an exchange unit, this one repaired, one out of another machine."""
+
+
+@closed
+class SameBoard(TypedDict):
+    """Which one of the same number it is, and what must be known of it."""
+
+    which: Same
+    revision: NotRequired[Word]
+    """Of the hardware, as it stands on the board."""
+    firmware: NotRequired[Word]
+    of: NotRequired[Line]
+    """What was repaired on it, who exchanged it, or what the donor was and why it was taken out of use."""
+    worked: NotRequired[YesNo]
+    """Whether somebody saw it work, in another machine or on a bench."""
+
+
 TARGETS = (
     Target("replacement", "choose", Line, "replacement", "replacement", named=False),
     Target(
@@ -60,6 +78,7 @@ TARGETS = (
         named=False,
         takes_back=("carry_over", "fit", "prove"),
     ),
+    Target("same_board", "choose", SameBoard, "same_board", "replacement", named=False),
     Target("wish", "choose", Scalar, "wishes", "original", takes_back=("carry_over", "fit", "prove")),
     Target("cost", "choose", Cost, "costs", "original"),
 )

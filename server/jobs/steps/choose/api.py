@@ -10,8 +10,8 @@ from config.paging import Paging
 from jobs.asked import job_of
 from jobs.shown.costs import costs_shown
 from jobs.shown.schemas import CostsShown
-from jobs.steps.choose.schemas import BesideShown, CandidatesShown
-from jobs.steps.choose.view import beside, candidates_shown
+from jobs.steps.choose.schemas import BesideShown, CandidatesShown, HaveShown
+from jobs.steps.choose.view import beside, candidates_shown, have_shown
 
 router = Router(tags=["choose"])
 
@@ -20,6 +20,12 @@ router = Router(tags=["choose"])
 def list_candidates(request: HttpRequest, job_id: UUID, paging: Query[Paging]) -> CandidatesShown:
     """The boards that may replace the original, best first, judged on every criterion."""
     return candidates_shown(job_of(request, job_id), paging, timezone.now())
+
+
+@router.get("/jobs/{job_id}/have", response=HaveShown)
+def judge_one_in_hand(request: HttpRequest, job_id: UUID, text: str = Query(..., max_length=200)) -> HaveShown:
+    """A number that was typed or read, judged alone: yes, no or why."""
+    return have_shown(job_of(request, job_id), text, timezone.now())
 
 
 @router.get("/jobs/{job_id}/beside/{path:part_number}", response=BesideShown)

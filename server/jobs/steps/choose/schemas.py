@@ -5,6 +5,7 @@ from typing import Any
 from ninja import Schema
 
 from bench.schemas import ProofShown
+from catalogue.api import MarkedBoard
 from jobs.shown.schemas import HoleShown
 from references.api import StatementShown
 
@@ -76,6 +77,14 @@ class CandidatesShown(Schema):
     other_ways: list[StatementShown]
     elsewhere: list[StatementShown]
     desk: str
+
+
+class HaveShown(Schema):
+    """A number that somebody has in hand: what it may be, and the judgement where it is one board."""
+
+    read: list[MarkedBoard]
+    candidate: CandidateShown | None
+    words: str
 
 
 class PinRow(Schema):

@@ -7,6 +7,7 @@ from bench.comparison_view import proof_shown
 from bench.pairs import compared
 from bench.schemas import ProofShown
 from catalogue import queries as catalogue
+from catalogue.api import marked_board
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Refused
 from config.paging import Paging
@@ -21,6 +22,7 @@ from jobs.steps.choose.schemas import (
     CandidatesShown,
     CellShown,
     ContactRow,
+    HaveShown,
     OfferShown,
     PinRow,
     QuestionAsked,
@@ -58,6 +60,39 @@ def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown
         elsewhere=[statement_shown(rows[code]) for code in elsewhere if code in rows],
         desk=next((each["fault"] for each in choice.offers.values() if each.get("fault")), ""),
     )
+
+
+def have_shown(job: Job, text: str, now: datetime) -> HaveShown:
+    """One number judged alone. Of several boards that it may be none is judged until somebody says which."""
+    if job.original_revision_id is None or job.family_revision is None:
+        raise Refused("Find out first which board is to be replaced.")
+    hits = catalogue.boards_marked(text, job.depot_id)
+    exact = [each for each in hits if each.hit.readings[0].how in ("as printed", "written differently")]
+    one = exact[0] if len(exact) == 1 else hits[0] if len(hits) == 1 else None
+    read = [marked_board(each) for each in hits]
+    if one is None:
+        words = "It may be one of these. Say which." if hits else "No board of this number is in the catalogue."
+        return HaveShown(read=read, candidate=None, words=words)
+    board = one.board
+    if board.family_id != job.family_revision.family_id:
+        words = f"No: it is for another kind of machine ({board.family.title})."
+        return HaveShown(read=read, candidate=None, words=words)
+    choice = judge_all(job, now, board.part_number)
+    found = next((each for each in choice.candidates if each.part_number == board.part_number), None)
+    if found is None:
+        return HaveShown(read=read, candidate=None, words="It cannot be judged yet.")
+    want_offers([found.part_number], now)
+    statements = {s.id: s for s in _statements(found)}
+    rows = {row.code: row for row in with_outcomes(Statement.objects.filter(code__in=list(statements)))}
+    shown = _candidate(found, choice, job, FitWords(choice.machine.family, statements), rows)
+    return HaveShown(read=read, candidate=shown, words=_in_a_word(found.verdict, shown))
+
+
+def _in_a_word(verdict: str, shown: CandidateShown) -> str:
+    """Yes, no, or what it hangs on: with the worst reason."""
+    worst = [reason.words for cell in shown.cells for reason in cell.reasons if reason.verdict == verdict]
+    said = {"fits": "Yes", "with work": "Yes, with work", "to check": "Not known yet", "no": "No"}[verdict]
+    return f"{said}: {worst[0]}" if worst and verdict != "fits" else f"{said}."
 
 
 def _statements(candidate: Candidate) -> list[choose.Statement]:

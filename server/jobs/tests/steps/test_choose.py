@@ -1,7 +1,10 @@
 """Choose over the API."""
 
+from io import BytesIO
 from typing import Any
 from unittest.mock import patch
+
+from pypdf import PdfReader
 
 from jobs.tests.world import FrontTestCase
 from parts.models import Offer
@@ -140,3 +143,33 @@ class Choose(FrontTestCase):
             self.add(f"fact.{fact}", {"value": "about so much", "source": "told"})
         self.assertEqual(self.cell("TVH-2210-C", "supply")["verdict"], "fits")
         self.of("beside/TVH-2216-A")
+
+    def have(self, text: str) -> Any:
+        return self.of(f"have?text={text}")
+
+    def test_a_number_in_hand_is_judged_alone_yes_no_or_why(self) -> None:
+        self.assertEqual(self.have("TVH-2210-C")["words"], "Yes.")
+        written = self.have("tvh2210c")
+        self.assertEqual((written["candidate"]["part_number"], written["words"]), ("TVH-2210-C", "Yes."))
+        self.assertIn("TVH-2210-C", [each["part_number"] for each in self.have("TVH 221O C")["read"]])
+        trap = self.have("TVH-2210-X")
+        self.assertEqual(trap["candidate"]["verdict"], "no")
+        self.assertTrue(trap["words"].startswith("No: "))
+        self.assertTrue(self.have("UMC 40-118")["words"].startswith("No: it is for another kind of machine"))
+        self.assertEqual(self.have("ZZZ-9999")["words"], "No board of this number is in the catalogue.")
+        several = self.have("TVH-22")
+        self.assertIsNone(several["candidate"])
+        self.assertGreater(len(several["read"]), 1)
+
+    def test_of_the_same_number_somebody_says_which_one_it_is(self) -> None:
+        self.add("same_board", {"which": "new"}, 400)
+        self.add("replacement", "TVH-2210-B", reason="from the shelf")
+        self.assertIn("which machine", self.add("same_board", {"which": "donor"}, 422)["detail"])
+        said = {"which": "donor", "of": "Deck oven 9, scrapped after a fire", "revision": "D", "worked": "no"}
+        self.assertEqual(self.add("same_board", said)["same_board"], said)
+        pages = PdfReader(BytesIO(self.client.get(f"/api/jobs/{self.open.pk}/sheet.pdf").content)).pages
+        told = " ".join(" ".join(page.extract_text() for page in pages).split())
+        self.assertIn(
+            "out of another machine, Deck oven 9, scrapped after a fire, revision D, nobody saw it work", told
+        )
+        self.assertIsNone(self.add("replacement", "TVH-2210-C", before="TVH-2210-B")["same_board"])

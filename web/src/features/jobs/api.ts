@@ -77,6 +77,16 @@ export function useCandidates(job: Job, page: number) {
   });
 }
 
+/** A number in hand, judged alone. */
+export function useHave(job: Job, text: string) {
+  return useQuery({
+    queryKey: ["have", ...planKey(job), text],
+    queryFn: () =>
+      answer(api.GET("/api/jobs/{job_id}/have", { params: { path: { job_id: job.id }, query: { text } } })),
+    enabled: text !== "",
+  });
+}
+
 export function useBeside(job: Job, partNumber: string) {
   return useQuery({
     queryKey: ["beside", ...planKey(job), partNumber],

@@ -8,8 +8,10 @@ import { Next } from "../Next";
 import { Candidates, Legend } from "./Candidates";
 import { CandidateSheet } from "./CandidateSheet";
 import { Chosen } from "./Chosen";
+import { InHand } from "./InHand";
 import { OtherWays } from "./OtherWays";
 import { Reopened } from "./Reopened";
+import { SameBoard } from "./SameBoard";
 import { Wishes } from "./Wishes";
 
 /** Every board that may take the original's place, best first, on every criterion. */
@@ -35,6 +37,8 @@ export function ChooseStep({ job, put }: StepProps) {
       )}
       <Reopened job={job} put={put} />
       <Chosen job={job} />
+      <SameBoard job={job} put={put} />
+      <InHand job={job} put={put} />
       {data && (
         <>
           <p className="text-faint">
