@@ -186,7 +186,7 @@ class Charts(TestCase):
 
     def test_columns_are_guessed_from_their_headings(self) -> None:
         found = guessed_columns(
-            ["Model", "Year of make", "Replaces", "S1", "Adapter", "Remarks"], self.draft.kind(), self.elements
+            ["Model", "Year of make", "Replaces", "sl", "Adapter", "Remarks"], self.draft.kind(), self.elements
         )
         self.assertEqual(
             [(each.role, each.name) for each in found],

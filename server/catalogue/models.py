@@ -154,3 +154,34 @@ class GuideRevision(Revision):
 
     class Meta(Revision.Meta):
         constraints = [models.UniqueConstraint(fields=["guide", "number"], name="guide_revision_once")]
+
+
+class BoardPicture(models.Model):
+    """A picture of a board, plate or leaflet that a depot took: its file lies outside the database."""
+
+    class Of(models.TextChoices):
+        """What it shows."""
+
+        BOARD = "board"
+        PLATE = "plate"
+        LEAFLET = "leaflet"
+
+    id = models.UUIDField(primary_key=True)
+    depot = models.ForeignKey(Depot, on_delete=models.PROTECT, related_name="+")
+    part_number = models.CharField(max_length=80, help_text="The board's; a depot's own and a shared one share them.")
+    of = models.CharField(max_length=8, choices=Of.choices)
+    file = models.FileField(max_length=200)
+    digest = models.CharField(max_length=64)
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    added_at = models.DateTimeField()
+    added_by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
+
+    class Meta:
+        ordering = ["added_at", "id"]
+        indexes = [models.Index(fields=["depot", "part_number"], name="pictures_of_board")]
+        constraints = [
+            models.CheckConstraint(
+                name="board_picture_of_known", condition=models.Q(of__in=["board", "plate", "leaflet"])
+            )
+        ]

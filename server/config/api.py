@@ -9,6 +9,7 @@ from ninja.security import SessionAuth
 from bench.api import router as bench
 from catalogue.api import router as catalogue
 from catalogue.guides_api import router as guides
+from catalogue.pictures_api import router as board_pictures
 from config import problems
 from jobs.api import router as jobs
 from jobs.machines.api import router as machines
@@ -25,6 +26,7 @@ from jobs.steps.recognise.api import router as recognise
 from jobs.steps.record.api import router as record
 from jobs.steps.rule_out.api import router as rule_out
 from people.api import router as people
+from pictures.api import router as pictures
 from references.api import router as references
 from twincore import VERSION
 from twincore.job.schema import value_schemas
@@ -48,6 +50,8 @@ for router in (
     people,
     catalogue,
     guides,
+    board_pictures,
+    pictures,
     references,
     jobs,
     rule_out,

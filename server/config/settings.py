@@ -22,6 +22,7 @@ INSTALLED_APPS = [
     "axes",
     "procrastinate.contrib.django",
     "people",
+    "pictures",
     "catalogue",
     "references",
     "parts",

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from twincore.profile import Element, Family, Point
+from twincore.recognise import without_look_alikes
 from twincore.workshop.values import LEFT_OPEN, read_flag, read_number, read_position, value_text
 
 Role = Literal["fact", "set", "use", "note"]
@@ -221,8 +222,9 @@ def _text(row: Mapping[str, Any], column: Column) -> str:
 def _guess(heading: str, points: Mapping[str, str], names: Mapping[str, str], facts: Mapping[str, str]) -> Column:
     said = " ".join(heading.lower().split())
     bare = re.sub(r"^(switch|bank|dial|jumper|set|sw)\s+", "", said)
-    if bare in names or bare in points:
-        return Column(heading, "set", names.get(bare) or points[bare])
+    read = {without_look_alikes(name): name for name in (*points, *names)}.get(without_look_alikes(bare), bare)
+    if read in names or read in points:
+        return Column(heading, "set", names.get(read) or points[read])
     if bare.isdigit() and len(banks := [p for p in points if p.endswith(f".{bare}")]) == 1:
         return Column(heading, "set", points[banks[0]])
     if said in facts:

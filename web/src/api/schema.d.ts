@@ -380,6 +380,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures/markings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Markings In Picture
+         * @description What may be a marking in a picture, the likeliest first; the body is the picture itself, and nothing is kept.
+         */
+        post: operations["catalogue_pictures_api_read_markings_in_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board-pictures/{part_number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Pictures
+         * @description The depot's pictures of a board.
+         */
+        get: operations["catalogue_pictures_api_list_pictures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board-picture/{picture}/of/{part_number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Picture
+         * @description Keep a picture with a board: the body is the file itself, the id is made by the client.
+         */
+        post: operations["catalogue_pictures_api_add_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board-picture/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Picture
+         * @description A picture's file.
+         */
+        get: operations["catalogue_pictures_api_show_picture"];
+        put?: never;
+        post?: never;
+        /**
+         * Take Out Picture
+         * @description Take a picture out.
+         */
+        delete: operations["catalogue_pictures_api_take_out_picture"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Table In Picture
+         * @description The cells of a ruled table; the body is the picture itself.
+         */
+        post: operations["pictures_api_read_table_in_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/statements": {
         parameters: {
             query?: never;
@@ -2619,6 +2723,66 @@ export interface components {
             ok: boolean;
             /** Expected */
             expected: string;
+        };
+        /**
+         * MarkingRead
+         * @description Something printed that may be a marking: its text, the piece of the picture, and the boards it may belong to.
+         */
+        MarkingRead: {
+            /** Text */
+            text: string;
+            /** Confidence */
+            confidence: number;
+            /** Piece */
+            piece: string;
+            /** Boards */
+            boards: components["schemas"]["MarkedBoard"][];
+        };
+        /**
+         * BoardPictureShown
+         * @description A picture of a board.
+         */
+        BoardPictureShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "board" | "plate" | "leaflet";
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Added At
+             * Format: date-time
+             */
+            added_at: string;
+            /** Added By */
+            added_by: string;
+        };
+        /** Page[BoardPictureShown] */
+        Page_BoardPictureShown_: {
+            /** Items */
+            items: components["schemas"]["BoardPictureShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * TableRead
+         * @description The cells of a table in a picture, the headings first; no rows where no table is seen.
+         */
+        TableRead: {
+            /** Rows */
+            rows: string[][];
         };
         /**
          * StatementSearch
@@ -7607,6 +7771,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SerialShown"];
+                };
+            };
+        };
+    };
+    catalogue_pictures_api_read_markings_in_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkingRead"][];
+                };
+            };
+        };
+    };
+    catalogue_pictures_api_list_pictures: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path: {
+                part_number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_BoardPictureShown_"];
+                };
+            };
+        };
+    };
+    catalogue_pictures_api_add_picture: {
+        parameters: {
+            query?: {
+                of?: "board" | "plate" | "leaflet";
+            };
+            header?: never;
+            path: {
+                picture: string;
+                part_number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardPictureShown"];
+                };
+            };
+        };
+    };
+    catalogue_pictures_api_show_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    catalogue_pictures_api_take_out_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pictures_api_read_table_in_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableRead"];
                 };
             };
         };

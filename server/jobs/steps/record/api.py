@@ -27,6 +27,7 @@ from jobs.steps.record.schemas import (
 )
 from jobs.steps.record.view import record_shown, traces_shown
 from people.access import person_of
+from pictures.files import body_of
 from twincore.job.case import original_of
 from twincore.profile import hanging_of
 
@@ -67,9 +68,7 @@ def keep_draft(request: HttpRequest, job_id: UUID, given: DraftGiven) -> DraftLo
 @router.post("/jobs/{job_id}/pictures/{picture_id}", response=PictureShown)
 def add_picture(request: HttpRequest, job_id: UUID, picture_id: UUID) -> PictureShown:
     """Send a picture: the body is the file itself."""
-    length = int(request.headers.get("Content-Length") or 0)
-    data = request.read(min(length, pictures.MOST_BYTES) + 1) if length else b""
-    kept = pictures.add_picture(person_of(request), job_id, picture_id, data, timezone.now())
+    kept = pictures.add_picture(person_of(request), job_id, picture_id, body_of(request), timezone.now())
     return PictureShown(id=str(kept.name), width=kept.width, height=kept.height)
 
 

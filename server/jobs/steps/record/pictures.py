@@ -2,26 +2,22 @@
 
 from datetime import datetime
 from hashlib import sha256
-from io import BytesIO
 from uuid import UUID
 
 from django.core.files.base import ContentFile
 from django.db import transaction
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import Image
 
 from config.errors import Faulty, NotThere, Refused
 from jobs.models import Job, Picture
 from people.models import Person
+from pictures.files import encoded, upright
 from twincore.profile import Element, Hanging
 from twincore.recognise.bank_picture import read_bank
 from twincore.recognise.picture import PlacesRead
 from twincore.recognise.wheel_picture import read_wheels
 
-MOST_BYTES = 12_000_000
-MOST_PIXELS = 60_000_000
-LONGEST_SIDE = 2400
 MOST_PICTURES = 200
-KINDS = {"JPEG": "jpg", "PNG": "png", "WEBP": "webp"}
 READABLE = ("dip", "thumbwheel")
 """Kinds of element that can be read in a picture."""
 
@@ -53,39 +49,6 @@ def add_picture(person: Person, job_id: UUID, picture_id: UUID, data: bytes, now
         picture.file.delete(save=False)
         raise
     return picture
-
-
-def upright(data: bytes) -> tuple[Image.Image, str]:
-    """A picture turned as it was held, its longest side at most 2,400 pixels; and its file's suffix."""
-    if len(data) > MOST_BYTES:
-        raise Faulty(
-            f"Expected at most {MOST_BYTES // 1_000_000} MB, found {len(data) / 1_000_000:.1f}. Take a smaller picture."
-        )
-    try:
-        image = Image.open(BytesIO(data), formats=list(KINDS))
-        suffix = KINDS[image.format or ""]
-        if image.width * image.height > MOST_PIXELS:
-            raise Faulty(
-                f"Expected at most {MOST_PIXELS // 1_000_000} million pixels, found {image.width} by {image.height}."
-            )
-        turned = ImageOps.exif_transpose(image)
-        turned.load()
-    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, KeyError, Image.DecompressionBombError) as error:
-        raise Faulty("This is no picture that can be read: expected JPEG, PNG or WebP.") from error
-    turned.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
-    return turned, suffix
-
-
-def encoded(image: Image.Image, suffix: str) -> bytes:
-    """A picture's bytes without anything but its pixels: no place, no device, no hidden preview."""
-    bare = Image.new(image.mode if image.mode in ("RGB", "RGBA", "L") else "RGB", image.size)
-    bare.paste(image.convert(bare.mode))
-    out = BytesIO()
-    kind = {"jpg": "JPEG", "png": "PNG", "webp": "WEBP"}[suffix]
-    if kind == "JPEG" and bare.mode == "RGBA":
-        bare = bare.convert("RGB")
-    bare.save(out, kind, **({"quality": 88} if kind != "PNG" else {}))
-    return out.getvalue()
 
 
 def picture_of(job: Job, picture_id: UUID) -> Picture:

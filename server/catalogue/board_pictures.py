@@ -1,0 +1,65 @@
+"""Pictures of a board, its plate and its leaflet: kept with the board, for the depot that took them."""
+
+from datetime import datetime
+from hashlib import sha256
+from uuid import UUID
+
+from django.core.files.base import ContentFile
+from django.db import transaction
+from django.db.models import QuerySet
+
+from catalogue import queries
+from catalogue.models import BoardPicture
+from config.errors import NotThere, Refused
+from people.access import depot_of
+from people.models import Person
+from pictures.files import encoded, upright
+
+MOST_PICTURES = 40
+
+
+def pictures_of(person: Person, part_number: str) -> QuerySet[BoardPicture]:
+    """The depot's own pictures of a board, the first taken first."""
+    board = queries.board(part_number, person.depot_id)
+    return BoardPicture.objects.filter(depot=person.depot_id, part_number=board.part_number)
+
+
+def picture_of(person: Person, picture: UUID) -> BoardPicture:
+    """One picture of the depot's."""
+    found = BoardPicture.objects.filter(depot=person.depot_id, pk=picture).first()
+    if found is None:
+        raise NotThere("There is no such picture in your depot.")
+    return found
+
+
+@transaction.atomic
+def add_picture(person: Person, part_number: str, picture: UUID, of: str, data: bytes, now: datetime) -> BoardPicture:
+    """Keep a picture with a board; sending it twice keeps one."""
+    depot = depot_of(person)
+    board = queries.board(part_number, depot.pk)
+    if there := BoardPicture.objects.filter(pk=picture, depot=depot).first():
+        return there
+    if pictures_of(person, part_number).count() >= MOST_PICTURES:
+        raise Refused(f"A board keeps at most {MOST_PICTURES} pictures. Take one out first.")
+    image, suffix = upright(data)
+    kept = encoded(image, suffix)
+    new = BoardPicture(
+        pk=picture, depot=depot, part_number=board.part_number, of=of, digest=sha256(kept).hexdigest(),
+        width=image.width, height=image.height, added_at=now, added_by=person,
+    )  # fmt: skip
+    new.file.save(f"boards/{depot.pk}/{picture}.{suffix}", ContentFile(kept), save=False)
+    try:
+        with transaction.atomic():
+            new.save(force_insert=True)
+    except BaseException:
+        new.file.delete(save=False)
+        raise
+    return new
+
+
+def take_out(person: Person, picture: UUID) -> None:
+    """Take a picture out. Its file goes with it."""
+    found = picture_of(person, picture)
+    file = found.file
+    found.delete()
+    file.delete(save=False)

@@ -1,0 +1,1 @@
+"""Pictures: checked and kept, and the print in them read."""

@@ -1,0 +1,9 @@
+"""Pictures."""
+
+from django.apps import AppConfig
+
+
+class PicturesConfig(AppConfig):
+    """Pictures."""
+
+    name = "pictures"

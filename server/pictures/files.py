@@ -1,0 +1,52 @@
+"""Pictures as they are kept: checked, turned upright, of a sensible size, and free of where they were taken."""
+
+from io import BytesIO
+
+from django.http import HttpRequest
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from config.errors import Faulty
+
+MOST_BYTES = 12_000_000
+MOST_PIXELS = 60_000_000
+LONGEST_SIDE = 2400
+KINDS = {"JPEG": "jpg", "PNG": "png", "WEBP": "webp"}
+
+
+def body_of(request: HttpRequest) -> bytes:
+    """The picture that is a request's body; one byte more than allowed at most."""
+    length = int(request.headers.get("Content-Length") or 0)
+    return request.read(min(length, MOST_BYTES) + 1) if length else b""
+
+
+def upright(data: bytes) -> tuple[Image.Image, str]:
+    """A picture turned as it was held, its longest side at most 2,400 pixels; and its file's suffix."""
+    if len(data) > MOST_BYTES:
+        raise Faulty(
+            f"Expected at most {MOST_BYTES // 1_000_000} MB, found {len(data) / 1_000_000:.1f}. Take a smaller picture."
+        )
+    try:
+        image = Image.open(BytesIO(data), formats=list(KINDS))
+        suffix = KINDS[image.format or ""]
+        if image.width * image.height > MOST_PIXELS:
+            raise Faulty(
+                f"Expected at most {MOST_PIXELS // 1_000_000} million pixels, found {image.width} by {image.height}."
+            )
+        turned = ImageOps.exif_transpose(image)
+        turned.load()
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, KeyError, Image.DecompressionBombError) as error:
+        raise Faulty("This is no picture that can be read: expected JPEG, PNG or WebP.") from error
+    turned.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+    return turned, suffix
+
+
+def encoded(image: Image.Image, suffix: str) -> bytes:
+    """A picture's bytes without anything but its pixels: no place, no device, no hidden preview."""
+    bare = Image.new(image.mode if image.mode in ("RGB", "RGBA", "L") else "RGB", image.size)
+    bare.paste(image.convert(bare.mode))
+    out = BytesIO()
+    kind = {"jpg": "JPEG", "png": "PNG", "webp": "WEBP"}[suffix]
+    if kind == "JPEG" and bare.mode == "RGBA":
+        bare = bare.convert("RGB")
+    bare.save(out, kind, **({"quality": 88} if kind != "PNG" else {}))
+    return out.getvalue()
