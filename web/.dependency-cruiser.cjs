@@ -19,20 +19,20 @@ module.exports = {
     {
       name: "shared-parts-lie-below-features",
       severity: "error",
-      from: { path: "^src/(comparison|sketching|drawing|ui|api)/" },
+      from: { path: "^src/(comparison|sketching|pictures|drawing|ui|api)/" },
       to: { path: "^src/(features|app)/" },
     },
     {
       name: "ui-and-drawing-know-no-domain",
       severity: "error",
       from: { path: "^src/(ui|drawing)/" },
-      to: { path: "^src/(comparison|sketching)/" },
+      to: { path: "^src/(comparison|sketching|pictures)/" },
     },
     {
       name: "api-lies-at-the-bottom",
       severity: "error",
       from: { path: "^src/api/" },
-      to: { path: "^src/(ui|drawing|comparison)/" },
+      to: { path: "^src/(ui|drawing|comparison|sketching|pictures)/" },
     },
     { name: "nobody-needs-the-roof", severity: "error", from: { pathNot: "^src/app/" }, to: { path: "^src/app/" } },
     {

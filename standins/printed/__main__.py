@@ -6,6 +6,7 @@ from pathlib import Path
 from standins.printed import leaflet, things
 from standins.printed.worn import Wear, worn
 
+LONGEST = 1500
 WEAR = Wear(turned=1.8, lean=0.01, blur=0.6, noise=0.03, shade=0.25)
 
 
@@ -17,7 +18,9 @@ def main(folder: Path) -> None:
         "leaflet-2": leaflet.second_page(),
     }  # fmt: skip
     for seed, (name, picture) in enumerate(pictures.items(), 1):
-        worn(picture, WEAR, seed).save(folder / f"{name}.jpg", quality=82)
+        taken = worn(picture, WEAR, seed)
+        taken.thumbnail((LONGEST, LONGEST))
+        taken.save(folder / f"{name}.jpg", quality=72)
 
 
 if __name__ == "__main__":

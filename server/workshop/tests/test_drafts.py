@@ -2,10 +2,13 @@ import io
 import json
 from typing import Any
 
+from django.utils import timezone
+
 from catalogue.models import Board
 from jobs.models import Job
 from jobs.tests.world import WorldTestCase
 from people.models import Depot, Person
+from workshop.demo import load_workshop
 from workshop.models import Draft, Edit
 
 OVEN = "TVH-2210-B"
@@ -246,3 +249,17 @@ class Whole(WorldTestCase):
         loaded = self.client.post("/api/documents", io.BytesIO(file).read(), content_type="application/json").json()
         self.assertEqual((loaded["new"], json.loads(file)["title"]), (False, "Oven board"))
         self.assertEqual(Draft.objects.get().state, "published")
+
+
+class DemoWorkshop(WorldTestCase):
+    def test_the_demo_has_a_sketch_in_an_open_job_and_a_draft_half_done(self) -> None:
+        load_workshop(timezone.now(), lambda _: None)
+        self.sign_in("wennick")
+        drafts = self.get("drafts")["items"]
+        self.assertEqual([each["part_number"] for each in drafts], ["SFT 9-4"])
+        draft = self.get(f"drafts/{drafts[0]['id']}")
+        self.assertEqual({each["weight"] for each in draft["findings"]}, {"fault"})
+        self.assertEqual(draft["findings"][0]["place"], "charts[0].rows[1].set.S1")
+        self.assertEqual([each["said"] for each in draft["functions"]], [True, True, False])
+        jobs = self.get("jobs?search=bowl")["items"]
+        self.assertEqual([(each["original"], each["step"]) for each in jobs], [("HLB-20", "choose")])

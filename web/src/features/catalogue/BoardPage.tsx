@@ -2,6 +2,7 @@ import { BoardDrawing } from "@/drawing/BoardDrawing";
 import type { Machine } from "@/drawing/machine";
 import { StateDiagram } from "@/drawing/StateDiagram";
 import type { BoardDocument, Positions } from "@/drawing/types";
+import { BoardPictures } from "@/pictures/BoardPictures";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
@@ -93,6 +94,7 @@ export function BoardPage() {
             positions={factory}
             side="original"
           />
+          <BoardPictures partNumber={board.data.part_number} canAdd={false} />
           <p className="text-sm text-faint">
             {look ? `${look} board, drawn` : "Drawn"} as it leaves the maker. A square pin is pin 1; ribs on a socket
             are its key.

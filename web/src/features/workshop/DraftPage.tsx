@@ -1,5 +1,6 @@
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import type { BoardDocument } from "@/drawing/types";
+import { BoardPictures } from "@/pictures/BoardPictures";
 import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
@@ -60,6 +61,7 @@ function OpenDraft({ draft, offline }: { draft: Draft; offline: unknown }) {
             selected={marked}
             onSelect={setMarked}
           />
+          <BoardPictures partNumber={draft.part_number} canAdd={draft.state === "open" || draft.state === "proposed"} />
           <Told draft={draft} />
         </div>
         <div className="flex min-w-0 flex-col gap-4">

@@ -2,6 +2,8 @@ import { Button } from "@/ui/Button";
 import { cellsOf } from "@/ui/cells";
 import { TextArea, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
+import { useAddPicture, useReadTable } from "@/pictures/api";
+import { PictureButton } from "@/pictures/PictureButton";
 import { useState } from "react";
 import { useGuess, type Changing, type Draft } from "../api";
 
@@ -12,6 +14,8 @@ export function NewChart({ draft, changing, onDone }: Props) {
   const [title, setTitle] = useState("");
   const [text, setText] = useState("");
   const guess = useGuess(draft.id);
+  const table = useReadTable();
+  const add = useAddPicture(draft.part_number);
   const [headings = [], ...rows] = cellsOf(text);
   const begin = () =>
     guess.mutate(headings, {
@@ -67,7 +71,26 @@ export function NewChart({ draft, changing, onDone }: Props) {
           onChange={(event) => void event.target.files?.[0]?.text().then(setText)}
         />
       </label>
-      <ProblemNotice problem={guess.error} />
+      <div className="flex flex-wrap items-center gap-3">
+        <PictureButton
+          words={table.isPending ? "Reading …" : "Read it from a picture of the page"}
+          disabled={table.isPending}
+          onPicture={(file) => {
+            add.mutate({ file, of: "leaflet" });
+            table.mutate(file, {
+              onSuccess: ({ rows: read }) => read.length && setText(read.map((row) => row.join("\t")).join("\n")),
+            });
+          }}
+        />
+        {table.data && (
+          <span role="status">
+            {table.data.rows.length
+              ? "Read; the picture stands beside. Hold every row against it."
+              : "No ruled table was seen in it. Type or paste the rows."}
+          </span>
+        )}
+      </div>
+      <ProblemNotice problem={guess.error ?? table.error ?? add.error} />
       <Button
         kind="main"
         type="submit"

@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { ReadMarking } from "@/pictures/ReadMarking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
@@ -38,6 +39,13 @@ export function InHand({ job, put }: StepProps) {
           Will it do?
         </Button>
       </form>
+      <ReadMarking
+        words="Read it from a picture"
+        onUse={(read) => {
+          setText(read);
+          setAsked(read);
+        }}
+      />
       <ProblemNotice problem={have.error} />
       {data && (
         <p role="status" className="text-lg font-semibold">

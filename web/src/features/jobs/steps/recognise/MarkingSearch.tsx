@@ -1,4 +1,5 @@
 import { SketchSheet } from "@/sketching/SketchSheet";
+import { ReadMarking } from "@/pictures/ReadMarking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useDeferredValue, useState } from "react";
@@ -24,6 +25,7 @@ export function MarkingSearch({ job, onChoose }: { job: Job; onChoose: (partNumb
         spellCheck={false}
         onChange={(event) => setText(event.target.value)}
       />
+      <ReadMarking words="Read it from a picture" onUse={setText} />
       <ProblemNotice problem={hits.error} />
       {typed && hits.data?.length === 0 && (
         <p role="status">No board carries a marking like this. Look at it once more, or go by what can be seen.</p>

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
+import { ReadMarking } from "@/pictures/ReadMarking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useDeferredValue, useState } from "react";
@@ -51,6 +52,7 @@ export function Nameplate({ job, put }: StepProps) {
             spellCheck={false}
             onChange={(event) => setText(event.target.value)}
           />
+          <ReadMarking words="Read the plate from a picture" onUse={setText} />
           <ProblemNotice problem={plates.error} />
           {best && (
             <>
