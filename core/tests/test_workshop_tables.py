@@ -24,6 +24,7 @@ from twincore.workshop import (
     grid_of,
     guessed_columns,
     names_of,
+    new_fact,
     node_of,
     on_ways,
     opened,
@@ -168,7 +169,7 @@ class Charts(TestCase):
             node["rows"],
             [
                 {"if": {"model": "DK2", "made": {"from": 2001, "to": 2005}}, "set": {"S1": "10" + "-" * (places - 2)},
-                 "use": ["adapter E", "screws"], "remark": "see page 2"},
+                 "use": ["adapter E", "screws"], "notes": {"Remarks": "see page 2"}},
                 {"if": {"model": ["DK2", "DK3"], "made": {"from": 2006}}, "set": {"S1": "1" * places}},
                 {"if": {"made": {"to": 2000}}, "set": {"S1": "0" * places}},
             ],
@@ -186,12 +187,39 @@ class Charts(TestCase):
 
     def test_columns_are_guessed_from_their_headings(self) -> None:
         found = guessed_columns(
-            ["Model", "Year of make", "Replaces", "sl", "Adapter", "Remarks"], self.draft.kind(), self.elements
+            ["Model", "Year of make", "Replaces", "sl", "Adapter", "Remarks"], [], self.draft.kind(), self.elements
         )
         self.assertEqual(
             [(each.role, each.name) for each in found],
             [("fact", "model"), ("fact", "made"), ("fact", "original"), ("set", "S1"), ("use", ""), ("note", "")],
         )
+
+    def test_columns_are_told_by_what_stands_in_them_where_the_heading_does_not_say(self) -> None:
+        rows = [
+            ["big", "electric", "010110", "x"],
+            ["small", "steam", "011110", ""],
+            ["big", "steam", "010010", "see 4"],
+        ]
+        found = guessed_columns(["Hood", "Heating", "?", "??"], rows, self.draft.kind(), self.elements)
+        self.assertEqual(
+            [(each.role, each.name) for each in found], [("fact", ""), ("fact", ""), ("set", "S1"), ("note", "")]
+        )
+
+    def test_a_fact_that_nobody_named_is_made_of_its_column(self) -> None:
+        self.assertEqual(
+            new_fact("Heating", ["electric", "steam", "electric", "steam"], {"heating"}),
+            {"id": "heating.2", "title": "Heating", "choices": ["electric", "steam"]},
+        )
+        self.assertEqual(
+            new_fact("Year", ["2001–2004", "1999"], set()), {"id": "year", "title": "Year", "number": True}
+        )
+        self.assertEqual(new_fact("Hood", ["yes", "no"], set()), {"id": "hood", "title": "Hood", "flag": True})
+        self.assertEqual(new_fact("Name", ["a", "b", "c"], set()), {"id": "name", "title": "Name"})
+
+    def test_every_remark_stays_in_its_own_column(self) -> None:
+        columns = [Column("Seen", "note"), Column("S1", "set", "S1"), Column("By", "note")]
+        node = self.node(columns, [["on a door", "010110", "Corm"], ["", "011110", "Ildro"]])
+        self.assertEqual(cells_of(node, columns), [["on a door", "010110", "Corm"], ["", "011110", "Ildro"]])
 
     def test_conditions_on_facts(self) -> None:
         number, flag = {"id": "made", "title": "Year", "number": True}, {"id": "d", "title": "D", "flag": True}

@@ -89,7 +89,7 @@ def put_chart(request: HttpRequest, draft: UUID, given: ChartGiven) -> DraftInFu
 def guess_columns(request: HttpRequest, draft: UUID, given: HeadingsGiven) -> list[ChartColumn]:
     """What the columns of a table with these headings are; nothing is kept."""
     documents = drafting.documents_of(drafting.draft_of(person_of(request), draft))
-    found = tables.guessed(documents, given.headings)
+    found = tables.guessed(documents, given.headings, given.rows)
     return [ChartColumn(heading=each.heading, role=each.role, name=each.name) for each in found]
 
 

@@ -245,9 +245,10 @@ class ChartGiven(Seen):
 
 
 class HeadingsGiven(Schema):
-    """Headings of a table that was pasted or loaded."""
+    """Headings of a table that was pasted or loaded, and its rows."""
 
     headings: list[Cell] = Field(max_length=60)
+    rows: list[Annotated[list[Cell], Tagged(max_length=60)]] = Field(default_factory=list, max_length=500)
 
 
 class PinsGiven(Seen):

@@ -11,6 +11,7 @@ from twincore.profile import Board, parse_board
 from twincore.profile.document import jsonable
 from twincore.profile.values import exact
 from twincore.workshop import (
+    ORIGINAL,
     Arrow,
     Column,
     Draft,
@@ -22,6 +23,7 @@ from twincore.workshop import (
     guessed_columns,
     meanings_from,
     names_of,
+    new_fact,
     node_of,
     on_ways,
     renamed,
@@ -59,18 +61,30 @@ def chart_changes(draft: Draft, given: ChartGiven) -> list[Change]:
     if not given.columns:
         return [(["board", "charts", given.index], None)]
     there = charts[given.index] if given.index < len(charts) else {"id": _free("leaflet", {c["id"] for c in charts})}
-    columns = [Column(each.heading, each.role, each.name) for each in given.columns]
-    if unnamed := [each.heading for each in columns if each.role in ("fact", "set") and not each.name]:
-        raise Faulty("Say what each column is.", [Fault(unnamed[0], "expected a fact, or something to be set")])
-    node = chart_node(there, columns, given.rows, draft.kind(), elements_of(skeleton), on_ways(skeleton))
+    if unnamed := [each.heading for each in given.columns if each.role == "set" and not each.name]:
+        raise Faulty("Say what each column is.", [Fault(unnamed[0], "expected something to be set")])
+    facts = [dict(each) for each in draft.family.get("facts", [])]
+    columns: list[Column] = []
+    new: list[Change] = []
+    for at, each in enumerate(given.columns):
+        name = each.name
+        if each.role == "fact" and not name:
+            taken = {fact["id"] for fact in facts} | {ORIGINAL}
+            fact = new_fact(each.heading, [row[at] for row in given.rows if at < len(row)], taken)
+            new.append((["family", "facts", len(facts)], fact))
+            facts.append(fact)
+            name = fact["id"]
+        columns.append(Column(each.heading, each.role, name))
+    family = Draft(draft.board, {**draft.family, "facts": facts}).kind()
+    node = chart_node(there, columns, given.rows, family, elements_of(skeleton), on_ways(skeleton))
     if given.title:
         node["title"] = given.title
-    return [(["board", "charts", given.index], jsonable(node))]
+    return [*new, (["board", "charts", given.index], jsonable(node))]
 
 
-def guessed(draft: Draft, headings: Sequence[str]) -> list[Column]:
-    """What columns with these headings are."""
-    return guessed_columns(headings, draft.kind(), elements_of(draft.skeleton()))
+def guessed(draft: Draft, headings: Sequence[str], rows: Sequence[Sequence[str]]) -> list[Column]:
+    """What columns with these headings and cells are."""
+    return guessed_columns(headings, rows, draft.kind(), elements_of(draft.skeleton()))
 
 
 def pin_changes(draft: Draft, given: PinsGiven) -> list[Change]:

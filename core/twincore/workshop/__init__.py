@@ -11,6 +11,7 @@ from twincore.workshop.charts import (
     chart_node,
     columns_of,
     guessed_columns,
+    new_fact,
     read_condition,
 )
 from twincore.workshop.checks import findings
@@ -59,6 +60,7 @@ __all__ = [
     "meanings_from",
     "merged_family",
     "names_of",
+    "new_fact",
     "node_of",
     "on_ways",
     "opened",

@@ -1,7 +1,7 @@
 """Charts as a leaflet prints them: columns with a heading, each of them a fact, a position or a remark, and rows of cells."""
 
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
@@ -14,6 +14,7 @@ Role = Literal["fact", "set", "use", "note"]
 RANGE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:-|–|—|to|\.\.)\s*(\d+(?:[.,]\d+)?)")
 BEFORE = re.compile(r"(?:to|until|up to|-|–|≤)\s*(\d+(?:[.,]\d+)?)")
 AFTER = re.compile(r"(?:from|since|≥)\s*(\d+(?:[.,]\d+)?)|(\d+(?:[.,]\d+)?)\s*(?:-|–|on|\+|and later|onwards)")
+MOST_CHOICES = 12
 ORIGINAL = "original"
 """The fact that a job knows by itself: the number of the board that is replaced."""
 
@@ -70,21 +71,63 @@ def chart_node(
 
 
 def guessed_columns(
-    headings: Sequence[str], family: Family, elements: Mapping[str, Element], used: Sequence[str] = ()
+    headings: Sequence[str], rows: Sequence[Sequence[str]], family: Family, elements: Mapping[str, Element]
 ) -> list[Column]:
-    """What columns are, by their headings: an element or point, a fact of the kind of machine, parts, or else a remark.
+    """What columns are, by their headings and by what stands in them: to be corrected by whoever looks.
 
-    `used` are the facts that boards of this kind speak of already. To be corrected by whoever looks.
+    An element or point, a fact of the kind of machine, parts to use, or a remark. A fact that the kind does not have
+    yet has no name: such are columns before the first that sets something. A heading that says nothing is told by its
+    cells where they are as long as the only bank.
     """
     points = {point.id.lower(): point.id for each in elements.values() for point in each.points}
     names = {name.lower(): name for name in elements}
-    facts = {each["id"].lower(): each["id"] for each in family.document.get("facts", ())}
-    titles = {str(each["title"]).lower(): each["id"] for each in family.document.get("facts", ())}
+    facts = {str(each["title"]).lower(): each["id"] for each in family.document.get("facts", ())}
+    facts |= {each["id"].lower(): each["id"] for each in family.document.get("facts", ())}
     for kind, words in KIND_WORDS.items():
         alone = [each.id for each in elements.values() if each.kind == kind]
         if len(alone) == 1:
             names |= {word: alone[0] for word in words if word not in names}
-    return [_guess(each, points, names, {**{u.lower(): u for u in used}, **titles, **facts}) for each in headings]
+    found = [_guess(each, points, names, facts) for each in headings]
+    found = [_by_cells(each, [row[i] for row in rows if i < len(row)], found, elements) for i, each in enumerate(found)]
+    first = next((i for i, each in enumerate(found) if each.role == "set"), 0)
+    return [
+        Column(each.heading, "fact") if i < first and each.role == "note" and not _says_remark(each.heading) else each
+        for i, each in enumerate(found)
+    ]
+
+
+def _by_cells(
+    column: Column, cells: Sequence[str], others: Sequence[Column], elements: Mapping[str, Element]
+) -> Column:
+    """A column whose heading says nothing, by its cells: positions of the only bank that no other column sets."""
+    filled = ["".join(each.split()) for each in cells if each.strip()]
+    taken = {each.name.partition(".")[0] for each in others if each.role == "set"}
+    if column.role != "note" or not filled:
+        return column
+    for element in elements.values():
+        whole = [len(each) == len(element.points) and set(each) <= set("01-●○") for each in filled]
+        if element.kind == "dip" and element.id not in taken and sum(whole) > 0.7 * len(filled):
+            return Column(column.heading, "set", element.id)
+    return column
+
+
+def _says_remark(heading: str) -> bool:
+    return any(word in heading.lower() for word in ("remark", "note", "comment"))
+
+
+def new_fact(heading: str, cells: Sequence[str], taken: Collection[str]) -> dict[str, Any]:
+    """A fact that a chart asks for and the kind of machine does not have yet: a number, yes or no, or some words."""
+    base = re.sub(r"[^a-z0-9]+", ".", heading.lower()).strip(".")[:60] or "fact"
+    name = next(each for n in range(1, len(taken) + 2) if (each := base if n == 1 else f"{base}.{n}") not in taken)
+    filled = [each.strip() for each in cells if each.strip().lower() not in LEFT_OPEN]
+    node: dict[str, Any] = {"id": name, "title": heading}
+    if filled and all(read_number(each) is not None or _span(each) is not None for each in filled):
+        node["number"] = True
+    elif filled and all(read_flag(each) is not None for each in filled):
+        node["flag"] = True
+    elif 1 < len(set(filled)) <= MOST_CHOICES and len(filled) >= 2 * len(set(filled)):
+        node["choices"] = list(dict.fromkeys(filled))
+    return node
 
 
 def read_condition(text: str, fact: Mapping[str, Any] | None) -> Any:
@@ -184,7 +227,7 @@ def _row(
         elif column.role == "use" and said:
             row["use"] = row.get("use", []) + [each.strip() for each in re.split(r"[,;+]", said) if each.strip()]
         elif column.role == "note" and said:
-            row["remark"] = "; ".join(filter(None, [row.get("remark", ""), said]))
+            row.setdefault("notes", {})[column.heading] = said
     for name, marks in places.items():
         row["set"][name] = "".join(marks.get(index, "-") for index in range(len(elements[name].points)))
     return row
@@ -208,7 +251,7 @@ def _text(row: Mapping[str, Any], column: Column) -> str:
         case "use":
             return ", ".join(row.get("use", ()))
         case "note":
-            return str(row.get("remark", ""))
+            return str(row.get("notes", {}).get(column.heading, ""))
     sets = row.get("set", {})
     if column.name in sets:
         return value_text(sets[column.name])

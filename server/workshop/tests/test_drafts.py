@@ -120,7 +120,7 @@ class Drafts(WorldTestCase):
         columns = self.post(f"drafts/{draft['id']}/columns", {"headings": ["Model", "Year", "SW1", "Dial", "Remarks"]})
         self.assertEqual([(each["role"], each["name"]) for each in columns],
                          [("fact", "model"), ("fact", "made"), ("set", "SW1"), ("set", "R1"), ("note", "")])  # fmt: skip
-        self.put(draft, "chart", 422, index=1, columns=[{"heading": "Model", "role": "fact"}], rows=[])
+        self.put(draft, "chart", 422, index=1, columns=[{"heading": "Bank", "role": "set"}], rows=[])
         rows = [
             ["DK1", "to 1999", "● ○ ○ ●", "2", "old"],
             ["DK1", "2000-", "0110", "", ""],
@@ -133,6 +133,16 @@ class Drafts(WorldTestCase):
         draft = self.put(draft, "chart", index=len(draft["charts"]) - 1, columns=[], rows=[])
         self.assertEqual(draft["findings"], [])
         self.put(draft, "chart", 400, index=40, columns=columns, rows=rows)
+
+    def test_facts_that_a_chart_asks_for_are_added_to_the_kind_with_it(self) -> None:
+        draft = self.sketched()
+        headings, rows = ["Model", "Heating", "l"], [["TW2", "steam", "0011"], ["TW2", "electric", "0010"],
+                                                     ["TW3", "steam", "0111"], ["TW3", "electric", "0110"]]  # fmt: skip
+        columns = self.post(f"drafts/{draft['id']}/columns", {"headings": headings, "rows": rows})
+        draft = self.put(draft, "chart", index=0, title="Sheet 2", columns=columns, rows=rows)
+        self.assertEqual([each["choices"] for each in draft["facts"]], [["TW2", "TW3"], ["steam", "electric"]])
+        self.assertEqual([each for each in draft["findings"] if each["weight"] == "fault"], [])
+        self.assertEqual(draft["charts"][0]["rows"], rows)
 
     def test_pins_are_named_by_signal_or_title_and_an_unknown_signal_is_refused(self) -> None:
         draft = self.sketched()

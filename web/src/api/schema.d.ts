@@ -6674,11 +6674,13 @@ export interface components {
         };
         /**
          * HeadingsGiven
-         * @description Headings of a table that was pasted or loaded.
+         * @description Headings of a table that was pasted or loaded, and its rows.
          */
         HeadingsGiven: {
             /** Headings */
             headings: string[];
+            /** Rows */
+            rows?: string[][];
         };
         /**
          * PinsGiven

@@ -88,8 +88,8 @@ export type Changing = ReturnType<typeof useChange>;
 /** What columns with these headings are. */
 export function useGuess(draft: string) {
   return useMutation({
-    mutationFn: (headings: string[]) =>
-      answer(api.POST("/api/drafts/{draft}/columns", { params: { path: { draft } }, body: { headings } })),
+    mutationFn: (table: { headings: string[]; rows: string[][] }) =>
+      answer(api.POST("/api/drafts/{draft}/columns", { params: { path: { draft } }, body: table })),
   });
 }
 

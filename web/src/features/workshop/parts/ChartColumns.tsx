@@ -1,14 +1,11 @@
 import { Button } from "@/ui/Button";
 import { useState } from "react";
-import type { Changing, Column, Draft } from "../api";
-import { idFrom } from "../words";
+import type { Column, Draft } from "../api";
 
-type Props = { draft: Draft; changing: Changing; columns: Column[]; onChange: (columns: Column[]) => void };
-
-const NEW = { number: "a new fact, a number", flag: "a new fact, yes or no", text: "a new fact, a name" } as const;
+type Props = { draft: Draft; columns: Column[]; onChange: (columns: Column[]) => void };
 
 /** What each column of a chart is: guessed from its heading, and put right here. */
-export function ChartColumns({ draft, changing, columns, onChange }: Props) {
+export function ChartColumns({ draft, columns, onChange }: Props) {
   const [heading, setHeading] = useState("");
   const put = (index: number, column: Column) => onChange(columns.map((each, at) => (at === index ? column : each)));
   const take = (index: number, chosen: string) => {
@@ -16,17 +13,8 @@ export function ChartColumns({ draft, changing, columns, onChange }: Props) {
     if (!column) return;
     const [role = "note", name = ""] = split(chosen);
     if (role !== "new") return put(index, { ...column, role: role as Column["role"], name });
-    const id = idFrom(
-      column.heading,
-      draft.facts.map((each) => each.id),
-    );
-    const kind = name === "number" ? { number: true } : name === "flag" ? { flag: true } : {};
-    const after = { id, title: column.heading, ...kind };
-    changing.change(
-      { what: "place", body: { path: ["family", "facts", draft.facts.length], after } },
-      draft.version,
-      () => put(index, { ...column, role: "fact", name: id }),
-    );
+    // the server makes the fact of the column’s cells
+    put(index, { ...column, role: "fact", name: "" });
   };
   return (
     <details open={columns.some((each) => each.role === "note" && !/remark|note/i.test(each.heading))}>
@@ -50,11 +38,7 @@ export function ChartColumns({ draft, changing, columns, onChange }: Props) {
                       {each.title}
                     </option>
                   ))}
-                  {Object.entries(NEW).map(([kind, words]) => (
-                    <option key={kind} value={joined("new", kind)}>
-                      {words}
-                    </option>
-                  ))}
+                  <option value="new">a new fact: {column.heading}</option>
                 </optgroup>
                 <optgroup label="What to set">
                   {draft.elements.flatMap((element) => [

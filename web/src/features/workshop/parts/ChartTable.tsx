@@ -23,7 +23,6 @@ export function ChartTable({ draft, changing, chart, index }: Props) {
       <h3>{chart.title || chart.id}</h3>
       <ChartColumns
         draft={draft}
-        changing={changing}
         columns={chart.columns}
         onChange={(columns) => put(columns, moved(chart.columns, columns, chart.rows))}
       />

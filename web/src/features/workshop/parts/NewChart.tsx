@@ -18,25 +18,25 @@ export function NewChart({ draft, changing, onDone }: Props) {
   const add = useAddPicture(draft.part_number);
   const [headings = [], ...rows] = cellsOf(text);
   const begin = () =>
-    guess.mutate(headings, {
-      onSuccess: (columns) =>
-        changing.change(
-          {
-            what: "chart",
-            body: {
-              index: draft.charts.length,
-              title: title.trim(),
-              // what nothing could be made of is a remark until somebody says otherwise
-              columns: columns.map((each) =>
-                each.role !== "note" && !each.name && each.role !== "use" ? { ...each, role: "note" as const } : each,
-              ),
-              rows,
+    guess.mutate(
+      { headings, rows },
+      {
+        onSuccess: (columns) =>
+          changing.change(
+            {
+              what: "chart",
+              body: {
+                index: draft.charts.length,
+                title: title.trim(),
+                columns,
+                rows,
+              },
             },
-          },
-          draft.version,
-          onDone,
-        ),
-    });
+            draft.version,
+            onDone,
+          ),
+      },
+    );
   return (
     <form
       aria-label="A new chart"
