@@ -1,5 +1,6 @@
 """What is wrong with a chart, or looks so: what a plain check of the file does not ask."""
 
+from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
@@ -13,7 +14,7 @@ from twincore.workshop.values import value_text
 
 MOST_PAIRS = 60_000
 FEWEST_ALIKE = 3
-"""So many rows must agree before one that does not is asked about."""
+"""So many lines must be even before a row in the only uneven one is asked about."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,36 +114,51 @@ def _points(board: Board, written: Mapping[str, Any]) -> dict[str, Any]:
 
 
 def _odd_rows(index: int, rows: Sequence[Mapping[str, Any]], board: Board, family: Family) -> list[Finding]:
-    """Rows whose value of a function is unlike that of every neighbour, while the neighbours agree.
+    """Rows whose value of a function is unlike that of the rows beside them, where nothing else in the chart is so.
 
-    Neighbours are rows that differ in one fact only. A misprint is likelier than a reason.
+    Rows that differ in one fact only stand in one line. A row is odd where its line is the only one along that fact in
+    which the function is not the same throughout, and it alone is otherwise there: a misprint is likelier than a reason.
     """
     factory = {name: point.factory for name, point in board.points.items()}
     decoded = []
     for row in rows:
         values = decode(board, Record(board.part_number, factory | _points(board, row["set"])), family)
         decoded.append({name: each.values[0] for name, each in values.items() if each.decided})
+    axes = [_lines(fact, rows) for fact in dict.fromkeys(name for row in rows for name in row["if"])]
     found = []
-    for number in range(len(rows)):
-        others = _neighbours(number, rows)
-        for definition in family.functions:
-            mine = decoded[number].get(definition.id)
-            theirs = [decoded[each].get(definition.id) for each in others]
-            if mine is None or len(theirs) < FEWEST_ALIKE or theirs[0] is None:
-                continue
-            if all(same(each, theirs[0]) for each in theirs) and not same(mine, theirs[0]):
-                says = f"{definition.title} {value_text(mine)} here, {value_text(theirs[0])} in the rows like it"
-                found.append(Finding(f"charts[{index}].rows[{number}].set", f"{says}: a misprint?", "note"))
+    for definition in family.functions:
+        values_of = [each.get(definition.id) for each in decoded]
+        for number, (said, usual) in _odd_in(values_of, axes).items():
+            says = f"{definition.title} {value_text(said)} here, {value_text(usual)} in the rows like it"
+            found.append(Finding(f"charts[{index}].rows[{number}].set", f"{says}: a misprint?", "note"))
     return found
 
 
-def _neighbours(number: int, rows: Sequence[Mapping[str, Any]]) -> list[int]:
-    """The rows that differ from this one in one fact alone."""
-    mine = rows[number]["if"]
-    found = []
-    for other, row in enumerate(rows):
-        if other == number or row["if"].keys() != mine.keys():
+def _lines(fact: str, rows: Sequence[Mapping[str, Any]]) -> list[list[int]]:
+    """Rows that differ in this fact alone, together."""
+    lines: dict[str, list[int]] = {}
+    for number, row in enumerate(rows):
+        if fact in row["if"]:
+            others = sorted((name, condition_text(each)) for name, each in row["if"].items() if name != fact)
+            lines.setdefault(repr(others), []).append(number)
+    return [line for line in lines.values() if len(line) > 1]
+
+
+def _odd_in(values: Sequence[Any], axes: Sequence[Sequence[Sequence[int]]]) -> dict[int, tuple[Any, Any]]:
+    """The rows that are odd in a function with these values: each with its value, and with that of the rows beside it."""
+    suspects: dict[int, Any] = {}
+    alike: Counter[int] = Counter()
+    for lines in axes:
+        uneven = [line for line in lines if len({repr(values[each]) for each in line}) > 1]
+        if len(uneven) != 1:
             continue
-        if sum(condition_text(mine[name]) != condition_text(row["if"][name]) for name in mine) == 1:
-            found.append(other)
-    return found
+        for each in uneven[0]:
+            alike[each] += len(lines) - 1
+        counted = Counter(repr(values[each]) for each in uneven[0])
+        alone = [each for each in uneven[0] if counted[repr(values[each])] == 1]
+        if len(counted) == 2 and len(alone) == 1 and len(uneven[0]) > 2:
+            suspects[alone[0]] = next(values[each] for each in uneven[0] if each != alone[0])
+    return {
+        each: (values[each], usual) for each, usual in suspects.items()
+        if alike[each] >= FEWEST_ALIKE and values[each] is not None and usual is not None
+    }  # fmt: skip

@@ -82,7 +82,13 @@ function Head({ draft, changing }: { draft: Draft; changing: Changing }) {
         {draft.family_title}. Draft, {STATE_WORDS[draft.state]}
         {draft.note && `: “${draft.note}”`}.{" "}
         <span role="status" className={faults ? "font-semibold" : "text-faint"}>
-          {changing.pending ? "Saving …" : faults ? `${faults} to put right` : "Nothing wrong"}
+          {changing.offline
+            ? "No connection: what you typed waits here"
+            : changing.pending
+              ? "Saving …"
+              : faults
+                ? `${faults} to put right`
+                : "Nothing wrong"}
         </span>
       </p>
       <p className="ml-auto flex flex-wrap gap-3">

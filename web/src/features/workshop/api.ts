@@ -1,5 +1,8 @@
-import { answer, api, type Schemas } from "@/api/client";
+import { answer, api, Problem, type Schemas } from "@/api/client";
+import { newId } from "@/api/ids";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { drop, keep, waiting, type KeptEdit } from "./kept";
 
 export type Draft = Schemas["DraftInFull"];
 export type DraftFunction = Schemas["DraftFunction"];
@@ -7,6 +10,7 @@ export type Column = Schemas["ChartColumn"];
 type Place = (string | number)[];
 
 const OTHERS_MS = 5_000;
+const RETRY_MS = 2_000;
 
 /** The depot's drafts. */
 export function useDrafts(live: boolean, page: number) {
@@ -48,7 +52,7 @@ export type Change =
 export function useChange(draft: Draft) {
   const queries = useQueryClient();
   const path = { params: { path: { draft: draft.id } } };
-  const call = ({ what, body, seen }: { what: string; body: object; seen: number }): Promise<Draft> => {
+  const call = ({ what, body, seen }: KeptEdit): Promise<Draft> => {
     const sent = { ...path, body: { ...body, seen } as never };
     switch (what) {
       case "meaning":
@@ -66,18 +70,30 @@ export function useChange(draft: Draft) {
     }
     return answer(api.POST("/api/drafts/{draft}/place", sent));
   };
+  const maker = queries.getQueryData<Schemas["Me"]>(["session"])?.username ?? "";
   const mutation = useMutation({
     scope: { id: `draft ${draft.id}` },
     mutationFn: call,
+    // without a connection an edit waits, and is sent until it is answered; sending one twice changes nothing
+    retry: (_, error) => error instanceof Problem && error.offline,
+    retryDelay: RETRY_MS,
+    onMutate: (edit) => edit.what !== "undo" && keep(maker, draft.id, edit),
+    onSettled: (_, __, edit) => drop(maker, draft.id, edit.id),
     onSuccess: (shown) => queries.setQueryData(["draft", draft.id], shown),
     onError: () => queries.invalidateQueries({ queryKey: ["draft", draft.id] }),
   });
+  const { mutate } = mutation;
+  useEffect(() => {
+    // what the page was left with before it was answered
+    for (const each of waiting(maker, draft.id)) mutate(each);
+  }, [maker, draft.id, mutate]);
   return {
     error: mutation.error,
     pending: mutation.isPending,
+    offline: mutation.isPending && mutation.failureReason instanceof Problem,
     change: (change: Change, seen = draft.version, then?: () => void) =>
-      mutation.mutate(
-        { what: change.what, body: "body" in change ? change.body : {}, seen },
+      mutate(
+        { id: newId(), what: change.what, body: "body" in change ? change.body : {}, seen },
         then ? { onSuccess: then } : undefined,
       ),
   };
