@@ -11,6 +11,7 @@ import { useFamily } from "@/api/families";
 import { EVERY_BOARD, useBoard, useRevisions } from "./api";
 import { Meanings, type FunctionNode } from "./Meanings";
 import { StandsFor } from "./StandsFor";
+import { WholeProfile } from "./WholeProfile";
 
 /** A board's page: drawing, settings and what they mean, behaviour, revisions. */
 export function BoardPage() {
@@ -126,6 +127,7 @@ export function BoardPage() {
           </p>
         )}
       </section>
+      <WholeProfile document={document} titles={titles.names} />
       {codes.length > 0 && (
         <section>
           <h2>Codes</h2>
@@ -160,7 +162,9 @@ function capitalised(word: unknown): string {
 type Named = { id: string; title?: string; unit?: string; type?: string };
 
 function titlesOf(document: Record<string, unknown> | undefined) {
-  const all = ["inputs", "outputs", "functions", "signals"].flatMap((key) => (document?.[key] ?? []) as Named[]);
+  const all = ["inputs", "outputs", "functions", "signals", "facts"].flatMap(
+    (key) => (document?.[key] ?? []) as Named[],
+  );
   return {
     names: Object.fromEntries(all.map((each) => [each.id, each.title ?? each.id])),
     units: Object.fromEntries(all.map((each) => [each.id, each.unit ?? (each.type === "duration" ? "s" : "")])),
