@@ -10,9 +10,10 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Field, Query, Router, Schema
 
-from catalogue import actions, queries
+from catalogue import actions, queries, retiring
 from catalogue.models import Board, BoardRevision, Family, Revision
 from catalogue.profiles import board_profile, family_profile
+from catalogue.retiring import withdrawn_words
 from catalogue.wording import doubts_words, reading_words, standing_words
 from config.downloads import JSON, download
 from config.paging import Page, Paging, paged
@@ -36,6 +37,8 @@ class BoardLine(Schema):
     revision: int
     standing: str
     """What its settings are worth, in words; empty where nobody said."""
+    withdrawn: str
+    """Why it is not to be used any more, in words; empty where it is."""
 
 
 class BoardCard(BoardLine):
@@ -194,6 +197,7 @@ def _line(board: Board) -> dict[str, Any]:
         "status": board.status,
         "revision": board.current.number if board.current else 0,
         "standing": standing_words(board.traits),
+        "withdrawn": withdrawn_words(board.withdrawn),
     }
 
 
@@ -216,6 +220,7 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
         family_title=board.family.title,
         behaviour_known=profile.behaviour is not None,
         standing=standing_words(profile.document),
+        withdrawn=withdrawn_words(board.withdrawn),
         doubts=doubts_words(profile.document),
     )
 
@@ -298,6 +303,40 @@ def show_board(request: HttpRequest, part_number: str, revision: int | None = No
     wanted = queries.revision(board, revision) if revision else board.current
     assert wanted is not None  # queries.board refuses boards without a revision
     return board_shown(board, wanted)
+
+
+class WithdrawGiven(Schema):
+    """Why a board is withdrawn, and which to take instead."""
+
+    part_number: str = Field(max_length=80)
+    why: str = Field(max_length=2000)
+    successor: str = Field("", max_length=80)
+
+
+class BoardNamed(Schema):
+    """A board by its number."""
+
+    part_number: str = Field(max_length=80)
+
+
+@router.post("/boards/withdraw", response=BoardCard)
+def withdraw_board(request: HttpRequest, given: WithdrawGiven) -> BoardCard:
+    """Say that a board is not to be chosen any more."""
+    board = retiring.withdraw(person_of(request), given.part_number, given.why, given.successor, timezone.now())
+    return board_card(board)
+
+
+@router.post("/boards/bring-back", response=BoardCard)
+def bring_board_back(request: HttpRequest, given: BoardNamed) -> BoardCard:
+    """Let a withdrawn board be chosen again."""
+    return board_card(retiring.bring_back(person_of(request), given.part_number))
+
+
+@router.post("/boards/remove", response={204: None})
+def remove_board(request: HttpRequest, given: BoardNamed) -> tuple[int, None]:
+    """Take one of the depot's own boards, on which nothing rests, out of the catalogue."""
+    retiring.remove(person_of(request), given.part_number)
+    return 204, None
 
 
 @router.get("/board-revisions/{path:part_number}", response=Page[RevisionLine])

@@ -78,6 +78,7 @@ class Board(Owned):
     settings_layout = models.CharField(max_length=80, null=True, db_index=True)
     traits = models.JSONField(default=dict, help_text="What fitting looks at, of the current revision.")
     features = models.JSONField(default=dict, help_text="What can be seen on it, of the current revision.")
+    withdrawn = models.JSONField(null=True, help_text="Why it is not to be used any more: why, successor, by, at.")
     current = models.ForeignKey("BoardRevision", on_delete=models.PROTECT, null=True, related_name="+")
 
     class Meta:

@@ -129,7 +129,7 @@ def _considered(depot: int | None, family: str, listed: list[str]) -> list[dict[
     first = Case(When(part_number__in=listed, then=Value(0)), default=Value(1), output_field=IntegerField())
     rows = (
         Board.objects.seen_by(depot)
-        .filter(family_id=family, current__isnull=False)
+        .filter(family_id=family, current__isnull=False, withdrawn__isnull=True)
         .order_by(first, "status", "part_number", F("depot").asc(nulls_first=True))
         .values("part_number", "maker", "title", "status", "current_id", "current__number")[:MOST_JUDGED]
     )

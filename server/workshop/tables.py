@@ -32,6 +32,7 @@ from twincore.workshop import (
 )
 from workshop.schemas import BorrowGiven, ChartGiven, GridGiven, PinsGiven, StateGiven
 
+MOST_OF_A_KIND = 200
 Change = tuple[Sequence[str | int], Any]
 Changes = Callable[[Draft], list[Change]]
 
@@ -171,11 +172,10 @@ def borrowed_changes(draft: Draft, given: BorrowGiven, person: Person) -> tuple[
 
 
 def _of_the_kind(draft: Draft, person: Person) -> list[Board]:
-    rows = catalogue.boards(person.depot_id, "", draft.board["family"], "", "").select_related("current")
-    own = draft.board["part_number"]
-    return [
-        parse_board(bytes(each.current.document)) for each in rows[:200] if each.current and each.part_number != own
-    ]
+    rows = catalogue.boards(person.depot_id, family=draft.board["family"]).filter(withdrawn__isnull=True)
+    others = rows.exclude(part_number=draft.board["part_number"])
+    documents = others.values_list("current__document", flat=True)[:MOST_OF_A_KIND]
+    return [parse_board(bytes(each)) for each in documents if each is not None]
 
 
 def _free(name: str, taken: set[str]) -> str:

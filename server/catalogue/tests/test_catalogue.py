@@ -129,3 +129,37 @@ class Ranges(WorldTestCase):
         self.assertEqual((found["range"], found["values"]), ({"low": 0, "high": 3600, "step": 1}, []))
         others = [each for each in shown["elements"] if each["kind"] not in ("parameter",)]
         self.assertTrue(all(each["range"] is None and each["values"] for each in others))
+
+
+class Retiring(WorldTestCase):
+    def setUp(self) -> None:
+        self.sign_in("corm")
+
+    def test_a_withdrawn_board_says_why_and_what_instead_and_is_no_candidate_any_more(self) -> None:
+        given = {"part_number": "TVH-2210-C", "why": "Relays weld", "successor": "TVH-2214-A"}
+        self.post("boards/withdraw", {**given, "why": " "}, 422)
+        self.post("boards/withdraw", {**given, "successor": "TVH-2210-C"}, 400)
+        self.post("boards/withdraw", {**given, "successor": "nothing"}, 404)
+        words = self.post("boards/withdraw", given)["withdrawn"]
+        self.assertRegex(words, r"^Withdrawn by Corm Haddle on \d{4}-\d\d-\d\d: Relays weld. Take TVH-2214-A instead.$")
+        self.assertEqual(self.get("board/TVH-2210-C")["withdrawn"], words)
+        job = self.job(6)
+        self.entry(job, "original", "TVH-2210-B")
+        offered = {each["part_number"] for each in self.get(f"jobs/{job.pk}/candidates?size=50")["items"]}
+        self.assertNotIn("TVH-2210-C", offered)
+        self.assertIn("TVH-2214-A", offered)
+        self.post("boards/bring-back", {"part_number": "TVH-2210-C"})
+        self.assertEqual(self.get("board/TVH-2210-C")["withdrawn"], "")
+
+    def test_only_a_depots_own_board_on_which_nothing_rests_is_removed(self) -> None:
+        self.post("boards/remove", {"part_number": "TVH-2210-C"}, 400)
+        for number in ("K7-100", "K7-200"):
+            self.post("sketches", {"part_number": number, "kind": "Tray washer", "lines": "S1 bank 4"})
+        self.post("drafts", {"part_number": "K7-200"})
+        self.assertIn("Withdraw it instead", self.post("boards/remove", {"part_number": "K7-200"}, 400)["detail"])
+        self.post("boards/remove", {"part_number": "K7-100"}, 204)
+        self.get("board/K7-100", 404)
+        self.assertEqual(self.get("board/K7-200")["revision"], 1)
+        self.sign_in("wennick")
+        self.post("boards/remove", {"part_number": "K7-200"}, 403)
+        self.post("boards/withdraw", {"part_number": "K7-200", "why": "no"}, 403)

@@ -180,6 +180,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/boards/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Withdraw Board
+         * @description Say that a board is not to be chosen any more.
+         */
+        post: operations["catalogue_api_withdraw_board"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boards/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Board Back
+         * @description Let a withdrawn board be chosen again.
+         */
+        post: operations["catalogue_api_bring_board_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boards/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Board
+         * @description Take one of the depot's own boards, on which nothing rests, out of the catalogue.
+         */
+        post: operations["catalogue_api_remove_board"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board-revisions/{part_number}": {
         parameters: {
             query?: never;
@@ -2328,6 +2388,8 @@ export interface components {
             revision: number;
             /** Standing */
             standing: string;
+            /** Withdrawn */
+            withdrawn: string;
             /** Family Title */
             family_title: string;
             /** Sketch */
@@ -2414,6 +2476,8 @@ export interface components {
             revision: number;
             /** Standing */
             standing: string;
+            /** Withdrawn */
+            withdrawn: string;
             /** Readings */
             readings: components["schemas"]["ReadingShown"][];
         };
@@ -2456,6 +2520,8 @@ export interface components {
             revision: number;
             /** Standing */
             standing: string;
+            /** Withdrawn */
+            withdrawn: string;
             /** Elements */
             elements: components["schemas"]["ElementShown"][];
             /** Document */
@@ -2530,6 +2596,29 @@ export interface components {
             high: number;
             /** Step */
             step: number;
+        };
+        /**
+         * WithdrawGiven
+         * @description Why a board is withdrawn, and which to take instead.
+         */
+        WithdrawGiven: {
+            /** Part Number */
+            part_number: string;
+            /** Why */
+            why: string;
+            /**
+             * Successor
+             * @default
+             */
+            successor: string;
+        };
+        /**
+         * BoardNamed
+         * @description A board by its number.
+         */
+        BoardNamed: {
+            /** Part Number */
+            part_number: string;
         };
         /** Page[RevisionLine] */
         Page_RevisionLine_: {
@@ -2902,6 +2991,8 @@ export interface components {
             revision: number;
             /** Standing */
             standing: string;
+            /** Withdrawn */
+            withdrawn: string;
             /** Family Title */
             family_title: string;
             /** Sketch */
@@ -7544,6 +7635,76 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BoardShown"];
                 };
+            };
+        };
+    };
+    catalogue_api_withdraw_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithdrawGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardCard"];
+                };
+            };
+        };
+    };
+    catalogue_api_bring_board_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardNamed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardCard"];
+                };
+            };
+        };
+    };
+    catalogue_api_remove_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardNamed"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

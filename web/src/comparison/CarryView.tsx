@@ -1,4 +1,5 @@
 import type { Schemas } from "@/api/client";
+import { Link } from "@tanstack/react-router";
 import { ElementEditor } from "@/drawing/ElementEditor";
 import { asSeen } from "@/drawing/hanging";
 import type { Position, Positions } from "@/drawing/types";
@@ -57,7 +58,11 @@ export function CarryView({
           <strong>Nobody wrote down what the positions of {replacement.part_number} mean.</strong>{" "}
           {comparison.plan
             ? "It is set as the old one stood; whether the machine then does the same shows only at the machine."
-            : "Follow one of the schools below, or set every position by hand; then somebody answers for it with a reason."}
+            : "Follow one of the schools below, or set every position by hand; then somebody answers for it with a reason."}{" "}
+          <Link to="/workshop" search={{ take: replacement.part_number }}>
+            Say what they mean
+          </Link>
+          : the workshop asks for it position by position, and the job takes it up when somebody agrees.
         </p>
       )}
       {comparison.plan === null && comparison.meanings_known && (

@@ -29,7 +29,10 @@ export function BoardCard({ board }: { board: Card }) {
             </span>
           )}
           <span className="block text-sm text-faint">
-            {board.family_title}, {board.standing || (board.status === "current" ? "still made" : "discontinued")}
+            {board.family_title},{" "}
+            {board.withdrawn
+              ? "withdrawn"
+              : board.standing || (board.status === "current" ? "still made" : "discontinued")}
           </span>
         </span>
       </Link>

@@ -10,6 +10,7 @@ import { useState } from "react";
 import { useFamily } from "@/api/families";
 import { EVERY_BOARD, useBoard, useRevisions } from "./api";
 import { Meanings, type FunctionNode } from "./Meanings";
+import { Retire } from "./Retire";
 import { StandsFor } from "./StandsFor";
 import { WholeProfile } from "./WholeProfile";
 
@@ -52,6 +53,7 @@ export function BoardPage() {
         {board.data.family_title}.
         {Array.isArray(document.also_marked) && ` Also marked ${document.also_marked.join(", ")}.`}
       </p>
+      {board.data.withdrawn && <p className="border-l-4 border-text pl-3 font-semibold">{board.data.withdrawn}</p>}
       {board.data.standing && (
         <div className="border-l-4 border-text pl-3">
           <p>
@@ -141,6 +143,7 @@ export function BoardPage() {
           </ul>
         </section>
       )}
+      <Retire board={board.data} />
       <Revisions
         partNumber={partNumber}
         shown={board.data.revision}

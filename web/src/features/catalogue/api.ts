@@ -65,6 +65,27 @@ export function useRevisions(partNumber: string, page: number) {
   });
 }
 
+/** Withdraw a board, bring it back, or remove it. */
+export function useRetire() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (
+      step: { part_number: string } & (
+        { to: "withdraw"; why: string; successor: string } | { to: "bring back" | "remove" }
+      ),
+    ) => {
+      const { part_number } = step;
+      if (step.to === "withdraw")
+        return answer(
+          api.POST("/api/boards/withdraw", { body: { part_number, why: step.why, successor: step.successor } }),
+        );
+      if (step.to === "bring back") return answer(api.POST("/api/boards/bring-back", { body: { part_number } }));
+      return answer(api.POST("/api/boards/remove", { body: { part_number } }));
+    },
+    onSuccess: () => queries.invalidateQueries(),
+  });
+}
+
 /** Load a file, or only check it. */
 export function useLoad() {
   const queries = useQueryClient();

@@ -1,0 +1,64 @@
+"""Boards that are not to be used any more: withdrawn with a reason and a successor, or removed where nothing rests on them."""
+
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.db.models import ProtectedError
+
+from catalogue import queries
+from catalogue.models import Board
+from config.errors import Faulty, Refused
+from people.access import require_parts_lead
+from people.models import Person
+
+
+@transaction.atomic
+def withdraw(person: Person, part_number: str, why: str, successor: str, now: datetime) -> Board:
+    """Say that a board is not to be chosen any more, and what to take instead. Jobs that have it keep it."""
+    require_parts_lead(person)
+    board = queries.board(part_number, person.depot_id)
+    if not why.strip():
+        raise Faulty("Say why it is withdrawn.")
+    if successor.strip():
+        successor = queries.board(successor.strip(), person.depot_id).part_number
+        if successor == board.part_number:
+            raise Refused("A board does not follow itself.")
+    board.withdrawn = {
+        "why": why.strip(), "successor": successor, "by": person.shown_name, "at": now.isoformat(timespec="seconds"),
+    }  # fmt: skip
+    board.save(update_fields=["withdrawn"])
+    return board
+
+
+@transaction.atomic
+def bring_back(person: Person, part_number: str) -> Board:
+    """Let a withdrawn board be chosen again."""
+    require_parts_lead(person)
+    board = queries.board(part_number, person.depot_id)
+    board.withdrawn = None
+    board.save(update_fields=["withdrawn"])
+    return board
+
+
+@transaction.atomic
+def remove(person: Person, part_number: str) -> None:
+    """Take one of the depot's own boards out of the catalogue. Raises Refused where a job or a draft rests on it."""
+    require_parts_lead(person)
+    board = queries.board(part_number, person.depot_id)
+    if board.depot_id is None:
+        raise Refused(f"{board.part_number} is everybody's. Withdraw it instead.")
+    Board.objects.filter(pk=board.pk).update(current=None)
+    try:
+        board.revisions.all().delete()
+        board.delete()
+    except ProtectedError as error:
+        raise Refused(f"Jobs or drafts rest on {board.part_number}. Withdraw it instead.") from error
+
+
+def withdrawn_words(withdrawn: dict[str, Any] | None) -> str:
+    """Why a board is not to be used any more, and what to take instead; empty where it is."""
+    if withdrawn is None:
+        return ""
+    instead = f" Take {withdrawn['successor']} instead." if withdrawn["successor"] else ""
+    return f"Withdrawn by {withdrawn['by']} on {withdrawn['at'][:10]}: {withdrawn['why']}.{instead}"
