@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from tests.builders import encoded, record, small_board, small_family
 from twincore import profile, settings
+from twincore.carry_over import schools_of
 from twincore.errors import DocumentError
 
 BANK = {"id": "S", "kind": "dip", "positions": 3, "factory": "000"}
@@ -34,6 +35,18 @@ class Schools(SimpleTestCase):
         {"if": {"model": "F"}, "set": {"S": "1--"}},
         {"if": {"model": "F"}, "set": {"S": "0--"}},
     )
+
+    def test_a_leaflet_may_list_its_rows_by_the_number_of_the_old_board(self) -> None:
+        rows = [
+            {"if": {"original": "OLD-1"}, "set": {"S": "011"}},
+            {"if": {"original": ["OLD-2", "OLD-3"]}, "set": {"S": "100"}},
+        ]
+        new = board(charts=[{"id": "leaflet", "rows": rows}])
+        for number, expected in (("OLD-1", "011"), ("OLD-3", "100"), ("OLD-4", None)):
+            old = board(number)
+            table = schools_of(old, record(old, S="000"), new, {}, None)[1]
+            written = table.record and profile.written_positions(new, table.record.points)["S"]
+            self.assertEqual(written, expected)
 
     def test_the_table_is_laid_over_and_says_what_would_decide(self) -> None:
         new = board(charts=[{"id": "leaflet", "rows": list(self.ROWS)}])

@@ -24,6 +24,7 @@ import measure_carry  # noqa: E402
 import measure_end  # noqa: E402
 import measure_front  # noqa: E402
 import measure_page  # noqa: E402
+import measure_pictures  # noqa: E402
 from django.conf import settings  # noqa: E402  # Django is set up first
 from django.core.management import call_command  # noqa: E402
 from django.test import Client  # noqa: E402
@@ -231,6 +232,7 @@ def multiply_jobs() -> None:
 
 if __name__ == "__main__":
     parts = {"prove": measure_prove, "server": measure_server, "front": lambda: measure_front.measure(row)}
+    parts["pictures"] = lambda: measure_pictures.measure(row)
     parts["end"] = lambda: measure_end.measure(row, median_ms)
     parts["page"] = lambda: measure_page.measure(row)
     parts["carry"] = lambda: measure_carry.measure(row, median_ms)

@@ -9,9 +9,9 @@ from people.models import Person
 from twincore.errors import Fault
 from twincore.profile import Board, parse_board
 from twincore.profile.document import jsonable
+from twincore.profile.facts import ORIGINAL
 from twincore.profile.values import exact
 from twincore.workshop import (
-    ORIGINAL,
     Arrow,
     Column,
     Draft,

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.profile import Board, Family, Record, Value
+from twincore.profile.facts import ORIGINAL
 from twincore.settings import (
     ByLearning,
     ByTable,
@@ -36,7 +37,8 @@ def schools_of(
 
     Copying counts only between boards whose banks look alike: nobody copies a bank onto a dial.
     """
-    table = set_by_table(replacement, dict(facts), solved)
+    # a leaflet may list its rows by the number of the board that is replaced: that is known here
+    table = set_by_table(replacement, {ORIGINAL: original.part_number, **facts}, solved)
     copied = copy_positions(original, found, replacement)
     learning = set_by_learning(original, replacement, solved)
     says = learning is not None and bool(learning.knows)

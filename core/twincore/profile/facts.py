@@ -5,6 +5,9 @@ from typing import Any
 
 from twincore.profile.values import is_number, same
 
+ORIGINAL = "original"
+"""The fact that every job knows by itself: the number of the board that is replaced."""
+
 
 def fact_agrees(fact: Any, condition: Any) -> bool:
     """Whether a fact meets a condition: equal to a value, within `from` and `to` (ends included), or in a list."""

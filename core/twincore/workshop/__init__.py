@@ -4,7 +4,6 @@ from twincore.workshop.borrowing import meanings_from, usual_behaviour
 from twincore.workshop.changes import Changes, FunctionChange, Moved, changes_between, traces_against
 from twincore.workshop.chart_checks import Finding, check_chart
 from twincore.workshop.charts import (
-    ORIGINAL,
     Column,
     Role,
     cells_of,
@@ -31,7 +30,6 @@ from twincore.workshop.sentences import Arrow, Names, StateCells, names_of, rena
 from twincore.workshop.values import read_position, read_seconds, read_value, value_text
 
 __all__ = [
-    "ORIGINAL",
     "Arrow",
     "Cell",
     "Changes",

@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from twincore.profile import Board, Family, Record
-from twincore.profile.facts import fact_agrees
+from twincore.profile.facts import ORIGINAL, fact_agrees
 from twincore.profile.values import is_number, same
 from twincore.settings import chart_points, decode
-from twincore.workshop.charts import ORIGINAL, condition_text
+from twincore.workshop.charts import condition_text
 from twincore.workshop.values import value_text
 
 MOST_PAIRS = 60_000
@@ -47,7 +47,7 @@ def check_chart(index: int, chart: Mapping[str, Any], family: Family, board: Boa
 
 
 def _wrong_condition(name: str, condition: Any, facts: Mapping[str, Mapping[str, Any]]) -> str:
-    if name == ORIGINAL or name in ("plug",):
+    if name == ORIGINAL:
         return ""
     fact = facts.get(name)
     if fact is None:

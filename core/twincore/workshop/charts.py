@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from twincore.profile import Element, Family, Point
+from twincore.profile.facts import ORIGINAL
 from twincore.recognise import without_look_alikes
 from twincore.workshop.values import LEFT_OPEN, read_flag, read_number, read_position, value_text
 
@@ -15,8 +16,6 @@ RANGE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:-|–|—|to|\.\.)\s*(\d+(?:[.,]\d+)
 BEFORE = re.compile(r"(?:to|until|up to|-|–|≤)\s*(\d+(?:[.,]\d+)?)")
 AFTER = re.compile(r"(?:from|since|≥)\s*(\d+(?:[.,]\d+)?)|(\d+(?:[.,]\d+)?)\s*(?:-|–|on|\+|and later|onwards)")
 MOST_CHOICES = 12
-ORIGINAL = "original"
-"""The fact that a job knows by itself: the number of the board that is replaced."""
 
 KIND_WORDS = {
     "dip": ("switches", "bank", "dip", "switch bank"), "rotary": ("dial", "selector", "rotary"), "jumper": ("jumper",),
