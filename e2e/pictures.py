@@ -7,6 +7,7 @@ from pathlib import Path
 from uuid import uuid4
 
 import pypdfium2
+from django.conf import settings
 from playwright.sync_api import Page
 
 from config.errors import Refused
@@ -19,6 +20,7 @@ from jobs.queries import job as read_job
 from jobs.tests.world import SAID
 from parts.models import Offer
 from people.models import Person
+from standins.printed import leaflet
 from twincore.errors import Refusal
 from twincore.job import value_at
 from twincore.job.holds import points_of
@@ -32,7 +34,7 @@ class Pictures(BrowserTestCase):
             ("recognise", self.recognise, False, False),
             ("choose", self.choose, False, False),
             ("candidate-dark", self.candidate, True, False),
-            ("contradictions", self.contradictions, False, False),
+            ("workshop", self.workshop, False, False),
             ("record", self.record, False, False),
             ("carry-over", self.carry, False, False),
             ("carry-over-phone", self.carry, False, True),
@@ -49,11 +51,11 @@ class Pictures(BrowserTestCase):
             ("fit-phone-dark", self.run_sheet, True, True),
         ]
         for name, show, dark, phone in views:
-            user = "corm" if name == "contradictions" else "wennick"
+            user = "corm" if name == "workshop" else "wennick"
             with self.page(user, dark=dark, size=PHONE if phone else DESK) as page:
                 show(page)
                 page.wait_for_load_state("networkidle")
-                whole = name not in ("jobs", "contradictions", "wires", "measured-dark", "fit-phone-dark")
+                whole = name not in ("jobs", "workshop", "wires", "measured-dark", "fit-phone-dark")
                 if whole:
                     page.emulate_media(media="print")
                 page.screenshot(path=folder / f"{name}.png", full_page=whole)
@@ -105,9 +107,25 @@ class Pictures(BrowserTestCase):
         page.get_by_text("Laid on the original").click()
         page.get_by_role("img", name="Outlines laid on each other").wait_for()
 
-    def contradictions(self, page: Page) -> None:
-        page.goto(f"{self.live_server_url}/references/contradictions")
-        page.get_by_text("ring").first.wait_for()
+    def workshop(self, page: Page) -> None:
+        """A chart entered from the picture of its page, beside the board's drawing."""
+        page.set_viewport_size({"width": 1440, "height": 900})
+        page.get_by_role("link", name="Workshop").click()
+        page.get_by_label("Number, title or maker").fill(leaflet.BOARD)
+        page.get_by_role("button", name="Sketch it", exact=True).click()
+        sheet = page.get_by_role("dialog")
+        sheet.get_by_label("What kind it is").fill("Tray washer")
+        sheet.get_by_label("The sketch in lines").fill(
+            "S1 bank 8, on up, from left; R1 dial 0..7; C1 plug 8, keyed; C2 plug 4; board green"
+        )
+        sheet.get_by_role("button", name="Keep the sketch").click()
+        page.get_by_role("button", name="Charts").click()
+        page.get_by_label("The leaflet’s title").fill("Tray washers, sheet 2")
+        picture = settings.ROOT / "demo/pictures/leaflet-2.jpg"
+        page.get_by_label("Read it from a picture of the page").set_input_files(picture)
+        page.get_by_role("button", name="Begin the chart with 24 rows").click()
+        page.get_by_role("button", name="leaflet, taken by").click()
+        page.get_by_role("region", name="Rows of").wait_for()
 
     def hold_points(self, page: Page) -> None:
         page.get_by_role("link", name="Fennick and Daughters").click()

@@ -1,16 +1,20 @@
 """Every main view by the keys alone, with type of twice the size, with more contrast, and heard instead of seen."""
 
 import re
+from datetime import UTC, datetime
 
 from playwright.sync_api import Page
 
 from e2e.support import DESK, PHONE, BrowserTestCase
+from people.models import Person
+from workshop.drafting import open_draft
 
 VIEWS = (
     "jobs", "machines", "catalogue", "catalogue?instead=TVH-2210-B", "catalogue/TVH-2210-B", "catalogue/load", "references",
-    "references/contradictions", "references/imports", "depot", "bench",
+    "references/contradictions", "references/imports", "depot", "bench", "workshop",
     "bench?original=TVH-2210-B&replacement=OFN-U3",
 )  # fmt: skip
+PARTS = ("meanings", "charts", "plugs", "behaviour", "changes")
 JOBS = range(1, 10)
 MOST_STOPS = 60
 """How many stops of the Tab key are looked at on a view; lists and forms repeat themselves after that."""
@@ -35,7 +39,9 @@ WIDER = "() => document.documentElement.scrollWidth - document.documentElement.c
 
 class Hands(BrowserTestCase):
     def addresses(self) -> list[str]:
-        return [*VIEWS, *(f"jobs/{self.job(number).pk}" for number in JOBS)]
+        draft = open_draft(Person.objects.get(username="corm"), "TVH-2210-B", datetime.now(UTC)).pk
+        drafts = [f"workshop/{draft}?part={part}" for part in PARTS]
+        return [*VIEWS, *drafts, *(f"jobs/{self.job(number).pk}" for number in JOBS)]
 
     def opened(self, page: Page, address: str) -> None:
         page.goto(f"{self.live_server_url}/{address}")
