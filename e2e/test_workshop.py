@@ -1,5 +1,6 @@
 """The workshop as people use it: a leaflet entered by keyboard, a page read from a picture, two at one draft, a lost line."""
 
+import json
 import re
 
 from django.conf import settings
@@ -7,6 +8,7 @@ from playwright.sync_api import Locator, Page, expect
 
 from catalogue.models import Board
 from e2e.support import BrowserTestCase
+from people.models import Person
 from standins.printed import leaflet
 from workshop.models import Draft
 
@@ -263,3 +265,22 @@ class Together(WorkshopTestCase):
             page.reload()
             page.get_by_role("button", name="Post-purge").click()
             expect(page.get_by_label("Post-purge with S1.3 off, S1.4 off")).to_have_value("35")
+
+
+class Depots(WorkshopTestCase):
+    def test_boards_are_saved_for_another_depot_and_settled_line_by_line(self) -> None:
+        with self.page("corm") as page:
+            page.get_by_role("link", name="Workshop").click()
+            page.get_by_text("Boards to and from another depot").click()
+            page.get_by_label("Give these boards").fill("TVH-2210-B, TVH-2214-A")
+            with page.expect_download() as saved:
+                page.get_by_role("button", name="Save them as one file").click()
+            box = json.loads(saved.value.path().read_text())
+            box["boards"][0]["part_number"] = "TVH-9999"
+            file = {"name": "boards.json", "mimeType": "application/json", "buffer": json.dumps(box).encode()}
+            page.get_by_label("A file from another depot").set_input_files(file)
+            page.get_by_text("becomes a board of your depot").wait_for()
+            self.check_accessible(page)
+            page.get_by_role("button", name="Take 1 in").click()
+            page.get_by_text("Taken in: TVH-9999").wait_for()
+        self.assertEqual(Board.objects.get(part_number="TVH-9999").depot, Person.objects.get(username="corm").depot)

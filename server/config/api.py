@@ -32,6 +32,7 @@ from twincore import VERSION
 from twincore.job.schema import value_schemas
 from workshop.api import router as workshop
 from workshop.drafts_api import router as drafts
+from workshop.giving_api import router as giving
 
 
 class Api(NinjaAPI):
@@ -70,5 +71,6 @@ for router in (
     bench,
     workshop,
     drafts,
+    giving,
 ):
     api.add_router("", router)

@@ -16,7 +16,7 @@ DEEPEST = 32
 MOST_FAULTS = 50
 KINDS = (
     "family", "board", "settings", "scenario", "trace", "job", "rule-out", "nameplates", "statements", "wiring",
-    "adapters", "package",
+    "adapters", "package", "boards",
 )  # fmt: skip
 PREFIX = "worthy-twin/"
 

@@ -1,6 +1,7 @@
 """The workshop: boards entered by people, from values as they are written to what a new revision changes."""
 
 from twincore.workshop.borrowing import meanings_from, usual_behaviour
+from twincore.workshop.boxes import Box, Packed, box_document, open_box
 from twincore.workshop.changes import Changes, FunctionChange, Moved, changes_between, traces_against
 from twincore.workshop.chart_checks import Finding, check_chart
 from twincore.workshop.charts import (
@@ -31,6 +32,7 @@ from twincore.workshop.values import read_position, read_seconds, read_value, va
 
 __all__ = [
     "Arrow",
+    "Box",
     "Cell",
     "Changes",
     "Column",
@@ -40,8 +42,10 @@ __all__ = [
     "Grid",
     "Moved",
     "Names",
+    "Packed",
     "Role",
     "StateCells",
+    "box_document",
     "cells_of",
     "changes_between",
     "chart_node",
@@ -61,6 +65,7 @@ __all__ = [
     "new_fact",
     "node_of",
     "on_ways",
+    "open_box",
     "opened",
     "read_condition",
     "read_position",

@@ -2204,6 +2204,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board-boxes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give Boards
+         * @description Boards with their kinds of machine as one file for another depot.
+         */
+        post: operations["workshop_giving_api_give_boards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board-boxes/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look Into Box
+         * @description What a file from another depot holds (it is the body); nothing is kept.
+         */
+        post: operations["workshop_giving_api_look_into_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board-boxes/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Boards In
+         * @description Take chosen documents of a file in (it is the body) as the depot's own.
+         */
+        post: operations["workshop_giving_api_take_boards_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6962,6 +7022,63 @@ export interface components {
             reason: string;
         };
         /**
+         * BoxAsked
+         * @description The boards to give.
+         */
+        BoxAsked: {
+            /** Part Numbers */
+            part_numbers: string[];
+        };
+        /**
+         * BoxLine
+         * @description A document of a box beside what is here.
+         */
+        BoxLine: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Standing */
+            standing: string;
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "new" | "the same" | "otherwise here" | "shared here" | "wrong";
+            /** Words */
+            words: string;
+            /** Can Be Taken */
+            can_be_taken: boolean;
+        };
+        /**
+         * BoxShown
+         * @description What a box holds.
+         */
+        BoxShown: {
+            /** Sender */
+            sender: string;
+            /** Lines */
+            lines: components["schemas"]["BoxLine"][];
+        };
+        /**
+         * BoxChosen
+         * @description What of a file is taken in, by name.
+         */
+        BoxChosen: {
+            /** Names */
+            names: string[];
+        };
+        /**
+         * BoxTaken
+         * @description What was taken in.
+         */
+        BoxTaken: {
+            /** Names */
+            names: string[];
+        };
+        /**
          * AngleSaid
          * @description A trimmer by the angle of its slot: degrees from the top, clockwise, and how well it can be read.
          */
@@ -10124,6 +10241,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DraftInFull"];
+                };
+            };
+        };
+    };
+    workshop_giving_api_give_boards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoxAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    workshop_giving_api_look_into_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxShown"];
+                };
+            };
+        };
+    };
+    workshop_giving_api_take_boards_in: {
+        parameters: {
+            query: {
+                names: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxTaken"];
                 };
             };
         };

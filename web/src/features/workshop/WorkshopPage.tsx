@@ -6,6 +6,7 @@ import { Segments } from "@/ui/Segments";
 import { SketchSheet } from "@/sketching/SketchSheet";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
+import { Boxes } from "./Boxes";
 import { useDrafts, useOpenDraft, useSiblings } from "./api";
 import { STATE_WORDS } from "./words";
 
@@ -69,6 +70,7 @@ export function WorkshopPage() {
         )}
         {drafts.data && <Pager {...drafts.data} onPage={setPage} />}
       </section>
+      <Boxes />
     </main>
   );
 }
