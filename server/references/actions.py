@@ -1,8 +1,8 @@
 """Use cases of cross-references: load, send a file for import, cancel, withdraw a statement, look for contradictions."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from datetime import datetime
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from django.db import transaction
 
@@ -13,7 +13,7 @@ from references import contradicting, files
 from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import values_of
 from references.tasks import import_statements, look_for_contradictions
-from twincore.choose import parse_statements
+from twincore.choose import from_row, parse_statements
 
 LARGEST_FILE = 600_000_000
 FIELDS = [
@@ -38,6 +38,16 @@ def load_statements(person: Person | None, data: bytes) -> int:
     )  # fmt: skip
     contradicting.find_again()
     return len(found)
+
+
+@transaction.atomic
+def add_statement(person: Person, row: Mapping[str, str], now: datetime) -> Statement:
+    """Add one cross-reference, written as a row of a file of them. Raises DocumentError with what is wrong and where."""
+    require_parts_lead(person)
+    found = from_row({**row, "id": f"by-{uuid4().hex[:12]}", "date": now.date().isoformat()})
+    added = Statement.objects.create(**values_of(found))
+    contradicting.find_again()
+    return added
 
 
 def send_import(person: Person, id: UUID, name: str, chunks: Iterable[bytes], now: datetime) -> Import:

@@ -57,6 +57,18 @@ class StandIn(BoardCard):
     missing: list[str]
 
 
+class StatementGiven(Schema):
+    """One cross-reference as a row of a file of them: several boards with + between, conditions with ; between."""
+
+    original: str = Field(max_length=640)
+    replacement: str = Field(max_length=640)
+    relation: str = Field(max_length=24)
+    when: str = Field("", max_length=2000)
+    needs: str = Field("", max_length=2000)
+    words: str = Field("", max_length=2000)
+    source: str = Field("", max_length=2000)
+
+
 class StatementSearch(Paging):
     """Which statements to list."""
 
@@ -120,6 +132,13 @@ def _import_shown(job: Import) -> ImportShown:
 def list_statements(request: HttpRequest, search: Query[StatementSearch]) -> dict[str, Any]:
     """Cross-references, a page at a time."""
     return paged(queries.statements(search.board, search.relation, search.withdrawn), search, statement_shown)
+
+
+@router.post("/statements", response=StatementShown)
+def add_statement(request: HttpRequest, given: StatementGiven) -> StatementShown:
+    """Add one cross-reference; conditions and needs are written as in a file of them."""
+    row = {name: value for name, value in given.dict().items() if name != "when"} | {"if": given.when}
+    return statement_shown(actions.add_statement(person_of(request), row, timezone.now()))
 
 
 @router.get("/stand-ins/{path:original}", response=Page[StandIn])

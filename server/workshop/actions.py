@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils.text import slugify
 from django.utils.timezone import localtime
 
@@ -16,6 +17,7 @@ from twincore.errors import Fault
 from twincore.profile import dump
 from twincore.profile.document import jsonable
 from twincore.sketch import Sketch, board_document, kind_document, read_lines
+from workshop.models import LIVE, Draft
 
 MOST_KINDS = 1000
 
@@ -30,6 +32,18 @@ class Sketched:
     family: str | None
     kind: str
     lines: str
+
+
+def sketches(person: Person) -> QuerySet[Board]:
+    """The depot's boards of which only a sketch is known, without those that somebody completes."""
+    worked_on = Draft.objects.filter(LIVE, depot=person.depot_id).values("part_number")
+    return (
+        Board.objects.filter(depot=person.depot_id, current__isnull=False, withdrawn__isnull=True)
+        .filter(traits__standing__settings__worth="sketched", traits__standing__functions__isnull=True)
+        .exclude(part_number__in=worked_on)
+        .select_related("family", "current")
+        .defer("current__document")
+    )
 
 
 def sketch_board(person: Person, given: Sketched, now: datetime) -> Board:

@@ -5,9 +5,10 @@ from typing import Any
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Field, Router, Schema
+from ninja import Field, Query, Router, Schema
 
-from catalogue.api import BoardCard, ElementShown, board_card, elements_shown
+from catalogue.api import BoardCard, BoardLine, ElementShown, board_card, elements_shown
+from config.paging import Page, Paging, paged
 from people.access import person_of
 from twincore.profile import dump, parse_board
 from twincore.profile.document import jsonable
@@ -47,6 +48,12 @@ class SketchGiven(SketchLines):
     title: str = Field("", max_length=200)
     family: str | None = Field(None, max_length=80)
     kind: str = Field("", max_length=200)
+
+
+@router.get("/sketches", response=Page[BoardLine])
+def list_sketches(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
+    """Boards of the depot of which only a sketch is known, and that nobody completes yet."""
+    return paged(actions.sketches(person_of(request)), paging, board_card)
 
 
 @router.post("/sketches/read", response=SketchRead)

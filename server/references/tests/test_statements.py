@@ -102,6 +102,20 @@ class Statements(WorldTestCase):
                     {n: w.statements for n, w in one.to.items()}, {n: w.statements for n, w in other.to.items()}
                 )
 
+    def test_a_line_of_a_leaflet_is_added_by_the_lead_with_its_conditions(self) -> None:
+        given = {"original": "TVH-2205", "replacement": "TVH-2214-A", "relation": "supersedes",
+                 "when": "made>=2001; fuel=gas|oil", "needs": "lead B; spacer", "source": "Leaflet 30, page 2"}  # fmt: skip
+        self.sign_in("wennick")
+        self.post("statements", given, 403)
+        self.sign_in("corm")
+        added = self.post("statements", given)
+        self.assertEqual(added["conditions"], {"made": {"from": 2001}, "fuel": ["gas", "oil"]})
+        self.assertEqual((added["needs"], added["source"]), (["lead B", "spacer"], "Leaflet 30, page 2"))
+        self.assertIn(added["id"], [each["id"] for each in self.get("statements?board=TVH-2205")["items"]])
+        faults = self.post("statements", {**given, "when": "made lately"}, 422)["faults"]
+        self.assertEqual(faults[0]["place"], "if")
+        self.post("statements", {**given, "relation": "cousin"}, 422)
+
 
 class Queries(QueryCounts):
     def test_lists_take_a_fixed_number_of_queries(self) -> None:

@@ -81,6 +81,16 @@ class Drafts(WorldTestCase):
         self.assertEqual(Board.objects.get(part_number="K7-100").depot, Person.objects.get(username="corm").depot)
         self.put(draft, "undo", 400)
 
+    def test_sketches_wait_in_a_list_until_somebody_completes_them(self) -> None:
+        self.post("sketches", {"part_number": "K7-300", "kind": "Tray washer", "lines": LINES})
+        self.assertEqual([each["part_number"] for each in self.get("sketches")["items"]], ["K7-300"])
+        self.opened("K7-300")
+        self.assertEqual(self.get("sketches")["total"], 0)
+        elsewhere = Depot.objects.create(name="Low Harbour", code="LH")
+        Person.objects.create_user("other", password="torchlight-42", depot=elsewhere)
+        self.sign_in("other")
+        self.assertEqual(self.get("sketches")["total"], 0)
+
     def test_a_grid_is_filled_by_a_rule_or_read_from_a_dial(self) -> None:
         draft = self.meaning(self.sketched(), [], fill=[10, 5])
         self.assertEqual([each["text"] for each in draft["functions"][0]["cells"]], ["10", "15", "20", "25"])

@@ -557,7 +557,11 @@ export interface paths {
          */
         get: operations["references_api_list_statements"];
         put?: never;
-        post?: never;
+        /**
+         * Add Statement
+         * @description Add one cross-reference; conditions and needs are written as in a file of them.
+         */
+        post: operations["references_api_add_statement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1820,6 +1824,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sketches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sketches
+         * @description Boards of the depot of which only a sketch is known, and that nobody completes yet.
+         */
+        get: operations["workshop_api_list_sketches"];
+        put?: never;
+        /**
+         * Keep Sketch
+         * @description Keep a sketch as the depot's own board.
+         */
+        post: operations["workshop_api_keep_sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sketches/read": {
         parameters: {
             query?: never;
@@ -1834,26 +1862,6 @@ export interface paths {
          * @description Read a sketch back, and draw it; nothing is kept.
          */
         post: operations["workshop_api_read_sketch"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/sketches": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Keep Sketch
-         * @description Keep a sketch as the depot's own board.
-         */
-        post: operations["workshop_api_keep_sketch"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3020,6 +3028,38 @@ export interface components {
             likely_high: number;
             /** Withdrawn Because */
             withdrawn_because: string;
+        };
+        /**
+         * StatementGiven
+         * @description One cross-reference as a row of a file of them: several boards with + between, conditions with ; between.
+         */
+        StatementGiven: {
+            /** Original */
+            original: string;
+            /** Replacement */
+            replacement: string;
+            /** Relation */
+            relation: string;
+            /**
+             * When
+             * @default
+             */
+            when: string;
+            /**
+             * Needs
+             * @default
+             */
+            needs: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
         };
         /** Page[StandIn] */
         Page_StandIn_: {
@@ -6290,6 +6330,69 @@ export interface components {
             scenario: components["schemas"]["ScenarioGiven"];
         };
         /**
+         * BoardLine
+         * @description A board in a list.
+         */
+        BoardLine: {
+            /** Part Number */
+            part_number: string;
+            /** Maker */
+            maker: string;
+            /** Title */
+            title: string;
+            /** Family */
+            family: string;
+            /** Status */
+            status: string;
+            /** Revision */
+            revision: number;
+            /** Standing */
+            standing: string;
+            /** Withdrawn */
+            withdrawn: string;
+        };
+        /** Page[BoardLine] */
+        Page_BoardLine_: {
+            /** Items */
+            items: components["schemas"]["BoardLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * SketchGiven
+         * @description A sketch to keep: of a kind of machine that is there (`family`), or of one that is made for it (`kind`).
+         */
+        SketchGiven: {
+            /** Lines */
+            lines: string;
+            /**
+             * Part Number
+             * @default
+             */
+            part_number: string;
+            /**
+             * Maker
+             * @default
+             */
+            maker: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /** Family */
+            family?: string | null;
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
+        };
+        /**
          * MisreadShown
          * @description A line that says nothing, and what was expected.
          */
@@ -6322,36 +6425,6 @@ export interface components {
         SketchLines: {
             /** Lines */
             lines: string;
-        };
-        /**
-         * SketchGiven
-         * @description A sketch to keep: of a kind of machine that is there (`family`), or of one that is made for it (`kind`).
-         */
-        SketchGiven: {
-            /** Lines */
-            lines: string;
-            /**
-             * Part Number
-             * @default
-             */
-            part_number: string;
-            /**
-             * Maker
-             * @default
-             */
-            maker: string;
-            /**
-             * Title
-             * @default
-             */
-            title: string;
-            /** Family */
-            family?: string | null;
-            /**
-             * Kind
-             * @default
-             */
-            kind: string;
         };
         /**
          * DraftSearch
@@ -8213,6 +8286,30 @@ export interface operations {
             };
         };
     };
+    references_api_add_statement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StatementGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatementShown"];
+                };
+            };
+        };
+    };
     references_api_list_stand_ins: {
         parameters: {
             query?: {
@@ -9749,18 +9846,17 @@ export interface operations {
             };
         };
     };
-    workshop_api_read_sketch: {
+    workshop_api_list_sketches: {
         parameters: {
-            query?: never;
+            query?: {
+                page?: number;
+                size?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SketchLines"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -9768,7 +9864,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SketchRead"];
+                    "application/json": components["schemas"]["Page_BoardLine_"];
                 };
             };
         };
@@ -9793,6 +9889,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoardCard"];
+                };
+            };
+        };
+    };
+    workshop_api_read_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SketchLines"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SketchRead"];
                 };
             };
         };

@@ -1,7 +1,6 @@
 """The key of features for the screen, and the one-page summary for the depot."""
 
 from catalogue.models import Board
-from config.errors import Refused
 from jobs.models import Job
 from jobs.steps.recognise.schemas import FeatureChoice, KeyShown, LookAlike, QuestionShown, SightingShown
 from references.queries import about
@@ -24,13 +23,14 @@ TITLES = {
 
 def key_shown(job: Job) -> KeyShown:
     """What is left after the answers, and what to look at next."""
-    if job.family_revision is None:
-        raise Refused("Say first which kind of machine it is; the key then knows which boards are possible.")
+    possible = Board.objects.seen_by(job.depot_id).filter(current__isnull=False)
+    if job.family_revision is not None:
+        possible = possible.filter(family_id=job.family_revision.family_id)
     rows = {
         each.part_number: each
-        for each in Board.objects.seen_by(job.depot_id)
-        .filter(family_id=job.family_revision.family_id, current__isnull=False)
-        .only("part_number", "maker", "title", "status", "features", "traits")[:MOST_BOARDS]
+        for each in possible.order_by("part_number").only(
+            "part_number", "maker", "title", "status", "features", "traits"
+        )[:MOST_BOARDS]
     }
     every = [Sighting(name, row.features) for name, row in rows.items()]
     answers = job.state.get("features", {})

@@ -42,7 +42,8 @@ class Recognise(FrontTestCase):
         self.assertEqual(self.get("serial?text=ab12cd34x")["groups"], ["AB12", "CD34", "X"])
 
     def test_the_key_narrows_down_and_answers_can_be_taken_back(self) -> None:
-        self.get(f"jobs/{self.open.pk}/key", 400)
+        # without the kind of machine every board is possible
+        self.assertGreater(self.of("key")["of"], 40)
         self.add("family", "retarder-prover")
         self.assertEqual(self.of("key")["left_count"], 13)
         self.add("feature.colour", "green")

@@ -1,5 +1,6 @@
 import { ProblemNotice } from "@/ui/notices";
 import { Link } from "@tanstack/react-router";
+import { AddStatement } from "./AddStatement";
 import { EVERY_BOARD, useStatementsOf } from "./api";
 
 /** Which boards this one may stand in for, and which may stand in for it, by what the cross-references say. */
@@ -22,6 +23,7 @@ export function StandsFor({ partNumber }: { partNumber: string }) {
         of={partNumber}
         lines={never.map((each) => (each.original === partNumber ? replacement(each) : original(each)))}
       />
+      <AddStatement partNumber={partNumber} />
       {instead.length > 0 && (
         <p>
           <Link to="/catalogue" search={{ ...EVERY_BOARD, instead: partNumber }} className="inline-block min-h-11 py-2">

@@ -65,6 +65,15 @@ export function useRevisions(partNumber: string, page: number) {
   });
 }
 
+/** Add one cross-reference. */
+export function useAddStatement() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (given: Schemas["StatementGiven"]) => answer(api.POST("/api/statements", { body: given })),
+    onSuccess: () => queries.invalidateQueries(),
+  });
+}
+
 /** Withdraw a board, bring it back, or remove it. */
 export function useRetire() {
   const queries = useQueryClient();

@@ -134,7 +134,7 @@ export function useKey(job: Job, open: boolean) {
     queryKey: ["key", ...planKey(job)],
     placeholderData: keepPreviousData,
     queryFn: () => answer(api.GET("/api/jobs/{job_id}/key", at(job.id))),
-    enabled: open && job.family !== null,
+    enabled: open,
   });
 }
 

@@ -21,12 +21,25 @@ export function useDrafts(live: boolean, page: number) {
   });
 }
 
+/** Boards of the depot of which only a sketch is known. */
+export function useSketches(page: number) {
+  return useQuery({
+    queryKey: ["sketches", page],
+    queryFn: () => answer(api.GET("/api/sketches", { params: { query: { page } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
 /** Take a board into the workshop. */
 export function useOpenDraft() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (part_number: string) => answer(api.POST("/api/drafts", { body: { part_number } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["drafts"] }),
+    onSuccess: () =>
+      Promise.all([
+        queries.invalidateQueries({ queryKey: ["drafts"] }),
+        queries.invalidateQueries({ queryKey: ["sketches"] }),
+      ]),
   });
 }
 

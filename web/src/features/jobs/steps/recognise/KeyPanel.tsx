@@ -18,7 +18,9 @@ export function KeyPanel({ job, put, onChoose }: Props) {
   return (
     <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="min-h-11 py-2 font-semibold">No number to be read: by what can be seen</summary>
-      {open && job.family === null && <p>Say first, under “Rule out”, what kind of machine it is.</p>}
+      {open && job.family === null && (
+        <p className="text-faint">Boards of every kind of machine are possible yet; saying the kind leaves out most.</p>
+      )}
       {open && <ProblemNotice problem={key.error} />}
       {open && data && (
         <div className="flex flex-col gap-4 border-l-4 border-text pl-4">

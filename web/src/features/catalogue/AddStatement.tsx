@@ -1,0 +1,81 @@
+import { useSession } from "@/api/session";
+import { Button } from "@/ui/Button";
+import { Choice, TextField } from "@/ui/fields";
+import { ProblemNotice } from "@/ui/notices";
+import { useState } from "react";
+import { useAddStatement } from "./api";
+
+const RELATIONS = [
+  ["supersedes", "it is the successor of"],
+  ["same", "it is the same as"],
+  ["universal", "it is a universal board for"],
+  ["kit", "it is a kit for"],
+  ["not exchangeable", "it must not go in instead of"],
+] as const;
+const EMPTY = { relation: "supersedes", original: "", when: "", needs: "", source: "" };
+
+/** One cross-reference, a line of a leaflet: this board, what it is to another, under which conditions. */
+export function AddStatement({ partNumber }: { partNumber: string }) {
+  const session = useSession();
+  const add = useAddStatement();
+  const [fields, setFields] = useState(EMPTY);
+  if (!session.data?.keeps_catalogue) return null;
+  const set = (change: Partial<typeof EMPTY>) => setFields({ ...fields, ...change });
+  return (
+    <details>
+      <summary className="min-h-11 py-2.5">Another cross-reference</summary>
+      <form
+        aria-label="Another cross-reference"
+        className="grid gap-3 pb-3 sm:grid-cols-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          add.mutate({ ...fields, replacement: partNumber, words: "" }, { onSuccess: () => setFields(EMPTY) });
+        }}
+      >
+        <Choice label={partNumber} value={fields.relation} onChange={(event) => set({ relation: event.target.value })}>
+          {RELATIONS.map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </Choice>
+        <TextField
+          label="The other board"
+          className="font-mono"
+          maxLength={640}
+          value={fields.original}
+          onChange={(event) => set({ original: event.target.value })}
+        />
+        <TextField
+          label="Where"
+          hint="such as made>=2001; fuel=gas|oil"
+          maxLength={2000}
+          value={fields.when}
+          onChange={(event) => set({ when: event.target.value })}
+        />
+        <TextField
+          label="It needs"
+          hint="with ; between"
+          maxLength={2000}
+          value={fields.needs}
+          onChange={(event) => set({ needs: event.target.value })}
+        />
+        <TextField
+          label="Where this is from"
+          hint="title, page and date"
+          maxLength={2000}
+          value={fields.source}
+          onChange={(event) => set({ source: event.target.value })}
+        />
+        <ProblemNotice problem={add.error} />
+        <Button
+          type="submit"
+          className="self-end justify-self-start"
+          disabled={!fields.original.trim() || add.isPending}
+        >
+          Add it
+        </Button>
+      </form>
+    </details>
+  );
+}
