@@ -8,10 +8,11 @@ from time import monotonic
 
 from PIL import Image
 
-from pictures.engine import ONE_BLOCK, SPARSE, read_words
+from pictures.engine import BY_ITSELF, SPARSE, read_words
 from pictures.reading import read_markings, read_table
 from standins.printed import leaflet, things
 from standins.printed.worn import some_wear, worn
+from twincore.printed import Word
 from twincore.recognise import normal_form
 
 Row = Callable[[str, str, str], None]
@@ -91,15 +92,16 @@ def _right(found: list[list[str]], want: list[list[str]]) -> int:
 
 
 def _plain_lines(picture: Image.Image) -> list[list[str]]:
-    """The engine's own lines of one block of print, parted where it parts words; from the line with the headings on."""
-    words = read_words(picture.convert("L"), ONE_BLOCK)
-    lines: list[list[str]] = []
-    last = None
-    for word in words:
-        if last is None or abs(word.middle[1] - last) > word.height * 0.8:
+    """The engine's own answer: its words in lines by their height, from the line with the headings on.
+
+    Left to find the page's layout by itself: of its ways the one that does best on pages that are not worn.
+    """
+    words = [w for w in read_words(picture.convert("L"), BY_ITSELF) if w.text.strip("|[]_—-")]
+    lines: list[list[Word]] = []
+    for word in sorted(words, key=lambda w: w.middle[1]):
+        if not lines or abs(word.middle[1] - lines[-1][-1].middle[1]) > word.height * 0.8:
             lines.append([])
-        if word.text.strip("|[]_—-"):
-            lines[-1].append(word.text)
-        last = word.middle[1]
-    first = next((i for i, line in enumerate(lines) if line and line[0].startswith("Model")), 0)
-    return [line for line in lines[first:] if line]
+        lines[-1].append(word)
+    told = [[w.text for w in sorted(line, key=lambda w: w.left)] for line in lines]
+    first = next((i for i, line in enumerate(told) if any("Model" in text for text in line)), 0)
+    return told[first:]

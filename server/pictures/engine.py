@@ -11,8 +11,8 @@ from config.errors import Refused
 from twincore.printed import Word
 
 LONGEST_S = 40
-SPARSE, ONE_BLOCK, ONE_LINE = 11, 6, 7
-"""How tesseract looks at a page: print scattered over it, one block of lines, one line."""
+BY_ITSELF, ONE_BLOCK, SPARSE = 3, 6, 11
+"""How tesseract looks at a page: finds its layout by itself, one block of lines, print scattered over it."""
 
 
 def there() -> bool:
