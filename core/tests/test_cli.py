@@ -39,6 +39,15 @@ class CommandLine(SimpleTestCase):
                 "--original-settings", OVEN / "original.settings.json", "--replacement", OVEN / "replacement.board.json",
                 "--replacement-settings", OVEN / "replacement.settings.json"]  # fmt: skip
 
+    def test_a_box_of_boards_is_checked_whole_with_every_place(self) -> None:
+        board, family = (json.loads(Path(each).read_text()) for each in (DEMO / "boards/TVH-2210-B.board.json", FAMILY))
+        box = {"format": "worthy-twin/boards", "version": 1, "from": "", "families": [family], "boards": [board]}
+        self.assertEqual(call("check", self.file("box.json", json.dumps(box)))[0], 0)
+        board["functions"]["purge.post"]["table"][0]["value"] = "a while"
+        code, _, said = call("check", self.file("wrong.json", json.dumps(box)))
+        self.assertEqual(code, 2)
+        self.assertIn("boards[0].functions.purge.post.table[0].value", said)
+
     def test_check_answers_ok(self) -> None:
         code, out, _ = call("check", "--family", FAMILY, *sorted((DEMO / "boards").glob("TVH*")))
         self.assertEqual((code, json.loads(out)), (0, {"ok": True}))

@@ -1,10 +1,8 @@
 """Pictures of a board, its plate and its leaflet: kept with the board, for the depot that took them."""
 
 from datetime import datetime
-from hashlib import sha256
 from uuid import UUID
 
-from django.core.files.base import ContentFile
 from django.db import transaction
 from django.db.models import QuerySet
 
@@ -13,7 +11,6 @@ from catalogue.models import BoardPicture
 from config.errors import NotThere, Refused
 from people.access import depot_of
 from people.models import Person
-from pictures.files import encoded, upright
 
 MOST_PICTURES = 40
 
@@ -41,19 +38,10 @@ def add_picture(person: Person, part_number: str, picture: UUID, of: str, data: 
         return there
     if pictures_of(person, part_number).count() >= MOST_PICTURES:
         raise Refused(f"A board keeps at most {MOST_PICTURES} pictures. Take one out first.")
-    image, suffix = upright(data)
-    kept = encoded(image, suffix)
     new = BoardPicture(
-        pk=picture, depot=depot, part_number=board.part_number, of=of, digest=sha256(kept).hexdigest(),
-        width=image.width, height=image.height, added_at=now, added_by=person,
+        pk=picture, depot=depot, part_number=board.part_number, of=of, added_at=now, added_by=person
     )  # fmt: skip
-    new.file.save(f"boards/{depot.pk}/{picture}.{suffix}", ContentFile(kept), save=False)
-    try:
-        with transaction.atomic():
-            new.save(force_insert=True)
-    except BaseException:
-        new.file.delete(save=False)
-        raise
+    new.keep(data, f"boards/{depot.pk}/{picture}")
     return new
 
 

@@ -6,6 +6,7 @@ from django.contrib.postgres.indexes import GinIndex
 from django.db import models
 
 from people.models import Depot, Person
+from pictures.models import KeptPicture
 
 
 class OwnedRows(models.QuerySet[Any]):
@@ -157,8 +158,8 @@ class GuideRevision(Revision):
         constraints = [models.UniqueConstraint(fields=["guide", "number"], name="guide_revision_once")]
 
 
-class BoardPicture(models.Model):
-    """A picture of a board, plate or leaflet that a depot took: its file lies outside the database."""
+class BoardPicture(KeptPicture):
+    """A picture of a board, plate or leaflet that a depot took."""
 
     class Of(models.TextChoices):
         """What it shows."""
@@ -171,15 +172,8 @@ class BoardPicture(models.Model):
     depot = models.ForeignKey(Depot, on_delete=models.PROTECT, related_name="+")
     part_number = models.CharField(max_length=80, help_text="The board's; a depot's own and a shared one share them.")
     of = models.CharField(max_length=8, choices=Of.choices)
-    file = models.FileField(max_length=200)
-    digest = models.CharField(max_length=64)
-    width = models.PositiveIntegerField()
-    height = models.PositiveIntegerField()
-    added_at = models.DateTimeField()
-    added_by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
 
-    class Meta:
-        ordering = ["added_at", "id"]
+    class Meta(KeptPicture.Meta):
         indexes = [models.Index(fields=["depot", "part_number"], name="pictures_of_board")]
         constraints = [
             models.CheckConstraint(

@@ -6,6 +6,7 @@ from django.db import models
 
 from catalogue.models import BoardRevision, FamilyRevision
 from people.models import Depot, Person
+from pictures.models import KeptPicture
 
 
 class Job(models.Model):
@@ -53,21 +54,14 @@ class Job(models.Model):
         return self.origin["id"] if self.origin else str(self.pk)
 
 
-class Picture(models.Model):
-    """A picture of a job: its file lies outside the database, checked, turned upright and without its place."""
+class Picture(KeptPicture):
+    """A picture of a job."""
 
     id = models.UUIDField(primary_key=True, default=uuid4)
     job = models.ForeignKey(Job, on_delete=models.PROTECT, related_name="pictures")
     name = models.UUIDField(help_text="What the job's entries call it: the id that the client made.")
-    file = models.FileField(max_length=200)
-    digest = models.CharField(max_length=64)
-    width = models.PositiveIntegerField()
-    height = models.PositiveIntegerField()
-    added_at = models.DateTimeField()
-    added_by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
 
-    class Meta:
-        ordering = ["added_at", "id"]
+    class Meta(KeptPicture.Meta):
         constraints = [models.UniqueConstraint(fields=["job", "name"], name="picture_name_once")]
 
 

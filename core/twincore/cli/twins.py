@@ -4,9 +4,10 @@ import argparse
 from functools import partial
 from typing import Any
 
-from twincore import behaviour, profile, settings
+from twincore import behaviour, profile, settings, workshop
 from twincore.choose import parse_statements
 from twincore.cli.files import checked_board, named, read, read_board, read_facts, read_family, read_record
+from twincore.cli.wrong import InputError
 from twincore.profile import Board
 from twincore.recognise import parse_nameplates
 from twincore.rule_out import parse_rule_out
@@ -62,6 +63,10 @@ def _check(args: argparse.Namespace) -> dict[str, Any]:
                 named(name, partial(parse_nameplates, data))
             case "statements":
                 named(name, partial(parse_statements, data))
+            case "boards":
+                box = named(name, partial(workshop.open_box, data))
+                if wrong := [fault for each in (*box.families, *box.boards) for fault in each.located]:
+                    raise InputError("\n".join(f"{name}: {fault}" for fault in wrong))
             case "scenario":
                 named(name, partial(profile.parse_scenario, data, family.inputs if family else None))
     _check_together(boards, records)

@@ -16,8 +16,6 @@ from twincore.profile import (
 )
 from twincore.profile.document import jsonable
 
-LARGEST_BOX = 20_000_000
-
 
 @dataclass(frozen=True, slots=True)
 class Packed:
@@ -27,6 +25,11 @@ class Packed:
     name: str
     data: bytes
     faults: tuple[Fault, ...] = ()
+
+    @property
+    def located(self) -> tuple[Fault, ...]:
+        """Its faults with their places in the box."""
+        return tuple(Fault(f"{self.name}.{fault.place}".rstrip("."), fault.expected) for fault in self.faults)
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +52,7 @@ def box_document(sender: str, families: Sequence[Mapping[str, Any]], boards: Seq
 
 def open_box(data: bytes) -> Box:
     """Read a box. Raises DocumentError where it is none; what is wrong with one document stands beside that."""
-    root = open_document(data, "boards", LARGEST_BOX).root
+    root = open_document(data, "boards").root
     families = tuple(_family(each, index) for index, each in enumerate(root["families"]))
     known = {each.profile.id: each.profile for each in families if isinstance(each.profile, Family)}
     boards = tuple(_board(each, index, known) for index, each in enumerate(root["boards"]))

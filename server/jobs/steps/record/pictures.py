@@ -1,17 +1,14 @@
 """Pictures of a job: checked, turned upright, freed of where they were taken, and kept outside the database."""
 
 from datetime import datetime
-from hashlib import sha256
 from uuid import UUID
 
-from django.core.files.base import ContentFile
 from django.db import transaction
 from PIL import Image
 
 from config.errors import Faulty, NotThere, Refused
 from jobs.models import Job, Picture
 from people.models import Person
-from pictures.files import encoded, upright
 from twincore.profile import Element, Hanging
 from twincore.recognise.bank_picture import read_bank
 from twincore.recognise.picture import PlacesRead
@@ -34,20 +31,8 @@ def add_picture(person: Person, job_id: UUID, picture_id: UUID, data: bytes, now
         raise Refused("This job is closed; nothing in it changes any more.")
     if job.pictures.count() >= MOST_PICTURES:
         raise Refused(f"A job keeps at most {MOST_PICTURES} pictures.")
-    image, suffix = upright(data)
-    kept = encoded(image, suffix)
-    picture = Picture(
-        name=picture_id, job=job, digest=sha256(kept).hexdigest(), width=image.width, height=image.height,
-        added_at=now, added_by=person,
-    )  # fmt: skip
-    # the file first: a row never names a picture that is not there; a file without a row is swept by nobody's mistake
-    picture.file.save(f"{job.pk}/{picture_id}.{suffix}", ContentFile(kept), save=False)
-    try:
-        with transaction.atomic():
-            picture.save(force_insert=True)
-    except BaseException:
-        picture.file.delete(save=False)
-        raise
+    picture = Picture(name=picture_id, job=job, added_at=now, added_by=person)
+    picture.keep(data, f"{job.pk}/{picture_id}")
     return picture
 
 
