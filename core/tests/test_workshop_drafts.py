@@ -20,6 +20,7 @@ from twincore.workshop import (
     meanings_from,
     merged_family,
     opened,
+    taught_by,
     traces_against,
     usual_behaviour,
 )
@@ -212,6 +213,18 @@ class Changes(TestCase):
         self.assertEqual([each.agrees for each in checked if each], [True, False])
         unknown = Record(OVEN, dict.fromkeys(board.points))
         self.assertIsNone(traces_against(board, family, {"run": (trace, unknown)})["run"])
+
+
+class Uses(TestCase):
+    def test_places_that_jobs_could_not_read_and_positions_that_mean_nothing_are_told(self) -> None:
+        draft = put(
+            demo_draft(), "functions/purge.post/table", demo_draft().board["functions"]["purge.post"]["table"][:1]
+        )
+        board, family = draft.whole(), draft.kind()
+        found = [{"S1": "0?1100"}, {"S1": "00?100"}, {"S1": "0?1100", "gone": 7}, {}, {"S1": "too long a text"}]
+        told = [(each.of, each.what, each.jobs) for each in taught_by(board, family, found)]
+        # S1.3 and S1.4 give post-purge: of its four rows only the one for off and off is left
+        self.assertEqual(told, [("purge.post", "means nothing", 3), ("S1.2", "unread", 2), ("S1.3", "unread", 1)])
 
 
 class Borrowed(TestCase):

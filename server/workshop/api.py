@@ -14,6 +14,8 @@ from twincore.profile import dump, parse_board
 from twincore.profile.document import jsonable
 from twincore.sketch import board_document, read_lines, sketch_words
 from workshop import actions
+from workshop.schemas import UsesShown
+from workshop.uses import uses_of
 
 router = Router(tags=["workshop"])
 
@@ -48,6 +50,12 @@ class SketchGiven(SketchLines):
     title: str = Field("", max_length=200)
     family: str | None = Field(None, max_length=80)
     kind: str = Field("", max_length=200)
+
+
+@router.get("/board-uses/{path:part_number}", response=UsesShown)
+def show_uses(request: HttpRequest, part_number: str) -> UsesShown:
+    """What the depot's jobs teach about a board."""
+    return uses_of(person_of(request), part_number)
 
 
 @router.get("/sketches", response=Page[BoardLine])

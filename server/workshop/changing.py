@@ -9,13 +9,11 @@ from catalogue.profiles import board_profile
 from jobs.cases import case_of
 from jobs.models import Job
 from people.models import Person
-from twincore.errors import DocumentError, TwinError
+from twincore.errors import TwinError
 from twincore.job.traces import traces_of
 from twincore.profile import Board as Profile
-from twincore.profile import Family, Record, Trace
-from twincore.profile.faults import FaultList
-from twincore.profile.record import build_record
-from twincore.workshop import changes_between, findings, traces_against, value_text
+from twincore.profile import Family, Trace
+from twincore.workshop import changes_between, findings, found_record, traces_against, value_text
 from workshop.drafting import documents_of
 from workshop.models import Draft
 from workshop.schemas import ChangesShown, DraftTraced, ElementChangeShown, FunctionChangeShown, MovedShown
@@ -84,7 +82,9 @@ def _traced(board: Board, old: Profile, new: Profile, family: Family, person: Pe
             continue
         timed |= {f"{job.pk} {name}": (job.code, trace, job.state.get("found", {})) for name, trace in traces.items()}
     after, before = (
-        traces_against(each, family, {name: (trace, _found(each, found)) for name, (_, trace, found) in timed.items()})
+        traces_against(
+            each, family, {name: (trace, found_record(each, found)) for name, (_, trace, found) in timed.items()}
+        )
         for each in (new, old)
     )
     return [
@@ -97,12 +97,3 @@ def _traced(board: Board, old: Profile, new: Profile, family: Family, person: Pe
 
 def _agrees(checked: Any) -> bool | None:
     return None if checked is None else bool(checked.agrees)
-
-
-def _found(board: Profile, written: dict[str, Any]) -> Record:
-    """How a board stood by what a job found; what the draft does not have any more is left out."""
-    names = {each.id for each in board.elements}
-    try:
-        return build_record({n: v for n, v in written.items() if n in names}, board, "found", FaultList())
-    except DocumentError:
-        return Record(board.part_number, dict.fromkeys(board.points))

@@ -210,6 +210,22 @@ class DraftInFull(DraftLine):
     can_undo: bool
 
 
+class TaughtShown(Schema):
+    """What jobs teach about a board: a point that could not be read, or a function whose positions mean nothing."""
+
+    of: str
+    title: str
+    what: Literal["unread", "means nothing"]
+    jobs: int
+
+
+class UsesShown(Schema):
+    """How many of the depot's jobs had this board, and what they teach."""
+
+    jobs: int
+    taught: list[TaughtShown]
+
+
 class BoardGiven(Schema):
     """The board whose draft is opened."""
 

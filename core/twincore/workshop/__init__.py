@@ -28,6 +28,7 @@ from twincore.workshop.draft import (
 from twincore.workshop.grids import Cell, Grid, combinations_of, filled_by_rule, grid_of, node_of
 from twincore.workshop.merging import merged_family
 from twincore.workshop.sentences import Arrow, Names, StateCells, names_of, renamed, state_cells, state_node
+from twincore.workshop.uses import Taught, found_record, taught_by
 from twincore.workshop.values import read_position, read_seconds, read_value, value_text
 
 __all__ = [
@@ -45,6 +46,7 @@ __all__ = [
     "Packed",
     "Role",
     "StateCells",
+    "Taught",
     "box_document",
     "cells_of",
     "changes_between",
@@ -57,6 +59,7 @@ __all__ = [
     "elements_of",
     "filled_by_rule",
     "findings",
+    "found_record",
     "grid_of",
     "guessed_columns",
     "meanings_from",
@@ -75,6 +78,7 @@ __all__ = [
     "same_json",
     "state_cells",
     "state_node",
+    "taught_by",
     "traces_against",
     "usual_behaviour",
     "value_text",

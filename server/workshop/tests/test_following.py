@@ -37,6 +37,11 @@ class Following(WorldTestCase):
         self.assertEqual((taken["found"], taken["original"]), ({"R1": "2"}, "K7-100"))
         self.assertEqual(self.get(f"jobs/{self.job}")["original_profile"], 2)
 
+    def test_what_jobs_could_not_read_is_told_at_the_board(self) -> None:
+        self.say("found.S1", "01?0", read_how="by eye")
+        self.assertEqual(self.get("board-uses/K7-100"), {
+            "jobs": 1, "taught": [{"of": "S1.3", "title": "S1.3", "what": "unread", "jobs": 1}]})  # fmt: skip
+
     def test_a_revision_that_does_not_agree_with_what_was_recorded_says_where_and_changes_nothing(self) -> None:
         self.say("found.S1", "0110", read_how="by eye")
         self.next_revision("S1 bank 6, on up, from left")

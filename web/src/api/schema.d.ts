@@ -1824,6 +1824,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board-uses/{part_number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Uses
+         * @description What the depot's jobs teach about a board.
+         */
+        get: operations["workshop_api_show_uses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sketches": {
         parameters: {
             query?: never;
@@ -6330,6 +6350,33 @@ export interface components {
             scenario: components["schemas"]["ScenarioGiven"];
         };
         /**
+         * TaughtShown
+         * @description What jobs teach about a board: a point that could not be read, or a function whose positions mean nothing.
+         */
+        TaughtShown: {
+            /** Of */
+            of: string;
+            /** Title */
+            title: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "unread" | "means nothing";
+            /** Jobs */
+            jobs: number;
+        };
+        /**
+         * UsesShown
+         * @description How many of the depot's jobs had this board, and what they teach.
+         */
+        UsesShown: {
+            /** Jobs */
+            jobs: number;
+            /** Taught */
+            taught: components["schemas"]["TaughtShown"][];
+        };
+        /**
          * BoardLine
          * @description A board in a list.
          */
@@ -9842,6 +9889,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlayShown"];
+                };
+            };
+        };
+    };
+    workshop_api_show_uses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsesShown"];
                 };
             };
         };

@@ -12,6 +12,7 @@ import { EVERY_BOARD, useBoard, useRevisions } from "./api";
 import { Meanings, type FunctionNode } from "./Meanings";
 import { Retire } from "./Retire";
 import { StandsFor } from "./StandsFor";
+import { Uses } from "./Uses";
 import { WholeProfile } from "./WholeProfile";
 
 /** A board's page: drawing, settings and what they mean, behaviour, revisions. */
@@ -113,6 +114,7 @@ export function BoardPage() {
               units={titles.units}
             />
           </section>
+          <Uses partNumber={board.data.part_number} />
           <StandsFor partNumber={board.data.part_number} />
         </div>
       </div>

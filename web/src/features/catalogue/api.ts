@@ -65,6 +65,14 @@ export function useRevisions(partNumber: string, page: number) {
   });
 }
 
+/** What the depot’s jobs teach about a board. */
+export function useUses(partNumber: string) {
+  return useQuery({
+    queryKey: ["uses", partNumber],
+    queryFn: () => answer(api.GET("/api/board-uses/{part_number}", { params: { path: { part_number: partNumber } } })),
+  });
+}
+
 /** Add one cross-reference. */
 export function useAddStatement() {
   const queries = useQueryClient();

@@ -1,0 +1,27 @@
+"""What the depot's jobs teach about a board."""
+
+from catalogue import queries as catalogue
+from catalogue.profiles import board_profile, family_profile
+from jobs.models import Job
+from people.models import Person
+from twincore.workshop import taught_by
+from workshop.schemas import TaughtShown, UsesShown
+
+MOST_JOBS = 500
+
+
+def uses_of(person: Person, part_number: str) -> UsesShown:
+    """What was found on this board in the last jobs of the depot that had it as the original."""
+    board = catalogue.board(part_number, person.depot_id)
+    assert board.current_id and board.family.current_id  # queries.board sees to it
+    rows = Job.objects.filter(depot=person.depot_id, original_revision__board=board).order_by("-opened_at")
+    found = list(rows.values_list("state__found", flat=True)[:MOST_JOBS])
+    family = family_profile(board.family.current_id)
+    taught = taught_by(board_profile(board.current_id), family, [each for each in found if each])
+    return UsesShown(
+        jobs=len(found),
+        taught=[
+            TaughtShown(of=each.of, title=family.titles.get(each.of, each.of), what=each.what, jobs=each.jobs)
+            for each in taught[:20]
+        ],
+    )
