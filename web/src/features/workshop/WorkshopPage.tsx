@@ -57,7 +57,7 @@ export function WorkshopPage() {
                   className="flex min-h-12 flex-wrap items-baseline gap-x-4 py-2.5 no-underline"
                 >
                   <span className="font-mono font-semibold">{each.part_number}</span>
-                  <span>{[each.maker, each.title].filter(Boolean).join(", ")}</span>
+                  <span>{called(each)}</span>
                   <span className="text-faint">{each.family_title}</span>
                   <span className="ml-auto text-sm text-faint">
                     {STATE_WORDS[each.state]}, {each.touched_by},{" "}
@@ -76,6 +76,11 @@ export function WorkshopPage() {
   );
 }
 
+/** A board by its maker and title, as far as they are known. */
+function called({ maker, title }: { maker: string; title: string }): string {
+  return [maker === "not known" ? "" : maker, title].filter(Boolean).join(", ");
+}
+
 /** Boards of which only a sketch is known: whoever has the leaflet completes them. */
 function Sketches() {
   const [page, setPage] = useState(1);
@@ -91,7 +96,7 @@ function Sketches() {
         {sketches.data.items.map((each) => (
           <li key={each.part_number} className="flex flex-wrap items-center gap-x-4 border-b border-rule py-2">
             <span className="font-mono font-semibold">{each.part_number}</span>
-            <span>{[each.maker, each.title].filter(Boolean).join(", ")}</span>
+            <span>{called(each)}</span>
             <span className="text-faint">{each.standing}</span>
             <Button
               className="ml-auto"

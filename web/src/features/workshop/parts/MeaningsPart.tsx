@@ -48,7 +48,7 @@ export function MeaningsPart({ draft, changing }: PartProps) {
       ) : (
         <div className="flex flex-wrap gap-3">
           <Button onClick={() => setAdding(true)}>Another function</Button>
-          <Borrow draft={draft} changing={changing} part="functions" words="As on another board" />
+          <Borrow draft={draft} changing={changing} part="functions" words="Take meanings over from another board" />
         </div>
       )}
     </section>
