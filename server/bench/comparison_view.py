@@ -229,7 +229,7 @@ def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
     case = proof.counter_case
     return ProofShown(
         verdict=proof.verdict,
-        words=wording.verdict_words(proof, family),
+        words=wording.verdict_words(proof, family, (comparison.original, comparison.replacement)),
         offsets=offsets,
         told=wording.counter_case_words(case, family, comparison.original, comparison.replacement) if case else [],
         endless=[

@@ -5,7 +5,7 @@ from fractions import Fraction
 
 from twincore.behaviour import CounterCase, Endless, Proof
 from twincore.carry_over import School
-from twincore.profile import Board, Family, FunctionDef, Number, Step, Value
+from twincore.profile import Board, Family, FunctionDef, Number, Step, Value, weakest_worth
 from twincore.profile.times import time_words
 from twincore.profile.values import as_number
 from twincore.settings import ByLearning, ByTable, CarriedFunction, Decoded
@@ -101,13 +101,27 @@ def _doing(board: Board, states: tuple[str, ...]) -> str:
     return f" ({', '.join(titles)})" if titles else ""
 
 
-def verdict_words(proof: Proof, family: Family) -> str:
-    """The verdict in one sentence that says what it rests on."""
+RESTS_ON = {
+    "sketched": " As far as a sketch tells.",
+    "drawn": " As far as a sketch tells.",
+    "usual": " As is usual for this kind of machine: nobody has timed these boards.",
+    "leaflet": " By a leaflet’s word: nobody has timed these boards.",
+}
+
+
+def rests_on(boards: Iterable[Board]) -> str:
+    """What a verdict on boards rests on, by the weakest of what they mean and how they behave; empty where that was measured or nobody said."""
+    weakest = weakest_worth([each.document for each in boards], ("functions", "behaviour"))
+    return RESTS_ON.get(weakest or "", "")
+
+
+def verdict_words(proof: Proof, family: Family, boards: Iterable[Board] = ()) -> str:
+    """The verdict in a sentence; of `boards`, what it rests on."""
     match proof.verdict:
         case "identical":
-            return "In register: no series of input changes makes the two show anything different."
+            return f"In register: no series of input changes makes the two show anything different.{rests_on(boards)}"
         case "within tolerance":
-            return "In register within tolerance: the two differ only by the offsets below."
+            return f"In register within tolerance: the two differ only by the offsets below.{rests_on(boards)}"
         case "different" if proof.counter_case:
             fewest = "the fewest possible" if proof.counter_case.fewest else "perhaps not the fewest"
             changes = proof.counter_case.changes

@@ -35,7 +35,7 @@ def changes_shown(draft: Draft, person: Person) -> ChangesShown:
     old, new, family = board_profile(board.current.pk), documents.whole(), documents.kind()
     found = changes_between(old, new, family)
     if found.proof is not None:
-        base["verdict"] = wording.verdict_words(found.proof, family)
+        base["verdict"] = wording.verdict_words(found.proof, family, (old, new))
         if found.proof.counter_case:
             base["counter_case"] = wording.counter_case_words(found.proof.counter_case, family, old, new)
     return ChangesShown(**base | {

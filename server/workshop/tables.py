@@ -60,7 +60,8 @@ def chart_changes(draft: Draft, given: ChartGiven) -> list[Change]:
     if given.index > len(charts):
         raise Refused("There is no chart of this number.")
     if not given.columns:
-        return [(["board", "charts", given.index], None)]
+        # the list as a whole, so that it can be taken back whatever stood behind it
+        return [(["board", "charts"], [each for at, each in enumerate(charts) if at != given.index])]
     there = charts[given.index] if given.index < len(charts) else {"id": _free("leaflet", {c["id"] for c in charts})}
     if unnamed := [each.heading for each in given.columns if each.role == "set" and not each.name]:
         raise Faulty("Say what each column is.", [Fault(unnamed[0], "expected something to be set")])

@@ -10,7 +10,7 @@ from twincore.profile.functions import FunctionMap, Row
 from twincore.profile.hanging import Hanging, hanging_of
 from twincore.profile.record import Record, factory_record, parse_record, written_positions
 from twincore.profile.scenario import Scenario, Step, parse_scenario
-from twincore.profile.standing import Worth, worth_of
+from twincore.profile.standing import Worth, weakest_worth, worth_of
 from twincore.profile.trace import Seen, Trace, build_trace, parse_trace
 from twincore.profile.values import Number, Value
 
@@ -53,6 +53,7 @@ __all__ = [
     "parse_trace",
     "register_words",
     "warnings_of",
+    "weakest_worth",
     "worth_of",
     "written_positions",
 ]

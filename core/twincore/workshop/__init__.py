@@ -23,7 +23,6 @@ from twincore.workshop.draft import (
     on_ways,
     opened,
     same_json,
-    with_standing,
 )
 from twincore.workshop.grids import Cell, Grid, combinations_of, filled_by_rule, grid_of, node_of
 from twincore.workshop.merging import merged_family
@@ -82,5 +81,4 @@ __all__ = [
     "traces_against",
     "usual_behaviour",
     "value_text",
-    "with_standing",
 ]

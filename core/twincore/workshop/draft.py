@@ -3,7 +3,7 @@
 import json
 from collections.abc import Mapping, Sequence
 from copy import deepcopy
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from itertools import pairwise
 from typing import Any
 
@@ -180,13 +180,6 @@ def on_ways(board: Board) -> dict[str, str]:
         for each in board.elements
         if each.kind == "dip" and each.id in placed and each.id not in doubtful
     }
-
-
-def with_standing(draft: Draft, part: str, standing: Mapping[str, Any]) -> Draft:
-    """The draft with what a part is worth and where it is from."""
-    board = deepcopy(draft.board)
-    board.setdefault("standing", {})[part] = dict(standing)
-    return replace(draft, board=board)
 
 
 def document_bytes(node: Any) -> bytes:

@@ -1,3 +1,4 @@
+from dataclasses import replace
 from fractions import Fraction
 
 from django.test import SimpleTestCase
@@ -8,7 +9,7 @@ from bench.schemas import ScenarioGiven
 from config.errors import Faulty
 from tests.builders import demo_board, demo_family, record
 from twincore.behaviour import Endless, Proof, make_twin, prove
-from twincore.profile import Step, Value
+from twincore.profile import Board, Step, Value
 from twincore.settings import CarriedFunction, Decoded
 
 
@@ -67,6 +68,24 @@ class Words(SimpleTestCase):
         told = wording.endless_words(endless, family, board)
         self.assertEqual(told[0], "At 1 s: Call for heat begins.")
         self.assertIn("TVH-2210-B goes round without end: ", told[1])
+
+    def test_a_verdict_claims_no_more_than_its_weakest_part(self) -> None:
+        board, family = demo_board("TVH-2210-B"), demo_family()
+        alike = Proof("identical", ())
+
+        def standing(**parts: str) -> Board:
+            return replace(board, document={**board.document, "standing": {n: {"worth": w} for n, w in parts.items()}})
+
+        self.assertTrue(wording.verdict_words(alike, family, [board]).endswith("show anything different."))
+        timed, told = (
+            standing(functions="measured", behaviour="measured"),
+            standing(functions="leaflet", behaviour="measured"),
+        )
+        self.assertTrue(wording.verdict_words(alike, family, [timed]).endswith("show anything different."))
+        self.assertIn("By a leaflet’s word", wording.verdict_words(alike, family, [timed, told]))
+        usual = standing(functions="leaflet", behaviour="usual")
+        self.assertIn("As is usual for this kind", wording.verdict_words(alike, family, [usual, timed]))
+        self.assertNotIn("usual", wording.verdict_words(Proof("not proved", (), missing=("X",)), family, [usual]))
 
 
 class Scenarios(SimpleTestCase):

@@ -140,7 +140,13 @@ class Drafts(WorldTestCase):
         place = f"charts[{len(draft['charts']) - 1}].rows[2]"
         self.assertEqual([each["place"] for each in draft["findings"] if each["weight"] == "fault"], [place])
         self.assertEqual(draft["charts"][-1]["rows"][0], ["DK1", "to 1999", "1001", "2", "old"])
-        draft = self.put(draft, "chart", index=len(draft["charts"]) - 1, columns=[], rows=[])
+        last = len(draft["charts"]) - 1
+        first = draft["charts"][0]
+        draft = self.put(draft, "chart", index=0, columns=[], rows=[])
+        self.assertEqual(len(draft["charts"]), last)
+        draft = self.post(f"drafts/{draft['id']}/undo", {})
+        self.assertEqual(draft["charts"][0], first)
+        draft = self.put(draft, "chart", index=last, columns=[], rows=[])
         self.assertEqual(draft["findings"], [])
         self.put(draft, "chart", 400, index=40, columns=columns, rows=rows)
 
