@@ -5,6 +5,7 @@ from unittest import TestCase
 from hypothesis import example, given
 from hypothesis import strategies as st
 
+from tests.builders import DEMO
 from twincore.profile import check_board_in_family, hanging_of, parse_board, parse_family
 from twincore.profile.faults import FaultList
 from twincore.sketch import (
@@ -18,6 +19,7 @@ from twincore.sketch import (
     kind_document,
     read_lines,
     sketch_words,
+    with_places,
     written,
 )
 from twincore.sketch.model import PARTS
@@ -153,3 +155,26 @@ class SameBoardAgain(TestCase):
         self.assertEqual({each.treatment for each in plan.wires}, {"straight"})
         self.assertEqual((plan.traps, [each.treatment for each in plan.free if each.treatment != "unused"]), ((), []))
         self.assertEqual(wiring_findings(board, family, record.wires), [])
+
+
+class Tidy(TestCase):
+    def test_a_board_without_places_gets_a_drawing_of_its_own_that_says_so(self) -> None:
+        drawn = 0
+        for path in sorted((DEMO / "boards").glob("*.json")):
+            document = json.loads(path.read_bytes())
+            self.assertEqual(with_places(document), document)
+            bare = {key: value for key, value in document.items() if key != "layout"}
+            made = with_places(bare)
+            self.assertEqual(made["standing"]["layout"], {"worth": "drawn"})
+            parse_board(json.dumps(made).encode())
+            width, height = made["size_mm"]
+            boxes = [(*each["at"], *each["size"]) for each in made["layout"]]
+            seen = {each["id"] for each in document["settings"] if each["kind"] not in ("parameter", "program", "code")}
+            self.assertLessEqual(
+                seen | {each["id"] for each in document.get("connectors", ())}, {e["ref"] for e in made["layout"]}
+            )
+            for (x, y, w, h), (left, low, wide, high) in combinations(boxes, 2):
+                self.assertTrue(x + w <= left or left + wide <= x or y + h <= low or low + high <= y, path.name)
+            self.assertTrue(all(x >= 0 and y >= 0 and x + w <= width and y + h <= height for x, y, w, h in boxes))
+            drawn += 1
+        self.assertGreater(drawn, 40)

@@ -22,6 +22,7 @@ from twincore.profile import Board as BoardProfile
 from twincore.profile import ElementKind, dump, factory_record, hanging_of, written_positions
 from twincore.profile.hanging import Axis, Way
 from twincore.recognise import Reading
+from twincore.sketch import with_places
 
 router = Router(tags=["catalogue"])
 
@@ -216,7 +217,7 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
         status=profile.status,
         revision=revision.number,
         elements=elements_shown(profile),
-        document=json.loads(dump(profile.document)),
+        document=with_places(json.loads(dump(profile.document))),
         family_title=board.family.title,
         behaviour_known=profile.behaviour is not None,
         standing=standing_words(profile.document),

@@ -6,6 +6,7 @@ from typing import Any, cast
 from catalogue.api import elements_shown
 from people.models import Person
 from twincore.profile import Board, Family, worth_of
+from twincore.sketch import with_places
 from twincore.workshop import (
     Draft as Documents,
 )
@@ -64,7 +65,7 @@ def draft_shown(draft: Draft, person: Person) -> DraftInFull:
     edits = list(draft.edits.select_related("by", "undone_by")[:LAST_EDITS])
     return DraftInFull(
         **draft_line(draft).dict(),
-        document=documents.board,
+        document=with_places(documents.board),
         elements=elements_shown(board),
         points=[
             DraftPoint(id=each.id, positions=len(each.domain), first=value_text(each.domain[0]))

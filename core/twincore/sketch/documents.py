@@ -1,9 +1,9 @@
 """The documents that come of a sketch: a board like any other, of which little is known, and a kind of machine for it."""
 
-from typing import Any
+from typing import Any, get_args
 
 from twincore.sketch.layout import placed
-from twincore.sketch.model import Sketch, SketchedElement, doubts_of
+from twincore.sketch.model import Sketch, SketchedElement, SketchedPlug, SketchKind, doubts_of
 
 USUAL_INPUTS = (("power", "Supply on"), ("call", "Called for"), ("stop", "Stop pressed"))
 USUAL_OUTPUTS = (
@@ -67,6 +67,33 @@ def board_document(
     if sketch.colour:
         document["look"] = {"colour": sketch.colour}
     return document
+
+
+def with_places(document: dict[str, Any]) -> dict[str, Any]:
+    """A board's document with a tidy place for every part, where nobody measured any; it says that it is drawn so.
+
+    A document with a layout comes back as it is.
+    """
+    if "layout" in document:
+        return document
+    size = document.get("size_mm")
+    sketch = Sketch(
+        elements=tuple(_seen(each) for each in document["settings"]),
+        plugs=tuple(SketchedPlug(each["id"], len(each["pins"])) for each in document.get("connectors", ())),
+        relays=len(document.get("relays", ())),
+        size_mm=(float(size[0]), float(size[1])) if size else None,
+    )
+    board, places = placed(sketch)
+    layout = [_place(part.ref, [x, y], [part.width, part.height], sketch) for part, x, y in places]
+    standing = {**document.get("standing", {}), "layout": {"worth": "drawn"}}
+    return {**document, "size_mm": list(board), "layout": layout, "standing": standing}
+
+
+def _seen(node: dict[str, Any]) -> SketchedElement:
+    """An element of a document as a sketch has it, as far as a drawing needs it."""
+    places = node.get("positions") or node.get("places") or node.get("wheels") or 1
+    kind: SketchKind = node["kind"] if node["kind"] in get_args(SketchKind) else "jumper"
+    return SketchedElement(node["id"], kind, places)
 
 
 def _setting(element: SketchedElement) -> dict[str, Any]:

@@ -40,6 +40,7 @@ export function BoardPage() {
   const behaviour = document.behaviour as (Machine & { machines?: Machine[] }) | undefined;
   const codes = (document.codes ?? []) as { shown: string; meaning: string; look_at?: string; clears?: string }[];
   const look = capitalised((document as BoardDocument).look?.colour);
+  const drawn = (document.standing as { layout?: { worth?: string } } | undefined)?.layout?.worth === "drawn";
   const notes = Object.values((document.notes ?? {}) as Record<string, unknown>).map(String);
   return (
     <Shell>
@@ -100,8 +101,9 @@ export function BoardPage() {
           />
           <BoardPictures partNumber={board.data.part_number} canAdd={false} />
           <p className="text-sm text-faint">
-            {look ? `${look} board, drawn` : "Drawn"} as it leaves the maker. A square pin is pin 1; ribs on a socket
-            are its key.
+            {look ? `${look} board, drawn` : "Drawn"} as it leaves the maker
+            {drawn ? "; its places are tidy, nobody measured them" : ""}. A square pin is pin 1; ribs on a socket are
+            its key.
           </p>
         </div>
         <div className="flex min-w-0 flex-col gap-5">

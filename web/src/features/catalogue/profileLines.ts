@@ -40,7 +40,9 @@ export function sectionsOf(document: Node, titles: Record<string, string>): Sect
   const around = (document.surroundings ?? {}) as Node;
   const energy = document.stored_energy as Node | undefined;
   const made = document.made as Node | undefined;
-  const size = document.size_mm as number[] | undefined;
+  const places = ((document.standing ?? {}) as { layout?: { worth?: string } }).layout;
+  // what was drawn for want of measures is no size
+  const size = places?.worth === "drawn" ? undefined : (document.size_mm as number[] | undefined);
   const found: Section[] = [
     {
       title: "Supply, size and surroundings",
