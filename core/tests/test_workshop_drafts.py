@@ -89,6 +89,14 @@ class Readable(TestCase):
             with self.assertRaises(Refusal):
                 edited(demo_draft(), path, demo_draft().at(path), "x")
 
+    def test_what_a_document_cannot_hold_is_refused(self) -> None:
+        deep: Any = 1
+        for _ in range(100):
+            deep = [deep]
+        for after in (float("nan"), float("inf"), "half \ud800", {"x": [float("nan")]}, deep):
+            with self.assertRaises(WrongValue):
+                put(demo_draft(), "functions/purge.post/table/0/value", after)
+
     def test_settings_that_could_not_be_drawn_are_refused_whole(self) -> None:
         with self.assertRaises(WrongValue) as caught:
             put(demo_draft(), "settings/0/positions", 99)

@@ -12,6 +12,7 @@ from config.paging import Paging
 
 Cell = Annotated[str, Tagged(max_length=2000)]
 Part = Annotated[str, Tagged(max_length=80)]
+Finite = Annotated[float, Tagged(ge=-1e9, le=1e9, allow_inf_nan=False)]
 Weight = Literal["fault", "note"]
 Role = Literal["fact", "set", "use", "note"]
 FactKind = Literal["number", "flag", "choice", "text"]
@@ -245,9 +246,9 @@ class GridGiven(Seen):
     points: list[Part] = Field(default_factory=list, max_length=12)
     cells: list[Cell] = Field(default_factory=list, max_length=256)
     reads: str = Field("", max_length=80)
-    scale: float = 1
-    offset: float = 0
-    fill: tuple[float, float] | None = None
+    scale: Finite = 1
+    offset: Finite = 0
+    fill: tuple[Finite, Finite] | None = None
     """Start and step, to fill the grid by a rule."""
 
 

@@ -10,7 +10,7 @@ from twincore.errors import Fault
 from twincore.profile import Board, parse_board
 from twincore.profile.document import jsonable
 from twincore.profile.facts import ORIGINAL
-from twincore.profile.values import exact
+from twincore.profile.values import Number, exact, plain
 from twincore.workshop import (
     Arrow,
     Column,
@@ -44,13 +44,13 @@ def grid_changes(draft: Draft, given: GridGiven) -> list[Change]:
         raise Faulty("This kind of machine has no such function.", [Fault("function", f'found "{given.function}"')])
     path = ["board", "functions", given.function]
     if given.reads:
-        scale, offset = (_number(each) for each in (given.scale, given.offset))
+        scale, offset = (plain(_exact(each)) for each in (given.scale, given.offset))
         node = {"from": given.reads}
         return [(path, node | ({} if (scale, offset) == (1, 0) else {"scale": scale, "offset": offset}))]
     cells = given.cells
     if given.fill is not None:
         count = len(combinations_of([p for p in given.points if p in points], points))
-        cells = filled_by_rule(count, exact(repr(given.fill[0])), exact(repr(given.fill[1])))
+        cells = filled_by_rule(count, _exact(given.fill[0]), _exact(given.fill[1]))
     return [(path, jsonable(node_of(definition, given.points, cells, points)))]
 
 
@@ -183,5 +183,9 @@ def _free(name: str, taken: set[str]) -> str:
     return next(each for n in range(1, len(taken) + 2) if (each := f"{name}-{n}") not in taken)
 
 
-def _number(value: float) -> Any:
-    return int(value) if value == int(value) else value
+def _exact(number: float) -> Number:
+    """A number as it was typed. Raises Faulty for one that is finer than documents write."""
+    try:
+        return exact(repr(number))
+    except ValueError as error:
+        raise Faulty(f"Expected {error}, found {number:g}.") from error

@@ -115,17 +115,22 @@ def _object(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
 
 
 def _check_depth(root: Any) -> None:
+    if depth_of(root) > DEEPEST:
+        raise DocumentError([Fault("", f"expected at most {DEEPEST} levels of nesting")])
+
+
+def depth_of(root: Any) -> int:
+    """How many levels of objects and lists a JSON value has, itself among them; no more than DEEPEST + 1 are counted."""
     level, depth = [root], 0
-    while level:
+    while level and depth <= DEEPEST:
         depth += 1
-        if depth > DEEPEST:
-            raise DocumentError([Fault("", f"expected at most {DEEPEST} levels of nesting")])
         level = [
             child
             for node in level
             if isinstance(node, dict | list)
             for child in (node.values() if isinstance(node, dict) else node)
         ]
+    return depth
 
 
 def place_of(path: list[str | int]) -> str:

@@ -18,7 +18,7 @@ from twincore.profile import (
     parse_board,
     parse_family,
 )
-from twincore.profile.document import jsonable
+from twincore.profile.document import DEEPEST, depth_of, jsonable
 
 HALF_DONE = ("functions", "behaviour", "charts", "learning", "acts")
 """Parts of a board that may be half done; without them it can always be read and drawn."""
@@ -77,12 +77,26 @@ def edited(draft: Draft, path: Path, before: Any, after: Any) -> Draft:
     """
     if not path or path[0] not in PARTS or len(path) < 2 or len(path) > DEEPEST_PATH or path[1] in FIXED:
         raise Refusal("Nothing of a draft stands at this place.", place=list(path))
+    _check_writable(path, after)
     if not same_json(draft.at(path), before):
         raise Refusal("Somebody else changed this meanwhile. Look at it again.", now=draft.at(path))
     new = Draft(deepcopy(draft.board), deepcopy(draft.family))
     _put(new, path, deepcopy(after))
     _check_readable(draft, new, path)
     return new
+
+
+def _check_writable(path: Path, after: Any) -> None:
+    """Refuse what a JSON text cannot hold, or holds too deep: not a number, half a character, endless nesting."""
+    try:
+        json.dumps([list(path), after], allow_nan=False, ensure_ascii=False).encode()
+        deep = depth_of(after) + len(path) > DEEPEST
+    except (ValueError, RecursionError):
+        deep = True
+    if deep:
+        raise WrongValue(
+            "This is no value that a board's document can hold.", [Fault(str(path[-1]), "expected plain values")]
+        )
 
 
 def _put(draft: Draft, path: Path, after: Any) -> None:

@@ -257,6 +257,21 @@ class Drafts(WorldTestCase):
                 self.put(draft, "place", status, path=path, after=after)
         self.assertEqual(self.get(f"drafts/{draft['id']}")["version"], draft["version"])
 
+    def test_numbers_that_are_none_or_too_fine_are_refused(self) -> None:
+        draft = self.sketched()
+        for more in (
+            {"fill": [0.30000000000000004, 1]},
+            {"fill": [1e12, 1]},
+            {"points": [], "reads": "R1", "scale": 1e300},
+        ):
+            self.meaning(draft, [], 422, **more)
+        raw = f'{{"seen": {draft["version"]}, "function": "rinse", "points": [], "reads": "R1", "scale": NaN}}'
+        answer = self.client.post(f"/api/drafts/{draft['id']}/meaning", raw, content_type="application/json")
+        self.assertIn(answer.status_code, (400, 422))
+        raw = f'{{"seen": {draft["version"]}, "path": ["board", "title"], "after": "half \\ud800"}}'
+        answer = self.client.post(f"/api/drafts/{draft['id']}/place", raw, content_type="application/json")
+        self.assertEqual(answer.status_code, 422)
+
     def test_the_list_of_drafts_costs_the_same_whatever_its_length(self) -> None:
         self.opened()
         self.opened("TVH-2214-A")
