@@ -7,7 +7,7 @@ from threading import Thread
 
 import httpx
 from django.test import override_settings
-from playwright.sync_api import Page
+from playwright.sync_api import Page, expect
 
 from e2e.support import PHONE, BrowserTestCase
 from jobs.models import Job
@@ -283,7 +283,9 @@ class CondemnedAtOnce(BrowserTestCase):
             page.get_by_text("Say why the board died").wait_for()
             page.get_by_role("button", name="I have seen this").first.tap()
             page.get_by_text("Why did it die?", exact=True).tap()
-            page.get_by_label("Not known").check()
+            # it shows once the device has kept it
+            page.get_by_label("Not known").click()
+            expect(page.get_by_label("Not known")).to_be_checked()
             self.saved(page)
             page.get_by_role("button", name="The board is the cause").tap()
             page.get_by_label("Marking on the board").wait_for()
