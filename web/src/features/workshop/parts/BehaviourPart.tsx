@@ -7,6 +7,7 @@ import { SideWords } from "@/ui/inks";
 import { useState } from "react";
 import { findingsUnder, playDraft, type Draft } from "../api";
 import { Borrow } from "./Borrow";
+import { Clocks } from "./Clocks";
 import { NewState } from "./NewState";
 import { Source } from "./Source";
 import { StateTable } from "./StateTable";
@@ -71,6 +72,7 @@ export function BehaviourPart({ draft, changing }: PartProps) {
           <NewState draft={draft} changing={changing} machine={index} />
         </section>
       ))}
+      {behaviour && <Clocks draft={draft} changing={changing} />}
       {!behaviour && <NewState draft={draft} changing={changing} machine={0} />}
       <div className="flex flex-wrap gap-3">
         <Borrow draft={draft} changing={changing} part="behaviour" words="As another board behaves" />

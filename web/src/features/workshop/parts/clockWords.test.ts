@@ -1,0 +1,17 @@
+import { describe, expect, it } from "vitest";
+import { clocksFrom, clocksText, countersFrom, countersText } from "./clockWords";
+
+describe("clocks and counters in words", () => {
+  it("are read as they are written, and written as they are read", () => {
+    const clocks = [
+      { id: "since_stop", starts: "expired" as const, runs_without_power: true as const },
+      { id: "hold" },
+    ];
+    expect(clocksText(clocks)).toBe("since_stop expired kept, hold");
+    expect(clocksFrom(" since_stop  kept expired , hold,")).toEqual(clocks);
+    const counters = [{ id: "n" }, { id: "starts", survives_power_loss: true as const }];
+    expect(countersText(counters)).toBe("n, starts kept");
+    expect(countersFrom("n, starts kept")).toEqual(counters);
+    expect(countersFrom(" ")).toEqual([]);
+  });
+});
