@@ -83,10 +83,45 @@ export function StateTable({ draft, changing, machine, state }: Props) {
           )
         }
       />
+      <StateMarks draft={draft} changing={changing} machine={machine} state={state} />
       <Button kind="quiet" className="self-start text-sm" onClick={() => put({ gone: true })}>
         Take state {state.name} out
       </Button>
     </section>
+  );
+}
+
+/** Whether the board starts in a state, and whether it is still in it when the supply comes back. */
+function StateMarks({ draft, changing, machine, state }: Props) {
+  const shown = draft.machines[machine];
+  if (!shown) return null;
+  const single = !("machines" in ((draft.document.behaviour ?? {}) as object));
+  const path = ["board", "behaviour", ...(single ? [] : ["machines", machine])];
+  const kept = shown.states.filter((each) => each.survives).map((each) => each.name);
+  const flip = () => {
+    const after = state.survives ? kept.filter((each) => each !== state.name) : [...kept, state.name];
+    changing.change({
+      what: "place",
+      body: { path: [...path, "survive_power_loss"], after: after.length ? after : null },
+    });
+  };
+  return (
+    <p className="flex flex-wrap gap-x-6">
+      <label className="flex min-h-11 items-center gap-2">
+        <input type="checkbox" className="size-5" checked={state.survives} onChange={flip} />
+        kept when the supply is lost
+      </label>
+      <label className="flex min-h-11 items-center gap-2">
+        <input
+          type="radio"
+          className="size-5"
+          name={`start of machine ${machine}`}
+          checked={shown.start === state.name}
+          onChange={() => changing.change({ what: "place", body: { path: [...path, "start"], after: state.name } })}
+        />
+        the board starts here
+      </label>
+    </p>
   );
 }
 
