@@ -269,6 +269,8 @@ class Kinds(TestCase):
         merged = merged_family(base, mine, theirs)
         self.assertEqual([each["id"] for each in merged["functions"]], ["a", "c", "b"])
         self.assertEqual(merged["title"], "T")
+        both = merged_family(base, {**base, "functions": [*base["functions"], {"id": "c", "x": 9}]}, theirs)
+        self.assertEqual(both["functions"], theirs["functions"])
         with self.assertRaises(Refusal):
             merged_family(
                 base, {**base, "functions": [{"id": "a", "x": 2}]}, {**base, "functions": [{"id": "a", "x": 3}]}

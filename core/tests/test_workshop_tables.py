@@ -146,7 +146,7 @@ class Charts(TestCase):
         for draft in demo_drafts():
             board = draft.skeleton()
             for chart in draft.board.get("charts", ()):
-                columns = columns_of(chart)
+                columns = columns_of(chart, {})
                 made = chart_node(
                     chart, columns, cells_of(chart, columns), draft.kind(), elements_of(board), on_ways(board)
                 )
@@ -174,7 +174,7 @@ class Charts(TestCase):
                 {"if": {"made": {"to": 2000}}, "set": {"S1": "0" * places}},
             ],
         )  # fmt: skip
-        shown = cells_of(node, columns_of(node))
+        shown = cells_of(node, columns_of(node, {}))
         self.assertTrue(same_json(self.node(columns, shown)["rows"], node["rows"]))
 
     def test_a_column_for_every_switch_makes_one_bank(self) -> None:

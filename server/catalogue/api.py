@@ -20,9 +20,11 @@ from config.paging import Page, Paging, paged
 from people.access import person_of
 from twincore.profile import Board as BoardProfile
 from twincore.profile import ElementKind, dump, factory_record, hanging_of, written_positions
+from twincore.profile import Family as FamilyProfile
 from twincore.profile.hanging import Axis, Way
 from twincore.recognise import Reading
 from twincore.sketch import with_places
+from twincore.workshop import Role, cells_of, columns_of
 
 router = Router(tags=["catalogue"])
 
@@ -126,10 +128,28 @@ class ElementShown(Schema):
     hanging: HangingShown
 
 
+class ChartColumn(Schema):
+    """A column of a chart."""
+
+    heading: str = Field(max_length=200)
+    role: Role
+    name: str = Field("", max_length=80)
+
+
+class ChartShown(Schema):
+    """A chart as its leaflet prints it."""
+
+    id: str
+    title: str
+    columns: list[ChartColumn]
+    rows: list[list[str]]
+
+
 class BoardShown(BoardLine):
     """A board in full; `document` is its file, for the drawing and the state diagram."""
 
     elements: list[ElementShown]
+    charts: list[ChartShown]
     document: dict[str, Any]
     family_title: str
     behaviour_known: bool
@@ -217,6 +237,7 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
         status=profile.status,
         revision=revision.number,
         elements=elements_shown(profile),
+        charts=charts_shown(json.loads(dump(profile.document)), family_profile(revision.family_revision_id)),
         document=with_places(json.loads(dump(profile.document))),
         family_title=board.family.title,
         behaviour_known=profile.behaviour is not None,
@@ -224,6 +245,23 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
         withdrawn=withdrawn_words(board.withdrawn),
         doubts=doubts_words(profile.document),
     )
+
+
+def charts_shown(document: dict[str, Any], family: FamilyProfile) -> list[ChartShown]:
+    """The charts of a board, cell by cell; facts are called as the kind of machine calls them."""
+    titles = {each["id"]: each["title"] for each in family.document.get("facts", ())}
+    shown = []
+    for index, node in enumerate(document.get("charts", ())):
+        columns = columns_of(node, titles)
+        shown.append(
+            ChartShown(
+                id=str(node.get("id", index + 1)),
+                title=node.get("title", ""),
+                columns=[ChartColumn(heading=each.heading, role=each.role, name=each.name) for each in columns],
+                rows=cells_of(node, columns),
+            )
+        )
+    return shown
 
 
 def elements_shown(profile: BoardProfile) -> list[ElementShown]:

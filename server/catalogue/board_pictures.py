@@ -45,9 +45,8 @@ def add_picture(person: Person, part_number: str, picture: UUID, of: str, data: 
     return new
 
 
-def take_out(person: Person, picture: UUID) -> None:
-    """Take a picture out. Its file goes with it."""
-    found = picture_of(person, picture)
-    file = found.file
-    found.delete()
-    file.delete(save=False)
+def take_out(picture: BoardPicture) -> None:
+    """Take a picture out; its file goes once that is certain."""
+    file = picture.file
+    picture.delete()
+    transaction.on_commit(lambda: file.delete(save=False))

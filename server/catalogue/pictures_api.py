@@ -1,8 +1,6 @@
 """Pictures of boards over HTTP, and markings read in a picture."""
 
-from base64 import b64encode
 from datetime import datetime
-from io import BytesIO
 from typing import Any, Literal, cast
 from uuid import UUID
 
@@ -16,7 +14,7 @@ from catalogue.api import MarkedBoard, marked_board
 from catalogue.models import BoardPicture
 from config.paging import Page, Paging, paged
 from people.access import person_of
-from pictures.files import body_of, upright
+from pictures.files import as_address, body_of, upright
 from pictures.reading import read_markings
 from twincore.printed import Word
 
@@ -62,11 +60,9 @@ def read_markings_in_picture(request: HttpRequest) -> list[MarkingRead]:
 
 def _piece(image: Image.Image, word: Word) -> str:
     box = (word.left - ROUND, word.top - ROUND, word.left + word.width + ROUND, word.top + word.height + ROUND)
-    out = BytesIO()
     piece = image.crop(tuple(round(each) for each in box))  # type: ignore[arg-type]
     piece.thumbnail((480, 160))
-    piece.save(out, "PNG")
-    return f"data:image/png;base64,{b64encode(out.getvalue()).decode()}"
+    return as_address(piece)
 
 
 @router.get("/board-pictures/{path:part_number}", response=Page[BoardPictureShown])
@@ -94,7 +90,7 @@ def show_picture(request: HttpRequest, picture: UUID) -> FileResponse:
 @router.delete("/board-picture/{picture}", response={204: None})
 def take_out_picture(request: HttpRequest, picture: UUID) -> tuple[int, None]:
     """Take a picture out."""
-    board_pictures.take_out(person_of(request), picture)
+    board_pictures.take_out(board_pictures.picture_of(person_of(request), picture))
     return 204, None
 
 

@@ -7,7 +7,8 @@ from django.db import transaction
 from django.db.models import ProtectedError
 
 from catalogue import queries
-from catalogue.models import Board
+from catalogue.board_pictures import take_out
+from catalogue.models import Board, BoardPicture
 from config.errors import Faulty, Refused
 from people.access import require_parts_lead
 from people.models import Person
@@ -52,6 +53,8 @@ def remove(person: Person, part_number: str) -> None:
     try:
         board.revisions.all().delete()
         board.delete()
+        for picture in BoardPicture.objects.filter(depot=person.depot_id, part_number=board.part_number):
+            take_out(picture)
     except ProtectedError as error:
         raise Refused(f"Jobs or drafts rest on {board.part_number}. Withdraw it instead.") from error
 

@@ -1,5 +1,6 @@
 """Pictures as they are kept: checked, turned upright, of a sensible size, and free of where they were taken."""
 
+from base64 import b64encode
 from io import BytesIO
 
 from django.http import HttpRequest
@@ -38,6 +39,13 @@ def upright(data: bytes) -> tuple[Image.Image, str]:
         raise Faulty("This is no picture that can be read: expected JPEG, PNG or WebP.") from error
     turned.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
     return turned, suffix
+
+
+def as_address(image: Image.Image) -> str:
+    """A small picture as an address that holds it whole (RFC 2397)."""
+    out = BytesIO()
+    image.save(out, "PNG")
+    return f"data:image/png;base64,{b64encode(out.getvalue()).decode()}"
 
 
 def encoded(image: Image.Image, suffix: str) -> bytes:

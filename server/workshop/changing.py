@@ -1,6 +1,5 @@
 """What publishing a draft would change: against the revision in use, what was timed, and the jobs that are open."""
 
-import json
 from typing import Any
 
 from bench import wording
@@ -14,7 +13,7 @@ from twincore.job.traces import traces_of
 from twincore.profile import Board as Profile
 from twincore.profile import Family, Trace
 from twincore.workshop import changes_between, findings, found_record, traces_against, value_text
-from workshop.drafting import documents_of
+from workshop.drafting import documents_of, family_changed
 from workshop.models import Draft
 from workshop.schemas import ChangesShown, DraftTraced, ElementChangeShown, FunctionChangeShown, MovedShown
 
@@ -39,7 +38,7 @@ def changes_shown(draft: Draft, person: Person) -> ChangesShown:
         if found.proof.counter_case:
             base["counter_case"] = wording.counter_case_words(found.proof.counter_case, family, old, new)
     return ChangesShown(**base | {
-        "nothing": not found.any and json.loads(draft.family_text) == json.loads(bytes(draft.family_base.document)),
+        "nothing": not found.any and not family_changed(draft),
         "functions": [_function(each, family) for each in found.functions if each.how != "same"],
         "elements": [ElementChangeShown(id=name, how=how) for name, how in found.elements if how != "same"],
         "parts": list(found.parts),

@@ -5,17 +5,18 @@ A third kind of machine nobody has entered: of that there are only the pictures 
 
 from collections.abc import Callable
 from datetime import datetime
-from uuid import UUID, uuid5
+from uuid import UUID, uuid4, uuid5
 
 from django.db import transaction
 
+from catalogue.api import ChartColumn
 from jobs.actions import NewEntry, add_entry, open_job
 from jobs.models import Job
 from people.models import Person
 from workshop.actions import Sketched, sketch_board
-from workshop.drafting import edit_draft, open_draft
-from workshop.schemas import ChartColumn, ChartGiven, GridGiven
-from workshop.tables import chart_changes, grid_changes
+from workshop.drafting import Act, edit_draft, open_draft
+from workshop.schemas import ChartGiven, GridGiven
+from workshop.tables import Changes, chart_changes, grid_changes
 
 NAMESPACE = UUID("6f1d4c52-3c0e-4a55-9d0b-7f3c1f3a9b10")
 LIFT = "S1 bank 4, on right, from top; J1 jumper 3; C1 plug 6, keyed; C2 plug 3; relays 2; fuse; board brown, 130x90"
@@ -48,13 +49,17 @@ def _job(person: Person, now: datetime, board: str) -> Job:
 
 def _half_done(person: Person, now: datetime) -> None:
     draft = open_draft(person, "SFT 9-4", now)
-    edit_draft(person, draft.pk, 0, lambda _: [(["family", "functions"], list(FUNCTIONS))], now)
+
+    def put(changes: Changes) -> None:
+        edit_draft(Act(person, now, uuid4()), draft.pk, 0, changes)
+
+    put(lambda _: [(["family", "functions"], list(FUNCTIONS))])
     run = GridGiven(seen=0, function="run", points=["S1.1", "S1.2"], cells=["30", "45", "1 min", ""], reads="")
-    edit_draft(person, draft.pk, 0, lambda documents: grid_changes(documents, run), now)
+    put(lambda documents: grid_changes(documents, run))
     shake = GridGiven(seen=0, function="shake", reads="R1")
-    edit_draft(person, draft.pk, 0, lambda documents: grid_changes(documents, shake), now)
+    put(lambda documents: grid_changes(documents, shake))
     columns = [ChartColumn(heading="Replaces", role="fact", name="original"), ChartColumn(heading="S1", role="set", name="S1"),
                ChartColumn(heading="R1", role="set", name="R1")]  # fmt: skip
     rows = [["SFT 9-1", "011000", "2"], ["SFT 9-2", "01100", "2"], ["SFT 9-3", "111000", "3"]]
     chart = ChartGiven(seen=0, index=0, title="Sifter boards, sheet 4", columns=columns, rows=rows)
-    edit_draft(person, draft.pk, 0, lambda documents: chart_changes(documents, chart), now)
+    put(lambda documents: chart_changes(documents, chart))

@@ -2,11 +2,13 @@
 
 import json
 from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 from uuid import UUID
 
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils.timezone import localtime
 
 from catalogue import queries as catalogue
@@ -67,46 +69,71 @@ def documents_of(draft: Draft) -> Documents:
     return opened(draft.board_text.encode(), draft.family_text.encode())
 
 
+@dataclass(frozen=True, slots=True)
+class Act:
+    """Something that somebody does to a draft: who, when, and its id, which the client made: sent twice, it is done once."""
+
+    person: Person
+    now: datetime
+    id: UUID
+
+
 @transaction.atomic
 def edit_draft(
-    person: Person,
-    draft_id: UUID,
-    seen: int,
-    changes_of: Callable[[Documents], Sequence[tuple[Path, Any]]],
-    now: datetime,
-) -> Draft:
+    act: Act, draft_id: UUID, seen: int, changes_of: Callable[[Documents], Sequence[tuple[Path, Any]]]
+) -> Draft:  # fmt: skip
     """Put something else at places of a draft, all of them or none; `changes_of` says what, from the draft as it is.
 
     `seen` is the version that the person looked at. Raises Changed where somebody else changed the same place since, and
     Refusal or WrongValue where the draft could not be read any more.
     """
-    draft = draft_of(person, draft_id, lock=True)
-    _check_live(draft)
+    draft = _open_for(act, draft_id)
+    if draft.edits.filter(act=act.id).exists():
+        return draft
     follow_family(draft)
     changes = changes_of(documents_of(draft))
     for path, _ in changes:
-        _check_nobody_faster(draft, person, seen, path)
+        _check_nobody_faster(draft, act.person, seen, path)
     for path, after in changes:
-        _put(draft, person, path, after, now)
+        _put(draft, act, path, after)
     return draft
 
 
 @transaction.atomic
-def undo(person: Person, draft_id: UUID, now: datetime) -> Draft:
-    """Take back the person's last edit that still stands. Raises Refused where there is none or it was built on."""
-    draft = draft_of(person, draft_id, lock=True)
-    _check_live(draft)
-    last = draft.edits.filter(by=person, undoes=None, undone_by=None).first()
+def undo(act: Act, draft_id: UUID) -> Draft:
+    """Take back the person's last act that still stands. Raises Refused where there is none or it was built on."""
+    draft = _open_for(act, draft_id)
+    if draft.edits.filter(act=act.id).exists():
+        return draft
+    last = to_take_back(draft, act.person).first()
     if last is None:
         raise Refused("Nothing of yours is left to take back.")
-    path = json.loads(last.path)
-    if not same_json(documents_of(draft).at(path), json.loads(last.after)):
-        raise Refused(f"{place_words(path)} was changed again since. It cannot be taken back by itself.")
-    _put(draft, person, path, json.loads(last.before), now, undoes=last)
+    for edit in draft.edits.filter(act=last.act):
+        path = json.loads(edit.path)
+        if not same_json(documents_of(draft).at(path), json.loads(edit.after)):
+            raise Refused(f"{place_words(path)} was changed again since. It cannot be taken back by itself.")
+        _put(draft, act, path, json.loads(edit.before), undoes=edit)
     return draft
 
 
-def _put(draft: Draft, person: Person, path: Path, after: Any, now: datetime, undoes: Edit | None = None) -> None:
+def to_take_back(draft: Draft, person: Person) -> QuerySet[Edit]:
+    """A person's edits of a draft that still stand, the last one first."""
+    return draft.edits.filter(by=person, undoes=None, undone_by=None)
+
+
+def family_changed(draft: Draft) -> bool:
+    """Whether a draft says otherwise of its kind of machine than the revision that it began with."""
+    return bool(json.loads(draft.family_text) != json.loads(bytes(draft.family_base.document)))
+
+
+def _open_for(act: Act, draft_id: UUID) -> Draft:
+    draft = draft_of(act.person, draft_id, lock=True)
+    if not draft.live:
+        raise Refused(f"This draft is {draft.get_state_display().lower()}. Open the board anew to change it.")
+    return draft
+
+
+def _put(draft: Draft, act: Act, path: Path, after: Any, undoes: Edit | None = None) -> None:
     old = documents_of(draft)
     before = old.at(path)
     if same_json(before, after):
@@ -114,11 +141,11 @@ def _put(draft: Draft, person: Person, path: Path, after: Any, now: datetime, un
     new = edited(old, path, before, after)
     draft.board_text, draft.family_text = _text(new.board, draft.board_text), _text(new.family, draft.family_text)
     draft.version += 1
-    draft.touched_by, draft.touched_at = person, now
+    draft.touched_by, draft.touched_at = act.person, act.now
     draft.state = Draft.State.OPEN if draft.state == Draft.State.PROPOSED else draft.state
     draft.save()
     Edit.objects.create(
-        draft=draft, number=draft.version, by=person, at=now, undoes=undoes,
+        draft=draft, number=draft.version, by=act.person, at=act.now, act=act.id, undoes=undoes,
         path=json.dumps(list(path)), before=json.dumps(before), after=json.dumps(after),
     )  # fmt: skip
 
@@ -126,11 +153,6 @@ def _put(draft: Draft, person: Person, path: Path, after: Any, now: datetime, un
 def _text(node: Any, before: str) -> str:
     """A document as it is kept: the text that was there where nothing of it changed."""
     return before if json.loads(before) == node else json.dumps(node, ensure_ascii=False, indent=1) + "\n"
-
-
-def _check_live(draft: Draft) -> None:
-    if not draft.live:
-        raise Refused(f"This draft is {draft.get_state_display().lower()}. Open the board anew to change it.")
 
 
 def _check_nobody_faster(draft: Draft, person: Person, seen: int, path: Path) -> None:

@@ -10,6 +10,7 @@ from ninja import Query, Router
 from bench.comparison_view import track
 from bench.scenarios import checked_scenario
 from bench.schemas import PlayShown, ScenarioGiven
+from catalogue.api import ChartColumn
 from catalogue.profiles import board_profile
 from config.downloads import JSON, download
 from config.errors import Faulty
@@ -21,21 +22,22 @@ from workshop import drafting, publishing, tables
 from workshop.changing import changes_shown
 from workshop.models import LIVE, Draft
 from workshop.schemas import (
+    ActGiven,
     BoardGiven,
     BorrowGiven,
     ChangesShown,
-    ChartColumn,
     ChartGiven,
     DraftInFull,
     DraftLine,
-    DraftNote,
     DraftSearch,
     GridGiven,
     HeadingsGiven,
     PinsGiven,
     PlaceGiven,
     PublishGiven,
+    Seen,
     StateGiven,
+    StepGiven,
 )
 from workshop.shown import draft_line, draft_shown
 
@@ -76,13 +78,13 @@ def draft_file(request: HttpRequest, draft: UUID) -> HttpResponse:
 @router.post("/drafts/{draft}/meaning", response=DraftInFull)
 def put_meaning(request: HttpRequest, draft: UUID, given: GridGiven) -> DraftInFull:
     """Say what positions mean for a function."""
-    return _edited(request, draft, given.seen, lambda documents: tables.grid_changes(documents, given))
+    return _edited(request, draft, given, lambda documents: tables.grid_changes(documents, given))
 
 
 @router.post("/drafts/{draft}/chart", response=DraftInFull)
 def put_chart(request: HttpRequest, draft: UUID, given: ChartGiven) -> DraftInFull:
     """Put a leaflet's chart into the draft."""
-    return _edited(request, draft, given.seen, lambda documents: tables.chart_changes(documents, given))
+    return _edited(request, draft, given, lambda documents: tables.chart_changes(documents, given))
 
 
 @router.post("/drafts/{draft}/columns", response=list[ChartColumn])
@@ -96,33 +98,33 @@ def guess_columns(request: HttpRequest, draft: UUID, given: HeadingsGiven) -> li
 @router.post("/drafts/{draft}/pins", response=DraftInFull)
 def put_pins(request: HttpRequest, draft: UUID, given: PinsGiven) -> DraftInFull:
     """Say what the pins of a plug are."""
-    return _edited(request, draft, given.seen, lambda documents: tables.pin_changes(documents, given))
+    return _edited(request, draft, given, lambda documents: tables.pin_changes(documents, given))
 
 
 @router.post("/drafts/{draft}/state", response=DraftInFull)
 def put_state(request: HttpRequest, draft: UUID, given: StateGiven) -> DraftInFull:
     """Say what is on in a state of the behaviour, and what leads out of it."""
-    return _edited(request, draft, given.seen, lambda documents: tables.state_changes(documents, given))
+    return _edited(request, draft, given, lambda documents: tables.state_changes(documents, given))
 
 
 @router.post("/drafts/{draft}/place", response=DraftInFull)
 def put_place(request: HttpRequest, draft: UUID, given: PlaceGiven) -> DraftInFull:
     """Put something at any other place of the draft."""
-    return _edited(request, draft, given.seen, lambda _: [(given.path, given.after)])
+    return _edited(request, draft, given, lambda _: [(given.path, given.after)])
 
 
 @router.post("/drafts/{draft}/borrow", response=DraftInFull)
 def borrow(request: HttpRequest, draft: UUID, given: BorrowGiven) -> DraftInFull:
     """Take meanings, plugs or behaviour over from another board."""
     person = person_of(request)
-    return _edited(request, draft, given.seen, lambda documents: tables.borrowed_changes(documents, given, person)[0])
+    return _edited(request, draft, given, lambda documents: tables.borrowed_changes(documents, given, person)[0])
 
 
 @router.post("/drafts/{draft}/undo", response=DraftInFull)
-def undo(request: HttpRequest, draft: UUID) -> DraftInFull:
-    """Take back one's own last edit."""
+def undo(request: HttpRequest, draft: UUID, given: ActGiven) -> DraftInFull:
+    """Take back what one did last."""
     person = person_of(request)
-    return draft_shown(drafting.undo(person, draft, timezone.now()), person)
+    return draft_shown(drafting.undo(drafting.Act(person, timezone.now(), given.id), draft), person)
 
 
 @router.get("/drafts/{draft}/changes", response=ChangesShown)
@@ -150,25 +152,11 @@ def play_draft(request: HttpRequest, draft: UUID, given: ScenarioGiven) -> PlayS
     return PlayShown(original=sides[0], replacement=sides[1], until=float(scenario.until))
 
 
-@router.post("/drafts/{draft}/propose", response=DraftInFull)
-def propose(request: HttpRequest, draft: UUID, given: DraftNote) -> DraftInFull:
-    """Say that it is ready to be looked at."""
+@router.post("/drafts/{draft}/step", response=DraftInFull)
+def step_draft(request: HttpRequest, draft: UUID, given: StepGiven) -> DraftInFull:
+    """Propose it, give it back with what is missing, or put it away."""
     person = person_of(request)
-    return draft_shown(publishing.propose(person, draft, given.note, timezone.now()), person)
-
-
-@router.post("/drafts/{draft}/send-back", response=DraftInFull)
-def send_back(request: HttpRequest, draft: UUID, given: DraftNote) -> DraftInFull:
-    """Give it back with what is missing."""
-    person = person_of(request)
-    return draft_shown(publishing.send_back(person, draft, given.note, timezone.now()), person)
-
-
-@router.post("/drafts/{draft}/give-up", response=DraftInFull)
-def give_up(request: HttpRequest, draft: UUID, given: DraftNote) -> DraftInFull:
-    """Put it away."""
-    person = person_of(request)
-    return draft_shown(publishing.give_up(person, draft, given.note, timezone.now()), person)
+    return draft_shown(publishing.step(person, draft, Draft.State(given.to), given.note, timezone.now()), person)
 
 
 @router.post("/drafts/{draft}/publish", response=DraftInFull)
@@ -178,6 +166,7 @@ def publish(request: HttpRequest, draft: UUID, given: PublishGiven) -> DraftInFu
     return draft_shown(publishing.publish(person, draft, given.seen, given.over, given.reason, timezone.now()), person)
 
 
-def _edited(request: HttpRequest, draft: UUID, seen: int, changes: tables.Changes) -> DraftInFull:
+def _edited(request: HttpRequest, draft: UUID, given: Seen, changes: tables.Changes) -> DraftInFull:
     person = person_of(request)
-    return draft_shown(drafting.edit_draft(person, draft, seen, changes, timezone.now()), person)
+    act = drafting.Act(person, timezone.now(), given.id)
+    return draft_shown(drafting.edit_draft(act, draft, given.seen, changes), person)

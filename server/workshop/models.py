@@ -70,6 +70,7 @@ class Edit(models.Model):
     path = models.TextField()
     before = models.TextField()
     after = models.TextField()
+    act = models.UUIDField(db_index=True, help_text="The id that the client made for it; edits of one act share it.")
     undoes = models.OneToOneField("self", on_delete=models.PROTECT, null=True, related_name="undone_by")
 
     class Meta:

@@ -11,37 +11,30 @@ from people.access import require_parts_lead
 from people.models import Person
 from twincore.errors import Fault
 from twincore.workshop import findings
-from workshop.drafting import documents_of, draft_of, follow_family
+from workshop.drafting import documents_of, draft_of, family_changed, follow_family
 from workshop.models import Draft
 
 
 @transaction.atomic
-def propose(person: Person, draft_id: UUID, note: str, now: datetime) -> Draft:
-    """Say that a draft is ready to be looked at by the parts lead."""
-    return _step(person, draft_id, Draft.State.PROPOSED, note, now)
+def step(person: Person, draft_id: UUID, state: Draft.State, note: str, now: datetime) -> Draft:
+    """Propose a draft to the parts lead, give it back with what is missing (only the lead may), or put it away.
 
-
-@transaction.atomic
-def send_back(person: Person, draft_id: UUID, note: str, now: datetime) -> Draft:
-    """Give a proposed draft back with what is missing."""
-    require_parts_lead(person)
-    if not note.strip():
-        raise Faulty("Say what is missing.")
-    return _step(person, draft_id, Draft.State.OPEN, note, now)
-
-
-@transaction.atomic
-def give_up(person: Person, draft_id: UUID, note: str, now: datetime) -> Draft:
-    """Put a draft away; the board stays as it is, and what was edited can still be read."""
-    return _step(person, draft_id, Draft.State.GIVEN_UP, note, now)
+    A board whose draft is put away stays as it is, and what was edited can still be read.
+    """
+    if state == Draft.State.OPEN:
+        require_parts_lead(person)
+        if not note.strip():
+            raise Faulty("Say what is missing.")
+    return _step(person, draft_id, state, note, now)
 
 
 @transaction.atomic
 def publish(person: Person, draft_id: UUID, seen: int, over: int, reason: str, now: datetime) -> Draft:
     """Make a draft the board's next revision.
 
-    `seen` is the version whose changes were looked at, and `over` the board's revision that they were held against. Raises Faulty with everything that is wrong, Changed where the
-    draft or the board was changed since, and Refused without a reason.
+    `seen` is the version whose changes were looked at, and `over` the board's revision that they were held against.
+    Raises Faulty with everything that is wrong, Changed where the draft or the board was changed since, and Refused
+    without a reason.
     """
     require_parts_lead(person)
     draft = draft_of(person, draft_id, lock=True)
@@ -58,7 +51,7 @@ def publish(person: Person, draft_id: UUID, seen: int, over: int, reason: str, n
     if wrong:
         raise Faulty("This draft has faults yet.", [Fault(each.place, each.says) for each in wrong[:50]])
     own = draft.board.depot_id is not None
-    if draft.family_text.encode() != bytes(draft.family_base.document):
+    if family_changed(draft):
         data = draft.family_text.encode()
         if draft.family_base.family.depot_id is not None:
             load_own_family(person, data, now)

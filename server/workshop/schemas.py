@@ -2,19 +2,18 @@
 
 from datetime import datetime
 from typing import Annotated, Any, Literal
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from ninja import Field, Schema
 from pydantic import Field as Tagged
 
-from catalogue.api import ElementShown
+from catalogue.api import ChartColumn, ChartShown, ElementShown
 from config.paging import Paging
 
 Cell = Annotated[str, Tagged(max_length=2000)]
 Part = Annotated[str, Tagged(max_length=80)]
 Finite = Annotated[float, Tagged(ge=-1e9, le=1e9, allow_inf_nan=False)]
 Weight = Literal["fault", "note"]
-Role = Literal["fact", "set", "use", "note"]
 FactKind = Literal["number", "flag", "choice", "text"]
 How = Literal["new", "gone", "same", "changed"]
 State = Literal["open", "proposed", "published", "given_up"]
@@ -76,23 +75,6 @@ class DraftPoint(Schema):
     id: str
     positions: int
     first: str
-
-
-class ChartColumn(Schema):
-    """A column of a chart."""
-
-    heading: str = Field(max_length=200)
-    role: Role
-    name: str = Field("", max_length=80)
-
-
-class DraftChart(Schema):
-    """A chart as a leaflet prints it."""
-
-    id: str
-    title: str
-    columns: list[ChartColumn]
-    rows: list[list[str]]
 
 
 class DraftPin(Schema):
@@ -193,7 +175,7 @@ class DraftInFull(DraftLine):
     elements: list[ElementShown]
     points: list[DraftPoint]
     functions: list[DraftFunction]
-    charts: list[DraftChart]
+    charts: list[ChartShown]
     plugs: list[DraftPlug]
     machines: list[DraftMachine]
     clocks: list[str]
@@ -233,8 +215,14 @@ class BoardGiven(Schema):
     part_number: str = Field(max_length=80)
 
 
-class Seen(Schema):
-    """The version of the draft that was looked at."""
+class ActGiven(Schema):
+    """Something that somebody does to a draft; the id is made by the client, so that sending twice does it once."""
+
+    id: UUID = Field(default_factory=uuid4)
+
+
+class Seen(ActGiven):
+    """An edit, and the version of the draft that was looked at."""
 
     seen: int = Field(ge=0)
 
@@ -301,9 +289,10 @@ class BorrowGiven(Seen):
     part_number: str = Field("", max_length=80)
 
 
-class DraftNote(Schema):
-    """What is said with a step."""
+class StepGiven(Schema):
+    """What becomes of a draft: proposed, given back to be worked on, or put away; and what is said with it."""
 
+    to: Literal["proposed", "open", "given_up"]
     note: str = Field("", max_length=2000)
 
 

@@ -3,7 +3,7 @@
 import json
 from typing import Any, cast
 
-from catalogue.api import elements_shown
+from catalogue.api import charts_shown, elements_shown
 from people.models import Person
 from twincore.profile import Board, Family, worth_of
 from twincore.sketch import with_places
@@ -11,19 +11,15 @@ from twincore.workshop import (
     Draft as Documents,
 )
 from twincore.workshop import (
-    cells_of,
-    columns_of,
     findings,
     grid_of,
     state_cells,
     value_text,
 )
-from workshop.drafting import documents_of
+from workshop.drafting import documents_of, to_take_back
 from workshop.models import Draft
 from workshop.schemas import (
     ArrowCells,
-    ChartColumn,
-    DraftChart,
     DraftEdit,
     DraftFact,
     DraftFinding,
@@ -72,7 +68,7 @@ def draft_shown(draft: Draft, person: Person) -> DraftInFull:
             for each in board.points.values()
         ],
         functions=[_function(documents, family, board, each.id) for each in family.functions],
-        charts=[_chart(index, each) for index, each in enumerate(documents.board.get("charts", ()))],
+        charts=charts_shown(documents.board, family),
         plugs=[_plug(each) for each in documents.board.get("connectors", ())],
         machines=_machines(documents.board.get("behaviour")),
         clocks=_ids(documents.board, "clocks"),
@@ -93,7 +89,7 @@ def draft_shown(draft: Draft, person: Person) -> DraftInFull:
         base=draft.base.number,
         current=current.number,
         may_publish=person.keeps_catalogue,
-        can_undo=any(each.by_id == person.pk and each.undoes_id is None and not hasattr(each, "undone_by") for each in edits),
+        can_undo=to_take_back(draft, person).exists(),
     )  # fmt: skip
 
 
@@ -109,16 +105,6 @@ def _function(documents: Documents, family: Family, board: Board, name: str) -> 
         reads=grid.reads, scale=float(grid.scale), offset=float(grid.offset), too_large=grid.too_large,
         notes=list(grid.notes),
     )  # fmt: skip
-
-
-def _chart(index: int, node: dict[str, Any]) -> DraftChart:
-    columns = columns_of(node)
-    return DraftChart(
-        id=str(node.get("id", index + 1)),
-        title=node.get("title", ""),
-        columns=[ChartColumn(heading=each.heading, role=each.role, name=each.name) for each in columns],
-        rows=cells_of(node, columns),
-    )
 
 
 def _plug(node: dict[str, Any]) -> DraftPlug:

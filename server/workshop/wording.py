@@ -20,4 +20,6 @@ def place_words(path: Sequence[str | int]) -> str:
     if not rest or path[0] == "family":
         return "the meanings" if part == "functions" else name
     first = rest[0]
+    if part == "standing":
+        return f"where the {NAMES.get(str(first), str(first)).removeprefix('the ').removesuffix(' of')} is from"
     return f"{name} {first + 1 if isinstance(first, int) else first}"

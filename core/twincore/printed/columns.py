@@ -4,10 +4,15 @@ import re
 from collections import Counter
 from collections.abc import Sequence
 
+from twincore.recognise import LOOK_ALIKES
+
 MOSTLY = 0.6
 MARKS = re.compile(r"^[^\w●○]+|[^\w●○.]+$")
-LOOKS = str.maketrans("OoQDlI|iZzSsB", "0000111122558")
-"""What a figure may be taken for (common practice, no source)."""
+LOOKS = str.maketrans(
+    {mark: group[0] for group in LOOK_ALIKES for upper in group if upper.isalpha() for mark in (upper, upper.lower())}
+    | {"|": "1"}
+)
+"""Letters that a figure may be taken for."""
 
 
 def alphabet_of(cells: Sequence[str]) -> str:

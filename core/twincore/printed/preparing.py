@@ -25,7 +25,6 @@ class Prepared:
 
     image: Image.Image
     turned: float
-    scale: float
 
 
 def prepare(image: Image.Image, wanted_width: int = WANTED_WIDTH) -> Prepared:
@@ -39,7 +38,7 @@ def prepare(image: Image.Image, wanted_width: int = WANTED_WIDTH) -> Prepared:
     flat = Image.fromarray(even.astype("uint8"))
     if abs(angle) > 0.05:
         flat = flat.rotate(angle, Image.Resampling.BICUBIC, expand=True, fillcolor=255)
-    return Prepared(flat, angle, scale)
+    return Prepared(flat, angle)
 
 
 def evenly_lit(pixels: Pixels) -> Pixels:

@@ -22,6 +22,7 @@ from twincore.recognise.nameplates import (
     read_serial,
 )
 from twincore.recognise.part_numbers import (
+    LOOK_ALIKES,
     Alignment,
     Edit,
     NumberParts,
@@ -35,6 +36,7 @@ from twincore.recognise.part_numbers import (
 
 __all__ = [
     "CANNOT_TELL",
+    "LOOK_ALIKES",
     "Alignment",
     "Edit",
     "Hit",

@@ -34,13 +34,18 @@ class Column:
     name: str = ""
 
 
-def columns_of(chart: Mapping[str, Any]) -> list[Column]:
-    """The columns of a chart: as the leaflet has them, else in the order in which its rows name things."""
+def columns_of(chart: Mapping[str, Any], titles: Mapping[str, str]) -> list[Column]:
+    """The columns of a chart: as the leaflet has them, else in the order in which its rows name things.
+
+    `titles` are what the facts of the kind of machine are called.
+    """
     if "columns" in chart:
         return [Column(each["heading"], each["role"], each.get("name", "")) for each in chart["columns"]]
     facts = dict.fromkeys(name for row in chart["rows"] for name in row.get("if", {}))
     sets = dict.fromkeys(name for row in chart["rows"] for name in row.get("set", {}))
-    found = [Column(name, "fact", name) for name in facts] + [Column(name, "set", name) for name in sets]
+    found = [Column(titles.get(name, name), "fact", name) for name in facts] + [
+        Column(name, "set", name) for name in sets
+    ]
     if any(row.get("use") for row in chart["rows"]):
         found.append(Column("Parts", "use"))
     return found

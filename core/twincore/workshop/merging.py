@@ -39,6 +39,8 @@ def _merged_list(key: str, was: list[Any], now: list[Any], there: list[Any]) -> 
     for name in dict.fromkeys([*old, *mine]):
         if same_json(old.get(name), mine.get(name)) or same_json(mine.get(name), result.get(name)):
             continue
+        if name not in old and name in result:
+            continue  # both added it: what is published stands, and the draft is held against that
         if not same_json(old.get(name), result.get(name)):
             raise Refusal(f"Somebody else changed {name} of this kind of machine meanwhile. Look at it again.", key=key)
         if name in mine:

@@ -89,9 +89,21 @@ class BoardPictures(WorldTestCase):
         self.add()
         file = BoardPicture.objects.get().file
         self.assertTrue(file.storage.exists(file.name))
-        self.assertEqual(self.client.delete(f"/api/board-picture/{self.id}").status_code, 204)
+        with self.captureOnCommitCallbacks(execute=True):
+            self.assertEqual(self.client.delete(f"/api/board-picture/{self.id}").status_code, 204)
         self.assertFalse(file.storage.exists(file.name))
         self.assertFalse(BoardPicture.objects.exists())
+
+    def test_the_pictures_of_a_board_go_with_it(self) -> None:
+        self.sign_in("corm")
+        self.post("sketches", {"part_number": "UMC 99", "kind": "Tray washer", "lines": "S1 bank 4"})
+        path = f"/api/board-picture/{self.id}/of/UMC 99?of=board"
+        self.assertEqual(self.client.post(path, self.data, content_type="image/jpeg").status_code, 200)
+        file = BoardPicture.objects.get().file
+        with self.captureOnCommitCallbacks(execute=True):
+            self.post("boards/remove", {"part_number": "UMC 99"}, 204)
+        self.assertFalse(BoardPicture.objects.exists())
+        self.assertFalse(file.storage.exists(file.name))
 
     def test_what_is_none_of_a_boards_pictures_is_refused(self) -> None:
         self.add(422, of="holiday")

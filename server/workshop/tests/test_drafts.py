@@ -1,6 +1,7 @@
 import io
 import json
 from typing import Any
+from uuid import uuid4
 
 from django.utils import timezone
 
@@ -35,6 +36,9 @@ class Drafts(WorldTestCase):
     def meaning(self, draft: Any, cells: list[str], status: int = 200, **more: Any) -> Any:
         given = {"function": "rinse", "points": TWO, "cells": cells} | more
         return self.put(draft, "meaning", status, **given)
+
+    def step(self, draft: Any, to: str, note: str, status: int = 200) -> Any:
+        return self.post(f"drafts/{draft['id']}/step", {"to": to, "note": note}, status)
 
     def publish(self, draft: Any, status: int = 200, reason: str = "by the leaflet") -> Any:
         given = {"seen": draft["version"], "over": draft["current"], "reason": reason}
@@ -125,6 +129,28 @@ class Drafts(WorldTestCase):
         self.post(f"drafts/{draft['id']}/undo", {}, 400)
         self.assertEqual(Edit.objects.filter(draft=draft["id"]).count(), 6)
 
+    def test_what_was_sent_twice_is_done_once_whatever_it_is(self) -> None:
+        draft = self.opened("TVH-2214-A")
+        row = {"columns": [{"heading": "S1", "role": "set", "name": "SW1"}], "rows": [["0110"]]}
+        for index in (1, 2):
+            draft = self.put(draft, "chart", index=index, title=f"Sheet {index}", **row)
+        act = str(uuid4())
+        for _ in range(2):
+            draft = self.put(draft, "chart", id=act, index=1, columns=[], rows=[])
+        self.assertEqual([each["title"] for each in draft["charts"][1:]], ["Sheet 2"])
+        act = str(uuid4())
+        for _ in range(2):
+            draft = self.post(f"drafts/{draft['id']}/undo", {"id": act})
+        self.assertEqual([each["title"] for each in draft["charts"][1:]], ["Sheet 1", "Sheet 2"])
+
+    def test_what_was_done_at_once_is_taken_back_at_once(self) -> None:
+        draft = self.sketched()
+        columns = [{"heading": "Model", "role": "fact"}, {"heading": "S1", "role": "set", "name": "S1"}]
+        draft = self.put(draft, "chart", index=0, title="Sheet", columns=columns, rows=[["TW2", "0110"]])
+        self.assertEqual([each["title"] for each in draft["facts"]], ["Model"])
+        draft = self.post(f"drafts/{draft['id']}/undo", {})
+        self.assertEqual((draft["charts"], draft["facts"]), ([], []))
+
     def test_a_chart_of_a_leaflet_is_pasted_its_columns_guessed_and_its_faults_shown(self) -> None:
         draft = self.opened("TVH-2214-A")
         columns = self.post(f"drafts/{draft['id']}/columns", {"headings": ["Model", "Year", "SW1", "Dial", "Remarks"]})
@@ -212,11 +238,11 @@ class Drafts(WorldTestCase):
     def test_a_technician_proposes_and_the_parts_lead_publishes_what_was_looked_at(self) -> None:
         draft = self.meaning(self.sketched(), ["15", "30", "45", "60"])
         self.publish(draft, 403)
-        proposed = self.post(f"drafts/{draft['id']}/propose", {"note": "from the door sticker"})
+        proposed = self.step(draft, "proposed", "from the door sticker")
         self.assertEqual((proposed["state"], proposed["note"]), ("proposed", "from the door sticker"))
         self.sign_in("corm")
-        self.post(f"drafts/{draft['id']}/send-back", {"note": " "}, 422)
-        sent = self.post(f"drafts/{draft['id']}/send-back", {"note": "which year?"})
+        self.step(draft, "open", " ", 422)
+        sent = self.step(draft, "open", "which year?")
         self.assertEqual(sent["state"], "open")
         self.publish(sent, 422, reason="")
         self.post("sketches", {"part_number": "K7-100", "kind": "Tray washer", "lines": LINES + "; J1 jumper 3"})
@@ -226,7 +252,7 @@ class Drafts(WorldTestCase):
 
     def test_a_draft_put_away_leaves_the_board_as_it_is(self) -> None:
         draft = self.meaning(self.sketched(), ["15", "30", "45", "60"])
-        self.post(f"drafts/{draft['id']}/give-up", {"note": "wrong leaflet"})
+        self.step(draft, "given_up", "wrong leaflet")
         self.meaning(draft, ["1", "2", "3", "4"], 400)
         self.assertEqual(self.get("board/K7-100")["revision"], 1)
         self.assertEqual((self.get("drafts")["total"], self.get("drafts?live=false")["total"]), (0, 1))

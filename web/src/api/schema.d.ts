@@ -2103,7 +2103,7 @@ export interface paths {
         put?: never;
         /**
          * Undo
-         * @description Take back one's own last edit.
+         * @description Take back what one did last.
          */
         post: operations["workshop_drafts_api_undo"];
         delete?: never;
@@ -2152,7 +2152,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drafts/{draft}/propose": {
+    "/api/drafts/{draft}/step": {
         parameters: {
             query?: never;
             header?: never;
@@ -2162,50 +2162,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Propose
-         * @description Say that it is ready to be looked at.
+         * Step Draft
+         * @description Propose it, give it back with what is missing, or put it away.
          */
-        post: operations["workshop_drafts_api_propose"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drafts/{draft}/send-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Send Back
-         * @description Give it back with what is missing.
-         */
-        post: operations["workshop_drafts_api_send_back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drafts/{draft}/give-up": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Give Up
-         * @description Put it away.
-         */
-        post: operations["workshop_drafts_api_give_up"];
+        post: operations["workshop_drafts_api_step_draft"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2612,6 +2572,8 @@ export interface components {
             withdrawn: string;
             /** Elements */
             elements: components["schemas"]["ElementShown"][];
+            /** Charts */
+            charts: components["schemas"]["ChartShown"][];
             /** Document */
             document: {
                 [key: string]: unknown;
@@ -2622,6 +2584,38 @@ export interface components {
             behaviour_known: boolean;
             /** Doubts */
             doubts: string[];
+        };
+        /**
+         * ChartColumn
+         * @description A column of a chart.
+         */
+        ChartColumn: {
+            /** Heading */
+            heading: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "fact" | "set" | "use" | "note";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * ChartShown
+         * @description A chart as its leaflet prints it.
+         */
+        ChartShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Columns */
+            columns: components["schemas"]["ChartColumn"][];
+            /** Rows */
+            rows: string[][];
         };
         /**
          * ElementShown
@@ -6581,38 +6575,6 @@ export interface components {
             does: string;
         };
         /**
-         * ChartColumn
-         * @description A column of a chart.
-         */
-        ChartColumn: {
-            /** Heading */
-            heading: string;
-            /**
-             * Role
-             * @enum {string}
-             */
-            role: "fact" | "set" | "use" | "note";
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-        };
-        /**
-         * DraftChart
-         * @description A chart as a leaflet prints it.
-         */
-        DraftChart: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /** Columns */
-            columns: components["schemas"]["ChartColumn"][];
-            /** Rows */
-            rows: string[][];
-        };
-        /**
          * DraftEdit
          * @description Something that somebody changed.
          */
@@ -6750,7 +6712,7 @@ export interface components {
             /** Functions */
             functions: components["schemas"]["DraftFunction"][];
             /** Charts */
-            charts: components["schemas"]["DraftChart"][];
+            charts: components["schemas"]["ChartShown"][];
             /** Plugs */
             plugs: components["schemas"]["DraftPlug"][];
             /** Machines */
@@ -6895,6 +6857,11 @@ export interface components {
          * @description A function's meaning as a grid: the points that matter and every cell in order; or the point that is read.
          */
         GridGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id?: string;
             /** Seen */
             seen: number;
             /** Function */
@@ -6929,6 +6896,11 @@ export interface components {
          * @description A chart's columns and cells; it is added where there is none of this index.
          */
         ChartGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id?: string;
             /** Seen */
             seen: number;
             /** Index */
@@ -6958,6 +6930,11 @@ export interface components {
          * @description A plug's pins as cells: number, what is printed, and the signal by its name or title.
          */
         PinsGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id?: string;
             /** Seen */
             seen: number;
             /** Index */
@@ -6970,6 +6947,11 @@ export interface components {
          * @description A state as cells. `was` is the name it had; empty for a new one.
          */
         StateGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id?: string;
             /** Seen */
             seen: number;
             /**
@@ -7007,6 +6989,11 @@ export interface components {
          * @description Anything else of a draft: a place in it and what shall stand there; null takes it away.
          */
         PlaceGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id?: string;
             /** Seen */
             seen: number;
             /** Path */
@@ -7019,6 +7006,11 @@ export interface components {
          * @description What to take over from another board; `usual` takes the behaviour that most boards of the kind share.
          */
         BorrowGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id?: string;
             /** Seen */
             seen: number;
             /**
@@ -7031,6 +7023,17 @@ export interface components {
              * @default
              */
             part_number: string;
+        };
+        /**
+         * ActGiven
+         * @description Something that somebody does to a draft; the id is made by the client, so that sending twice does it once.
+         */
+        ActGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id?: string;
         };
         /**
          * ChangesShown
@@ -7119,10 +7122,15 @@ export interface components {
             becomes: string;
         };
         /**
-         * DraftNote
-         * @description What is said with a step.
+         * StepGiven
+         * @description What becomes of a draft: proposed, given back to be worked on, or put away; and what is said with it.
          */
-        DraftNote: {
+        StepGiven: {
+            /**
+             * To
+             * @enum {string}
+             */
+            to: "proposed" | "open" | "given_up";
             /**
              * Note
              * @default
@@ -10269,7 +10277,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActGiven"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -10330,7 +10342,7 @@ export interface operations {
             };
         };
     };
-    workshop_drafts_api_propose: {
+    workshop_drafts_api_step_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -10341,59 +10353,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DraftNote"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DraftInFull"];
-                };
-            };
-        };
-    };
-    workshop_drafts_api_send_back: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                draft: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DraftNote"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DraftInFull"];
-                };
-            };
-        };
-    };
-    workshop_drafts_api_give_up: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                draft: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DraftNote"];
+                "application/json": components["schemas"]["StepGiven"];
             };
         };
         responses: {

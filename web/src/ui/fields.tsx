@@ -31,6 +31,23 @@ export function TextField({ label, hint, className = "", ...rest }: Common & Inp
   );
 }
 
+/** A number, narrow, with the keys for it on a phone; what was typed is read by `numberFrom`. */
+export function NumberField({
+  label,
+  value,
+  onType,
+}: {
+  label: string;
+  value: string;
+  onType: (text: string) => void;
+}) {
+  return (
+    <div className="w-28">
+      <TextField label={label} inputMode="decimal" value={value} onChange={(event) => onType(event.target.value)} />
+    </div>
+  );
+}
+
 export function TextArea({
   label,
   hint,

@@ -1,7 +1,5 @@
 """Record over HTTP: what is missing, timed runs and drafts, pictures."""
 
-from base64 import b64encode
-from io import BytesIO
 from typing import Any
 from uuid import UUID
 
@@ -27,7 +25,7 @@ from jobs.steps.record.schemas import (
 )
 from jobs.steps.record.view import record_shown, traces_shown
 from people.access import person_of
-from pictures.files import body_of
+from pictures.files import as_address, body_of
 from twincore.job.case import original_of
 from twincore.profile import hanging_of
 
@@ -94,8 +92,5 @@ def read_bank(request: HttpRequest, job_id: UUID, picture_id: UUID, given: BankG
         raise Refused(f"{given.element} is no switch bank and no row of thumbwheels of {board.part_number}.")
     corners = [(each.x, each.y) for each in given.corners]
     read = pictures.read_element_from(picture, corners, element, hanging_of(board, element.id), given.sliders)
-    out = BytesIO()
-    read.rectified.save(out, "PNG")
     marks = [SliderShown(mark=each.mark, confidence=each.confidence) for each in read.places]
-    shown = f"data:image/png;base64,{b64encode(out.getvalue()).decode()}"
-    return BankShown(written=read.written, sliders=marks, picture=shown)
+    return BankShown(written=read.written, sliders=marks, picture=as_address(read.rectified))

@@ -12,6 +12,12 @@ const RELATIONS = [
   ["kit", "it is a kit for"],
   ["not exchangeable", "it must not go in instead of"],
 ] as const;
+const FIELDS = [
+  { name: "original", label: "The other board", className: "font-mono", maxLength: 640 },
+  { name: "when", label: "Where", hint: "such as made>=2001; fuel=gas|oil", maxLength: 2000 },
+  { name: "needs", label: "It needs", hint: "with ; between", maxLength: 2000 },
+  { name: "source", label: "Where this is from", hint: "title, page and date", maxLength: 2000 },
+] as const;
 const EMPTY = { relation: "supersedes", original: "", when: "", needs: "", source: "" };
 
 /** One cross-reference, a line of a leaflet: this board, what it is to another, under which conditions. */
@@ -39,34 +45,14 @@ export function AddStatement({ partNumber }: { partNumber: string }) {
             </option>
           ))}
         </Choice>
-        <TextField
-          label="The other board"
-          className="font-mono"
-          maxLength={640}
-          value={fields.original}
-          onChange={(event) => set({ original: event.target.value })}
-        />
-        <TextField
-          label="Where"
-          hint="such as made>=2001; fuel=gas|oil"
-          maxLength={2000}
-          value={fields.when}
-          onChange={(event) => set({ when: event.target.value })}
-        />
-        <TextField
-          label="It needs"
-          hint="with ; between"
-          maxLength={2000}
-          value={fields.needs}
-          onChange={(event) => set({ needs: event.target.value })}
-        />
-        <TextField
-          label="Where this is from"
-          hint="title, page and date"
-          maxLength={2000}
-          value={fields.source}
-          onChange={(event) => set({ source: event.target.value })}
-        />
+        {FIELDS.map(({ name, ...field }) => (
+          <TextField
+            key={name}
+            {...field}
+            value={fields[name]}
+            onChange={(event) => set({ [name]: event.target.value })}
+          />
+        ))}
         <ProblemNotice problem={add.error} />
         <Button
           type="submit"

@@ -133,7 +133,7 @@ export function BoardPage() {
           </p>
         )}
       </section>
-      <WholeProfile document={document} titles={titles.names} />
+      <WholeProfile document={document} charts={board.data.charts} titles={titles.names} />
       {codes.length > 0 && (
         <section>
           <h2>Codes</h2>

@@ -1,11 +1,16 @@
+import type { Schemas } from "@/api/client";
 import { Part } from "@/ui/Part";
 import { chartTables, plugTables, sectionsOf, type Table } from "./profileLines";
 
-type Props = { document: Record<string, unknown>; titles: Record<string, string> };
+type Props = {
+  document: Record<string, unknown>;
+  charts: Schemas["ChartShown"][];
+  titles: Record<string, string>;
+};
 
 /** Everything else that a profile holds, so that somebody can hold it against the leaflet. */
-export function WholeProfile({ document, titles }: Props) {
-  const charts = chartTables(document, titles);
+export function WholeProfile({ document, charts: printed, titles }: Props) {
+  const charts = chartTables(printed);
   const plugs = plugTables(document, titles);
   const sections = sectionsOf(document, titles);
   if (charts.length + plugs.length + sections.length === 0) return null;

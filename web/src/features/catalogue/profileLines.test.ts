@@ -43,17 +43,16 @@ describe("a profile to be proofread", () => {
         ["2", "", ""],
       ],
     });
-    const rows = [
-      { if: { made: { from: 2001, to: 2005 } }, set: { S1: "0110" }, use: ["lead B"] },
-      { if: { model: ["DK1", "DK2"] }, set: { S1: "1---" } },
+    const columns = [
+      { heading: "Year of make", role: "fact" as const, name: "made" },
+      { heading: "S1", role: "set" as const, name: "S1" },
+      { heading: "Remarks", role: "note" as const, name: "" },
     ];
-    expect(chartTables({ charts: [{ id: "leaflet 7", rows }] }, titles)[0]).toEqual({
+    const chart = { id: "leaflet 7", title: "", columns, rows: [["2001–2005", "0110", "see page 2"]] };
+    expect(chartTables([chart])[0]).toEqual({
       title: "leaflet 7",
-      headings: ["Year of make", "model", "S1", "Use"],
-      rows: [
-        ["2001 to 2005", "any", "0110", "lead B"],
-        ["any", "DK1, DK2", "1---", ""],
-      ],
+      headings: ["Year of make", "S1", "Remarks"],
+      rows: [["2001–2005", "0110", "see page 2"]],
     });
   });
 });

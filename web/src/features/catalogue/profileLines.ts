@@ -1,3 +1,5 @@
+import type { Schemas } from "@/api/client";
+
 /** What a profile holds besides settings, meanings and behaviour, in lines, so that somebody can proofread all of it. */
 
 type Node = Record<string, unknown>;
@@ -184,20 +186,10 @@ export function plugTables(document: Node, titles: Record<string, string>): Tabl
 }
 
 /** Every chart as its leaflet prints it. */
-export function chartTables(document: Node, titles: Record<string, string>): Table[] {
-  return list(document.charts).map((chart) => {
-    const rows = list(chart.rows);
-    const keys = (part: string) => [...new Set(rows.flatMap((row) => Object.keys((row[part] ?? {}) as Node)))];
-    const [facts, sets] = [keys("if"), keys("set")];
-    const uses = rows.some((row) => row.use);
-    return {
-      title: text(chart.title ?? chart.id),
-      headings: [...facts.map((each) => named(titles, each)), ...sets, ...(uses ? ["Use"] : [])],
-      rows: rows.map((row) => [
-        ...facts.map((each) => text((row.if as Node)[each]) || "any"),
-        ...sets.map((each) => text((row.set as Node)[each])),
-        ...(uses ? [text(row.use)] : []),
-      ]),
-    };
-  });
+export function chartTables(charts: Schemas["ChartShown"][]): Table[] {
+  return charts.map(({ id, title, columns, rows }) => ({
+    title: title || id,
+    headings: columns.map((each) => each.heading),
+    rows,
+  }));
 }

@@ -2,12 +2,12 @@ import { answer, api, Problem, type Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
+import type { Change } from "./change";
 import { drop, keep, waiting, type KeptEdit } from "./kept";
 
 export type Draft = Schemas["DraftInFull"];
 export type DraftFunction = Schemas["DraftFunction"];
 export type Column = Schemas["ChartColumn"];
-type Place = (string | number)[];
 
 const OTHERS_MS = 5_000;
 const RETRY_MS = 2_000;
@@ -52,37 +52,23 @@ export function useDraft(id: string) {
   });
 }
 
-export type Change =
-  | { what: "meaning"; body: Omit<Schemas["GridGiven"], "seen"> }
-  | { what: "chart"; body: Omit<Schemas["ChartGiven"], "seen"> }
-  | { what: "pins"; body: Omit<Schemas["PinsGiven"], "seen"> }
-  | { what: "state"; body: Omit<Schemas["StateGiven"], "seen"> }
-  | { what: "place"; body: { path: Place; after: unknown } }
-  | { what: "borrow"; body: Omit<Schemas["BorrowGiven"], "seen"> }
-  | { what: "undo" };
+const PATHS = {
+  meaning: "/api/drafts/{draft}/meaning",
+  chart: "/api/drafts/{draft}/chart",
+  pins: "/api/drafts/{draft}/pins",
+  state: "/api/drafts/{draft}/state",
+  place: "/api/drafts/{draft}/place",
+  borrow: "/api/drafts/{draft}/borrow",
+  undo: "/api/drafts/{draft}/undo",
+} as const;
 
 /** Edits of a draft, one after the other. Each says which version was looked at. */
 export function useChange(draft: Draft) {
   const queries = useQueryClient();
   const path = { params: { path: { draft: draft.id } } };
-  const call = ({ what, body, seen }: KeptEdit): Promise<Draft> => {
-    const sent = { ...path, body: { ...body, seen } as never };
-    switch (what) {
-      case "meaning":
-        return answer(api.POST("/api/drafts/{draft}/meaning", sent));
-      case "chart":
-        return answer(api.POST("/api/drafts/{draft}/chart", sent));
-      case "pins":
-        return answer(api.POST("/api/drafts/{draft}/pins", sent));
-      case "state":
-        return answer(api.POST("/api/drafts/{draft}/state", sent));
-      case "borrow":
-        return answer(api.POST("/api/drafts/{draft}/borrow", sent));
-      case "undo":
-        return answer(api.POST("/api/drafts/{draft}/undo", path));
-    }
-    return answer(api.POST("/api/drafts/{draft}/place", sent));
-  };
+  const call = ({ id, what, body, seen }: KeptEdit): Promise<Draft> =>
+    // every one of these takes its own body, which `Change` holds to
+    answer(api.POST(PATHS[what], { ...path, body: { ...body, id, seen } as never }));
   const maker = queries.getQueryData<Schemas["Me"]>(["session"])?.username ?? "";
   const mutation = useMutation({
     scope: { id: `draft ${draft.id}` },
@@ -90,7 +76,7 @@ export function useChange(draft: Draft) {
     // without a connection an edit waits, and is sent until it is answered; sending one twice changes nothing
     retry: (_, error) => error instanceof Problem && error.offline,
     retryDelay: RETRY_MS,
-    onMutate: (edit) => edit.what !== "undo" && keep(maker, draft.id, edit),
+    onMutate: (edit) => keep(maker, draft.id, edit),
     onSettled: (_, __, edit) => drop(maker, draft.id, edit.id),
     onSuccess: (shown) => queries.setQueryData(["draft", draft.id], shown),
     onError: () => queries.invalidateQueries({ queryKey: ["draft", draft.id] }),
@@ -130,30 +116,22 @@ export function useChanges(draft: Draft) {
   });
 }
 
-type Step = { to: "propose" | "send-back" | "give-up"; note: string } | { to: "publish"; over: number; reason: string };
+type Step = Schemas["StepGiven"] | { to: "published"; over: number; reason: string };
 
 /** What becomes of a draft. */
 export function useStep(draft: Draft) {
   const queries = useQueryClient();
   const path = { params: { path: { draft: draft.id } } };
   return useMutation({
-    mutationFn: (step: Step): Promise<Draft> => {
-      switch (step.to) {
-        case "propose":
-          return answer(api.POST("/api/drafts/{draft}/propose", { ...path, body: { note: step.note } }));
-        case "send-back":
-          return answer(api.POST("/api/drafts/{draft}/send-back", { ...path, body: { note: step.note } }));
-        case "give-up":
-          return answer(api.POST("/api/drafts/{draft}/give-up", { ...path, body: { note: step.note } }));
-        case "publish":
-          return answer(
+    mutationFn: (step: Step): Promise<Draft> =>
+      step.to === "published"
+        ? answer(
             api.POST("/api/drafts/{draft}/publish", {
               ...path,
               body: { seen: draft.version, over: step.over, reason: step.reason },
             }),
-          );
-      }
-    },
+          )
+        : answer(api.POST("/api/drafts/{draft}/step", { ...path, body: step })),
     onSuccess: (shown) => {
       queries.setQueryData(["draft", draft.id], shown);
       void queries.invalidateQueries();

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { drop, keep, waiting } from "./kept";
 
-const edit = (id: string) => ({ id, what: "place", body: { after: id }, seen: 3 });
+const edit = (id: string) => ({ id, what: "place" as const, body: { after: id }, seen: 3 });
 
 describe("edits that wait on a device", () => {
   it("are kept in their order under who made them, and gone when they are answered", () => {

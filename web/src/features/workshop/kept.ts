@@ -1,6 +1,8 @@
 /** Edits that the server has not answered yet: kept on the device under who made them, so that a reload loses none. */
 
-export type KeptEdit = { id: string; what: string; body: object; seen: number };
+import type { Change } from "./change";
+
+export type KeptEdit = { id: string; what: Change["what"]; body: object; seen: number };
 
 const place = (maker: string, draft: string) => `workshop ${maker} ${draft}`;
 

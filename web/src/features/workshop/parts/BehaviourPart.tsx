@@ -69,11 +69,11 @@ export function BehaviourPart({ draft, changing }: PartProps) {
               Every state, one below the other
             </Button>
           )}
-          <NewState draft={draft} changing={changing} machine={index} />
+          <NewState changing={changing} machine={index} />
         </section>
       ))}
       {behaviour && <Clocks draft={draft} changing={changing} />}
-      {!behaviour && <NewState draft={draft} changing={changing} machine={0} />}
+      {!behaviour && <NewState changing={changing} machine={0} />}
       <div className="flex flex-wrap gap-3">
         <Borrow draft={draft} changing={changing} part="behaviour" words="As another board behaves" />
       </div>

@@ -144,14 +144,14 @@ function Steps({ draft, changes }: { draft: Draft; changes: Changes }) {
             <Button
               kind="main"
               disabled={!ready || !words.trim() || step.isPending}
-              onClick={() => step.mutate({ to: "publish", over: changes.over, reason: words }, { onSuccess: done })}
+              onClick={() => step.mutate({ to: "published", over: changes.over, reason: words }, { onSuccess: done })}
             >
               Publish as revision {changes.over + 1}
             </Button>
             {draft.state === "proposed" && (
               <Button
                 disabled={!words.trim()}
-                onClick={() => step.mutate({ to: "send-back", note: words }, { onSuccess: done })}
+                onClick={() => step.mutate({ to: "open", note: words }, { onSuccess: done })}
               >
                 Send it back
               </Button>
@@ -161,12 +161,12 @@ function Steps({ draft, changes }: { draft: Draft; changes: Changes }) {
           <Button
             kind="main"
             disabled={changes.nothing || draft.state === "proposed" || step.isPending}
-            onClick={() => step.mutate({ to: "propose", note: words }, { onSuccess: done })}
+            onClick={() => step.mutate({ to: "proposed", note: words }, { onSuccess: done })}
           >
             {draft.state === "proposed" ? "Proposed" : "Propose it to the parts lead"}
           </Button>
         )}
-        <Button kind="quiet" onClick={() => step.mutate({ to: "give-up", note: words })}>
+        <Button kind="quiet" onClick={() => step.mutate({ to: "given_up", note: words })}>
           Put it away
         </Button>
       </p>

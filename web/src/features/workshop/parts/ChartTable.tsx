@@ -4,7 +4,7 @@ import type { Schemas } from "@/api/client";
 import { saidAt, type Changing, type Column, type Draft } from "../api";
 import { ChartColumns } from "./ChartColumns";
 
-type Props = { draft: Draft; changing: Changing; chart: Schemas["DraftChart"]; index: number };
+type Props = { draft: Draft; changing: Changing; chart: Schemas["ChartShown"]; index: number };
 
 /** A chart as its leaflet prints it, cell by cell, with what each column is. */
 export function ChartTable({ draft, changing, chart, index }: Props) {

@@ -1,6 +1,6 @@
 import { Button } from "@/ui/Button";
 import { CellTable } from "@/ui/CellTable";
-import { Choice, TextField } from "@/ui/fields";
+import { Choice, NumberField } from "@/ui/fields";
 import { numberFrom } from "@/ui/numbers";
 import { Segments } from "@/ui/Segments";
 import { useState } from "react";
@@ -152,22 +152,8 @@ function Filled({ given, points, put }: Pick<Inner, "given" | "put"> & { points:
     <details>
       <summary className="min-h-11 py-2.5 text-sm">Fill by a rule</summary>
       <div className="flex flex-wrap items-end gap-3 pb-2">
-        <div className="w-28">
-          <TextField
-            label="From"
-            inputMode="decimal"
-            value={start}
-            onChange={(event) => setStart(event.target.value)}
-          />
-        </div>
-        <div className="w-28">
-          <TextField
-            label="Each step"
-            inputMode="decimal"
-            value={step}
-            onChange={(event) => setStep(event.target.value)}
-          />
-        </div>
+        <NumberField label="From" value={start} onType={setStart} />
+        <NumberField label="Each step" value={step} onType={setStep} />
         <Button disabled={read.some(Number.isNaN)} onClick={() => put({ points, fill: read })}>
           Fill
         </Button>
@@ -195,22 +181,8 @@ function Reads({ draft, given, put }: Inner) {
       </div>
       {given.type !== "choice" && (
         <>
-          <div className="w-28">
-            <TextField
-              label="times"
-              inputMode="decimal"
-              value={scale}
-              onChange={(event) => setScale(event.target.value)}
-            />
-          </div>
-          <div className="w-28">
-            <TextField
-              label="plus"
-              inputMode="decimal"
-              value={offset}
-              onChange={(event) => setOffset(event.target.value)}
-            />
-          </div>
+          <NumberField label="times" value={scale} onType={setScale} />
+          <NumberField label="plus" value={offset} onType={setOffset} />
         </>
       )}
       <Button

@@ -1,9 +1,9 @@
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
-import type { Changing, Draft } from "../api";
+import type { Changing } from "../api";
 
-type Props = { draft: Draft; changing: Changing; machine: number };
+type Props = { changing: Changing; machine: number };
 
 /** One more state, by its name; the first one is where the board starts. */
 export function NewState({ changing, machine }: Props) {
