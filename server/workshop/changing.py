@@ -16,6 +16,7 @@ from twincore.workshop import changes_between, findings, found_record, traces_ag
 from workshop.drafting import documents_of, family_changed
 from workshop.models import Draft
 from workshop.schemas import ChangesShown, DraftTraced, ElementChangeShown, FunctionChangeShown, MovedShown
+from workshop.wording import place_words
 
 MOST_JOBS = 50
 
@@ -41,7 +42,7 @@ def changes_shown(draft: Draft, person: Person) -> ChangesShown:
         "nothing": not found.any and not family_changed(draft),
         "functions": [_function(each, family) for each in found.functions if each.how != "same"],
         "elements": [ElementChangeShown(id=name, how=how) for name, how in found.elements if how != "same"],
-        "parts": list(found.parts),
+        "parts": [place_words(["board", each]) for each in found.parts],
         "traces": _traced(board, old, new, family, person),
     })  # fmt: skip
 

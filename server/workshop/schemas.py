@@ -142,6 +142,8 @@ class DraftFinding(Schema):
     """What is wrong at a place, or looks so."""
 
     place: str
+    where: str
+    """Its place in the words of the tables."""
     says: str
     weight: Weight
 

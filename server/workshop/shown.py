@@ -37,7 +37,7 @@ from workshop.schemas import (
     GridCell,
     State,
 )
-from workshop.wording import place_words
+from workshop.wording import place_words, where_words
 
 LAST_EDITS = 30
 
@@ -78,7 +78,12 @@ def draft_shown(draft: Draft, person: Person) -> DraftInFull:
         inputs=_named(family, "inputs"),
         outputs=_named(family, "outputs"),
         sources=_sources(documents.board),
-        findings=[DraftFinding(place=f.place, says=f.says, weight=f.weight) for f in findings(documents)],
+        findings=[
+            DraftFinding(
+                place=f.place, where=where_words(f.place, documents.board, family.titles), says=f.says, weight=f.weight
+            )
+            for f in findings(documents)
+        ],
         edits=[
             DraftEdit(
                 number=each.number, by=each.by.shown_name, mine=each.by_id == person.pk, at=each.at,

@@ -97,7 +97,7 @@ def _charts(nodes: list[dict[str, Any]], elements: tuple[Element, ...], faults: 
                 if element is None:
                     faults.add(place, f"expected an element of this board ({known(by_id)})")
                 elif not _chart_sets(element, written):
-                    faults.add(place, "expected positions of this element, - for a place left open")
+                    faults.add(place, f"expected {_chart_wanted(element)}")
     return tuple(Chart(node["id"], tuple((row["if"], row["set"]) for row in node["rows"])) for node in nodes)
 
 
@@ -106,6 +106,13 @@ def _chart_sets(element: Element, written: Any) -> bool:
         allowed = {*element.symbols(), "-"}
         return isinstance(written, str) and len(written) == len(element.points) and set(written) <= allowed
     return written == "-" or written in element.points[0].domain
+
+
+def _chart_wanted(element: Element) -> str:
+    """What a chart may set an element to, in words."""
+    if element.placed:
+        return f"{len(element.points)} places of {known(element.symbols())}, or - for one left open"
+    return f"{element.wanted()}, or - to leave it open"
 
 
 def _check_lists(root: dict[str, Any], faults: FaultList) -> None:

@@ -327,6 +327,8 @@ class DemoWorkshop(WorldTestCase):
         draft = self.get(f"drafts/{drafts[0]['id']}")
         self.assertEqual({each["weight"] for each in draft["findings"]}, {"fault"})
         self.assertEqual(draft["findings"][0]["place"], "charts[0].rows[1].set.S1")
+        self.assertEqual(draft["findings"][0]["where"], "Sifter boards, sheet 4, row 2, S1")
+        self.assertEqual(draft["findings"][0]["says"], "expected 6 places of 0, 1, or - for one left open")
         self.assertEqual([each["said"] for each in draft["functions"]], [True, True, False])
         jobs = self.get("jobs?search=bowl")["items"]
         self.assertEqual([(each["original"], each["step"]) for each in jobs], [("HLB-20", "choose")])

@@ -6621,6 +6621,8 @@ export interface components {
         DraftFinding: {
             /** Place */
             place: string;
+            /** Where */
+            where: string;
             /** Says */
             says: string;
             /**

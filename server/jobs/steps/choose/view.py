@@ -76,7 +76,7 @@ def have_shown(job: Job, text: str, now: datetime) -> HaveShown:
     board = one.board
     if board.family_id != job.family_revision.family_id:
         words = f"No: it is for another kind of machine ({board.family.title})."
-        return HaveShown(read=read, candidate=None, words=words)
+        return HaveShown(read=[], candidate=None, words=words)
     choice = judge_all(job, now, board.part_number)
     found = next((each for each in choice.candidates if each.part_number == board.part_number), None)
     if found is None:

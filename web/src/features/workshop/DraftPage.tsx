@@ -51,7 +51,12 @@ function OpenDraft({ draft, offline }: { draft: Draft; offline: unknown }) {
       <Head draft={draft} changing={changing} />
       <ProblemNotice problem={changing.error ?? offline} />
       <div className="grid gap-x-8 gap-y-5 desk:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
-        <div className="flex flex-col gap-3 desk:sticky desk:top-4 desk:self-start">
+        <div className="flex min-w-0 flex-col gap-4">
+          <PartTabs draft={draft} part={part} />
+          <Shown draft={draft} changing={changing} onMark={setMarked} />
+        </div>
+        {/* the table comes first, for it is what one works at; at a desk the drawing stands left of it */}
+        <div className="flex flex-col gap-3 desk:sticky desk:top-4 desk:order-first desk:self-start">
           <BoardDrawing
             name={draft.part_number}
             document={draft.document as BoardDocument}
@@ -63,10 +68,6 @@ function OpenDraft({ draft, offline }: { draft: Draft; offline: unknown }) {
           />
           <BoardPictures partNumber={draft.part_number} canAdd={draft.state === "open" || draft.state === "proposed"} />
           <Told draft={draft} />
-        </div>
-        <div className="flex min-w-0 flex-col gap-4">
-          <PartTabs draft={draft} part={part} />
-          <Shown draft={draft} changing={changing} onMark={setMarked} />
         </div>
       </div>
     </main>

@@ -23,7 +23,7 @@ export function ChangesPart({ draft }: PartProps) {
           <ul>
             {faults.slice(0, 20).map((each) => (
               <li key={each.place + each.says} className="border-b border-rule py-1.5">
-                <code className="font-mono text-sm">{each.place}</code>: {each.says}
+                <strong>{each.where}</strong>: {each.says}
               </li>
             ))}
           </ul>
@@ -73,11 +73,7 @@ function Told({ changes }: { changes: Changes }) {
               ))}
             </li>
           ))}
-          {changes.parts.length > 0 && (
-            <li className="py-1.5">
-              Also otherwise: {changes.parts.map((each) => each.replaceAll("_", " ")).join(", ")}
-            </li>
-          )}
+          {changes.parts.length > 0 && <li className="py-1.5">Also otherwise: {changes.parts.join(", ")}</li>}
         </ul>
       </section>
       {changes.verdict && (
