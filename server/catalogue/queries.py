@@ -69,6 +69,12 @@ def revision(board: Board, number: int) -> BoardRevision:
     return found
 
 
+def joined_to(board: Board) -> str | None:
+    """The number of the board that this one, a sketch once, turned out to be."""
+    said = board.withdrawn or {}
+    return str(said["successor"]) if said.get("same") else None
+
+
 SHORT_LIST = 60
 """Markings that trigrams leave for the exact distance."""
 ENOUGH = 3
@@ -94,15 +100,22 @@ def boards_marked(text: str, depot: int | None, most: int = 8) -> list[Found]:
     for marking in split_markings(text):
         printed.update(_short_list(marking, depot))
     ranked = hits(text, sorted(printed), most)
-    boards = {
-        each.part_number: each
-        for each in Board.objects.seen_by(depot)
-        .order_by(F("depot").desc(nulls_first=True))
-        .select_related("family", "current")
-        .defer("current__document")
-        .filter(part_number__in=[hit.part_number for hit in ranked])
-    }
-    return [Found(boards[hit.part_number], hit) for hit in ranked if hit.part_number in boards]
+    boards = _by_number([hit.part_number for hit in ranked], depot)
+    if joined := {number: to for number, each in boards.items() if (to := joined_to(each))}:
+        # a sketch that turned out to be another board stands for that one
+        others = _by_number(list(joined.values()), depot)
+        boards |= {number: others[to] for number, to in joined.items() if to in others}
+    found: dict[str, Found] = {}
+    for hit in ranked:
+        if hit.part_number in boards:
+            found.setdefault(boards[hit.part_number].part_number, Found(boards[hit.part_number], hit))
+    return list(found.values())
+
+
+def _by_number(numbers: list[str], depot: int | None) -> dict[str, Board]:
+    """The boards of these numbers, the depot's own before shared ones."""
+    rows = Board.objects.seen_by(depot).filter(part_number__in=numbers).order_by(F("depot").desc(nulls_first=True))
+    return {each.part_number: each for each in rows.select_related("family", "current").defer("current__document")}
 
 
 def _short_list(marking: str, depot: int | None) -> list[tuple[str, str]]:

@@ -59,9 +59,40 @@ def remove(person: Person, part_number: str) -> None:
         raise Refused(f"Jobs or drafts rest on {board.part_number}. Withdraw it instead.") from error
 
 
+@transaction.atomic
+def join(person: Person, sketched: str, number: str, why: str, now: datetime) -> Board:
+    """Say that one of the depot's own boards, put down as a sketch, is a board that was there already.
+
+    From then on its markings lead to that one, and its pictures are that one's. Jobs follow when somebody agrees.
+    """
+    require_parts_lead(person)
+    sketch, board = (queries.board(each, person.depot_id) for each in (sketched, number))
+    if sketch.depot_id is None:
+        raise Refused(f"{sketch.part_number} is everybody's. Withdraw it instead.")
+    if sketch.pk == board.pk or queries.joined_to(board):
+        raise Refused(f"Take the board that {board.part_number} stands for, not itself.")
+    if not why.strip():
+        raise Faulty("Say how it is known that they are one board.")
+    for earlier in Board.objects.filter(depot=sketch.depot_id, withdrawn__successor=sketch.part_number):
+        earlier.withdrawn = {**(earlier.withdrawn or {}), "successor": board.part_number}
+        earlier.save(update_fields=["withdrawn"])
+    BoardPicture.objects.filter(depot=sketch.depot_id, part_number=sketch.part_number).update(
+        part_number=board.part_number
+    )
+    sketch.withdrawn = {
+        "why": why.strip(), "successor": board.part_number, "same": True, "by": person.shown_name,
+        "at": now.isoformat(timespec="seconds"),
+    }  # fmt: skip
+    sketch.save(update_fields=["withdrawn"])
+    return board
+
+
 def withdrawn_words(withdrawn: dict[str, Any] | None) -> str:
     """Why a board is not to be used any more, and what to take instead; empty where it is."""
     if withdrawn is None:
         return ""
+    if withdrawn.get("same"):
+        day = withdrawn["at"][:10]
+        return f"The same board as {withdrawn['successor']}, says {withdrawn['by']} on {day}: {withdrawn['why']}."
     instead = f" Take {withdrawn['successor']} instead." if withdrawn["successor"] else ""
     return f"Withdrawn by {withdrawn['by']} on {withdrawn['at'][:10]}: {withdrawn['why']}.{instead}"

@@ -26,6 +26,7 @@ from jobs.steps.recognise.api import router as recognise
 from jobs.steps.record.api import router as record
 from jobs.steps.rule_out.api import router as rule_out
 from people.api import router as people
+from people.staff_api import router as staff
 from pictures.api import router as pictures
 from references.api import router as references
 from twincore import VERSION
@@ -49,6 +50,7 @@ api = Api(title="Worthy Twin", version=VERSION, auth=SessionAuth(csrf=True), doc
 problems.register(api)
 for router in (
     people,
+    staff,
     catalogue,
     guides,
     board_pictures,

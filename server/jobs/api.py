@@ -12,6 +12,7 @@ from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PlayShown, ScenarioGiven
 from catalogue.api import BoardShown, board_shown
 from catalogue.models import BoardRevision
+from catalogue.queries import joined_to
 from config.errors import Refused
 from config.paging import Page, Paging, paged
 from jobs import actions, queries
@@ -80,7 +81,7 @@ def _ref(revision: BoardRevision | None) -> BoardRef | None:
     now = board.current
     return BoardRef(
         part_number=board.part_number, title=board.title, maker=board.maker, revision=revision.number,
-        newer=now.number if now is not None and now.pk != revision.pk else None,
+        newer=now.number if now is not None and now.pk != revision.pk else None, joined=joined_to(board),
     )  # fmt: skip
 
 

@@ -52,6 +52,8 @@ class BoardRef(Schema):
     revision: int
     newer: int | None
     """The revision that the catalogue has now, where that is another one."""
+    joined: str | None
+    """The number of the board that this sketch turned out to be."""
 
 
 class FactShown(Schema):

@@ -83,6 +83,40 @@ def _replacement_profile(job: Job, number: int | None) -> int:
     return job.replacement_revision.number
 
 
+def _original_joined(job: Job, number: str | None) -> str:
+    revision = _joined(job, job.original_revision, number, job.state["found"])
+    if job.family_revision is None or job.family_revision.family_id != revision.board.family_id:
+        job.replacement_revision = None
+    job.original_revision, job.family_revision = revision, revision.board.family.current
+    return revision.board.part_number
+
+
+def _replacement_joined(job: Job, number: str | None) -> str:
+    revision = _joined(job, job.replacement_revision, number, job.state["overrides"])
+    assert job.family_revision is not None  # it has a replacement
+    if revision.board.family_id != job.family_revision.family_id:
+        raise Refused(f"{revision.board.part_number} is of another kind ({revision.board.family.title}). Choose again.")
+    job.replacement_revision = revision
+    return revision.board.part_number
+
+
+def _joined(job: Job, old: BoardRevision | None, number: str | None, stands: dict[str, Any]) -> BoardRevision:
+    """The board that a sketch of this job turned out to be, by the parts lead's word."""
+    if old is None:
+        raise Refused("Choose the board first.")
+    if number is None or number != catalogue.joined_to(old.board):
+        raise Refused(f"Nobody said that {old.board.part_number} is this board. The parts lead joins them.")
+    revision = catalogue.board(number, job.depot_id).current
+    assert revision is not None  # queries.board refuses boards without one
+    try:
+        record_of(board_profile(revision.pk), stands)
+    except (DocumentError, WrongValue) as error:
+        raise Faulty(
+            f"What this job recorded does not fit {number}. Take back what does not, then go on with it.", error.faults
+        ) from error
+    return revision
+
+
 def _taken(job: Job, old: BoardRevision | None, number: int | None, stands: dict[str, Any]) -> BoardRevision:
     """Another revision of a board that the job has already, with the kind of machine as it is now.
 
@@ -112,4 +146,5 @@ def _taken(job: Job, old: BoardRevision | None, number: int | None, stands: dict
 BOARDS: dict[str, Callable[[Job, Any], Any]] = {
     "family": _family, "original": _original, "replacement": _replacement,
     "original_profile": _original_profile, "replacement_profile": _replacement_profile,
+    "original_joined": _original_joined, "replacement_joined": _replacement_joined,
 }  # fmt: skip

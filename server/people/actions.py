@@ -3,20 +3,18 @@
 import re
 from dataclasses import dataclass
 
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
 from django.db import connection, transaction
 
 from config.errors import Faulty, Refused
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
+from people.staffing import new_person
 from twincore.choose import ASSUMPTIONS
 from twincore.errors import Fault
 from twincore.rule_out import SCHOOLS
 from twincore.settings import SCHOOLS as CARRY_SCHOOLS
 
 CODE = re.compile(r"[A-Z0-9]{2,8}$")
-USERNAME = re.compile(r"[a-z0-9.-]{2,40}$")
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,21 +52,14 @@ def open_first_depot(given: FirstDepot) -> Person:
     if Depot.objects.exists():
         raise Refused("There is a depot already. Its people sign in.")
     code = given.code.strip().upper()
-    first, _, last = given.name.strip().partition(" ")
-    person = Person(username=given.username.strip(), first_name=first, last_name=last, role=Person.Role.PARTS_LEAD)
+    person, wrong = new_person(given.username, given.name, Person.Role.PARTS_LEAD, given.password)
     faults = [] if CODE.match(code) else [Fault("code", "expected 2 to 8 letters and digits, such as SQ")]
     if not given.depot.strip():
         faults.append(Fault("depot", "expected a name"))
-    if not USERNAME.match(person.username):
-        faults.append(Fault("username", "expected 2 to 40 small letters, digits, dots or dashes"))
-    try:
-        validate_password(given.password, person)
-    except ValidationError as error:
-        faults += [Fault("password", words) for words in error.messages]
+    faults += wrong
     if faults:
         raise Faulty("The first depot cannot be opened so.", faults)
     person.depot = Depot.objects.create(name=given.depot.strip(), code=code)
-    person.set_password(given.password)
     person.save()
     return person
 

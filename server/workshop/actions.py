@@ -8,15 +8,19 @@ from django.db.models import QuerySet
 from django.utils.text import slugify
 from django.utils.timezone import localtime
 
+from catalogue import queries as catalogue
 from catalogue.actions import load_own_board, load_own_family
 from catalogue.models import Board, Family
+from catalogue.profiles import board_profile
 from catalogue.queries import family as family_of
+from catalogue.retiring import join
 from config.errors import Faulty, Refused
 from people.models import Person
 from twincore.errors import Fault
 from twincore.profile import dump
 from twincore.profile.document import jsonable
 from twincore.sketch import Sketch, board_document, kind_document, read_lines
+from twincore.workshop import Apart, apart
 from workshop.models import LIVE, Draft
 
 MOST_KINDS = 1000
@@ -61,6 +65,20 @@ def sketch_board(person: Person, given: Sketched, now: datetime) -> Board:
         document = board_document(sketch, number, given.maker.strip(), given.title.strip(), family, who, day)
         load_own_board(person, dump(jsonable(document)).encode(), now)
         return Board.objects.select_related("family", "current").get(depot=person.depot, part_number=number)
+
+
+def join_sketch(person: Person, sketched: str, number: str, why: str, now: datetime) -> Board:
+    """Say that a sketch is a board that was there, as `join`. Raises Refused as long as somebody completes it."""
+    if Draft.objects.filter(LIVE, depot=person.depot_id, part_number=sketched).exists():
+        raise Refused(f"Somebody completes {sketched} in the workshop. Put that draft away first.")
+    return join(person, sketched, number, why, now)
+
+
+def held_against(person: Person, sketched: str, number: str) -> list[Apart]:
+    """What speaks against a sketch being a board that was there."""
+    sketch, board = (catalogue.board(each, person.depot_id) for each in (sketched, number))
+    assert sketch.current_id and board.current_id  # queries.board sees to it
+    return apart(board_profile(sketch.current_id), board_profile(board.current_id))
 
 
 def _read(lines: str) -> Sketch:

@@ -15,7 +15,8 @@ from twincore.profile.document import jsonable
 from twincore.sketch import board_document, read_lines, sketch_words
 from workshop import actions
 from workshop.schemas import UsesShown
-from workshop.uses import uses_of
+from workshop.uses import open_jobs_with, uses_of
+from workshop.wording import apart_words
 
 router = Router(tags=["workshop"])
 
@@ -52,6 +53,21 @@ class SketchGiven(SketchLines):
     kind: str = Field("", max_length=200)
 
 
+class JoinGiven(Schema):
+    """A sketch and the board that it is, and how that is known."""
+
+    sketch: str = Field(max_length=80)
+    board: str = Field(max_length=80)
+    why: str = Field(max_length=2000)
+
+
+class AgainstShown(Schema):
+    """What of a sketch a board does not have, in words; and the open jobs that have the sketch."""
+
+    apart: list[str]
+    jobs: int
+
+
 @router.get("/board-uses/{path:part_number}", response=UsesShown)
 def show_uses(request: HttpRequest, part_number: str) -> UsesShown:
     """What the depot's jobs teach about a board."""
@@ -75,6 +91,22 @@ def read_sketch(request: HttpRequest, given: SketchLines) -> SketchRead:
         elements=elements_shown(board),
         document=json.loads(dump(board.document)),
     )
+
+
+@router.get("/sketches/against", response=AgainstShown)
+def hold_against(request: HttpRequest, sketch: str, board: str) -> AgainstShown:
+    """What speaks against a sketch being a board that was there, and how many jobs would move along."""
+    person = person_of(request)
+    return AgainstShown(
+        apart=[apart_words(each) for each in actions.held_against(person, sketch, board)],
+        jobs=open_jobs_with(person, sketch),
+    )
+
+
+@router.post("/sketches/join", response=BoardCard)
+def join_sketch(request: HttpRequest, given: JoinGiven) -> BoardCard:
+    """Say that a sketch is a board that was there; jobs follow when somebody agrees."""
+    return board_card(actions.join_sketch(person_of(request), given.sketch, given.board, given.why, timezone.now()))
 
 
 @router.post("/sketches", response=BoardCard)

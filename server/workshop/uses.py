@@ -1,5 +1,7 @@
 """What the depot's jobs teach about a board."""
 
+from django.db.models import Q
+
 from catalogue import queries as catalogue
 from catalogue.profiles import board_profile, family_profile
 from jobs.models import Job
@@ -25,3 +27,10 @@ def uses_of(person: Person, part_number: str) -> UsesShown:
             for each in taught[:20]
         ],
     )
+
+
+def open_jobs_with(person: Person, part_number: str) -> int:
+    """How many open jobs of the depot have a board, coming out or going in."""
+    board = catalogue.board(part_number, person.depot_id)
+    mine = Q(original_revision__board=board) | Q(replacement_revision__board=board)
+    return Job.objects.filter(mine, depot=person.depot_id, closed_at=None).count()

@@ -4,12 +4,17 @@ import re
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+from twincore.workshop import Apart
+
 NAMES = {
     "functions": "the meaning of", "charts": "chart", "connectors": "plug", "behaviour": "the behaviour",
     "settings": "what can be set", "standing": "where it is from", "layout": "the drawing", "facts": "a fact of the kind",
     "signals": "a signal of the kind", "inputs": "an input of the kind", "outputs": "an output of the kind",
 }  # fmt: skip
 
+ELEMENT_WORDS = {
+    "dip": "switch bank", "rotary": "dial", "program": "program number", "parameter": "number", "thumbwheel": "row of wheels",
+}  # fmt: skip
 WHOLE = {"functions": "the meanings", "charts": "charts", "connectors": "plugs"}
 CHART = re.compile(r"charts\[(\d+)\](?:\.rows\[(\d+)\])?(?:\.(?:if|set)\.(.+))?.*")
 FUNCTION = re.compile(r"functions\.(.+?)(?:\.table(?:\[(\d+)\].*)?|\.fixed|\.from)?")
@@ -53,3 +58,17 @@ def place_words(path: Sequence[str | int]) -> str:
     if part == "standing":
         return f"where the {NAMES.get(str(first), str(first)).removeprefix('the ').removesuffix(' of')} is from"
     return f"{name} {first + 1 if isinstance(first, int) else first}"
+
+
+def apart_words(each: Apart) -> str:
+    """What speaks against two boards being one: "S1 has 8 places on the sketch and 6 here"."""
+    match each.what:
+        case "not there":
+            return f"{each.of} ({ELEMENT_WORDS.get(each.seen, each.seen)}) is on the sketch and not on this board"
+        case "another kind":
+            kinds = [ELEMENT_WORDS.get(kind, kind) for kind in (each.seen, each.known)]
+            return f"{each.of} is a {kinds[0]} on the sketch and a {kinds[1]} here"
+        case "other positions":
+            return f"{each.of} has {each.seen} as positions on the sketch and {each.known} here"
+        case "other pins":
+            return f"plug {each.of} has {each.seen} pins on the sketch and {each.known} here"

@@ -66,7 +66,7 @@ def brought(case: Case, target: Target, name: str, value: Any) -> dict[str, Any]
             return {"isolates": isolates(case, name)}
         case _ if value is None:
             return None
-        case "original":
+        case "original" | "original_profile" | "original_joined":
             return record.brought_by_original(case)
         case "test":
             told = value.get("result") in UNKNOWN

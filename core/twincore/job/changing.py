@@ -11,6 +11,8 @@ OF_THE_KIND = ("symptoms", "tests", "causes")
 """What was said of another kind of machine does not speak of this one."""
 ADDING: dict[str, tuple[str, ...]] = {
     "original": ("family", "powered", "remembered", *OF_THE_KIND, "confirmed"), "replacement": ("choice",),
+    "original_profile": ("powered", "remembered", "confirmed"),
+    "original_joined": ("original", "original_profile", "family", "powered", "remembered", *OF_THE_KIND, "confirmed"),
     "cause": ("causes",), "hold": ("power", "holds", "confirmed", "energised"), "test": ("power", "holds", "confirmed"),
     "confirmed.record": ("rejudged",), "confirmed.fit": ("left",), "confirmed.prove": ("verdict",),
 }  # fmt: skip
@@ -135,6 +137,24 @@ def _after_original(state: State, name: str, value: Any, entry: EntryMade) -> No
         _reopen(state, "make_safe")
 
 
+def _after_original_profile(state: State, name: str, value: Any, entry: EntryMade) -> None:
+    """What its next revision tells of it; entries of earlier versions brought nothing along."""
+    if entry.adds:
+        _after_original(state, name, value, entry)
+
+
+def _after_original_joined(state: State, name: str, value: Any, entry: EntryMade) -> None:
+    """The same board under its own number: what was found on it stays, and what went in for another kind goes."""
+    if (family := entry.adds.get("family")) and family != state["family"]:
+        state.update(_without(state, "replacement"))
+    state["original"], state["original_profile"] = value, None
+    _after_original(state, name, value, entry)
+
+
+def _after_replacement_joined(state: State, name: str, value: Any, entry: EntryMade) -> None:
+    state["replacement"], state["replacement_profile"] = value, None
+
+
 def _after_replacement(state: State, name: str, value: Any, entry: EntryMade) -> None:
     state["choice"] = entry.adds.get("choice")
     _reopen(state, "carry_over", "fit", "prove")
@@ -198,7 +218,9 @@ def _after_blind(state: State, name: str, value: Any, entry: EntryMade) -> None:
 
 
 FOLLOWING = {
-    "original": _after_original, "replacement": _after_replacement, "power": _after_power, "hold": _after_hold,
+    "original": _after_original, "original_profile": _after_original_profile,
+    "original_joined": _after_original_joined, "replacement_joined": _after_replacement_joined,
+    "replacement": _after_replacement, "power": _after_power, "hold": _after_hold,
     "test": _after_test, "energised": _after_energised, "signed": _after_signed, "ticked": _after_ticked,
     "found": _after_found, "angle": _after_angle, "blind": _after_blind,
 }  # fmt: skip

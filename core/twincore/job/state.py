@@ -86,11 +86,14 @@ class State(TypedDict):
     original: str | None
     original_profile: int | None
     """The revision of its profile that somebody took after it was recognised; None for the one it began with."""
+    original_joined: str | None
+    """The board that the sketch it was recognised as turned out to be; `original` says it too from then on."""
     facts: dict[str, FactSaid]
     revisions: dict[str, str]
     features: dict[str, str]
     replacement: str | None
     replacement_profile: int | None
+    replacement_joined: str | None
     same_board: SameBoard | None
     """Which one it is where the replacement bears the original's number."""
     choice: ChoiceKept | None

@@ -25,12 +25,14 @@ from twincore.workshop.draft import (
     same_json,
 )
 from twincore.workshop.grids import Cell, Grid, combinations_of, filled_by_rule, grid_of, node_of
+from twincore.workshop.joining import Apart, apart
 from twincore.workshop.merging import merged_family
 from twincore.workshop.sentences import Arrow, Names, StateCells, names_of, renamed, state_cells, state_node
 from twincore.workshop.uses import Taught, found_record, taught_by
 from twincore.workshop.values import read_position, read_seconds, read_value, value_text
 
 __all__ = [
+    "Apart",
     "Arrow",
     "Box",
     "Cell",
@@ -46,6 +48,7 @@ __all__ = [
     "Role",
     "StateCells",
     "Taught",
+    "apart",
     "box_document",
     "cells_of",
     "changes_between",

@@ -1,11 +1,12 @@
 import { answer, api } from "@/api/client";
 import { useQuery } from "@tanstack/react-query";
+import { everyPage } from "./everyPage";
 
 /** The kinds of machine that people of this depot see. */
 export function useFamilies(wanted = true) {
   return useQuery({
     queryKey: ["families"],
-    queryFn: () => answer(api.GET("/api/families", { params: { query: { size: 100 } } })),
+    queryFn: () => everyPage((page) => answer(api.GET("/api/families", { params: { query: { page, size: 100 } } }))),
     staleTime: 60_000,
     enabled: wanted,
   });

@@ -100,6 +100,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List People
+         * @description Everybody of the depot.
+         */
+        get: operations["people_staff_api_list_people"];
+        put?: never;
+        /**
+         * Add Person
+         * @description Add somebody to the depot.
+         */
+        post: operations["people_staff_api_add_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{username}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Person
+         * @description Say what somebody is called, may do, and whether they sign in.
+         */
+        put: operations["people_staff_api_change_person"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{username}/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Give Password
+         * @description Give somebody another password.
+         */
+        put: operations["people_staff_api_give_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Own Password
+         * @description Take another password; other devices are signed out.
+         */
+        put: operations["people_staff_api_change_own_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/boards": {
         parameters: {
             query?: never;
@@ -1888,6 +1972,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sketches/against": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hold Against
+         * @description What speaks against a sketch being a board that was there, and how many jobs would move along.
+         */
+        get: operations["workshop_api_hold_against"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sketches/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join Sketch
+         * @description Say that a sketch is a board that was there; jobs follow when somebody agrees.
+         */
+        post: operations["workshop_api_join_sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts": {
         parameters: {
             query?: never;
@@ -2382,6 +2506,108 @@ export interface components {
             password: string;
         };
         /**
+         * Paging
+         * @description Which page of a list; pages count from 1.
+         */
+        Paging: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default 25
+             */
+            size: number;
+        };
+        /** Page[PersonShown] */
+        Page_PersonShown_: {
+            /** Items */
+            items: components["schemas"]["PersonShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * PersonShown
+         * @description Somebody of the depot.
+         */
+        PersonShown: {
+            /** Username */
+            username: string;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "technician" | "parts_lead";
+            /** Active */
+            active: boolean;
+            /** You */
+            you: boolean;
+        };
+        /**
+         * NewPerson
+         * @description Somebody to be added, with a password to begin with.
+         */
+        NewPerson: {
+            /** Username */
+            username: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "technician" | "parts_lead";
+            /** Password */
+            password: string;
+        };
+        /**
+         * PersonChanged
+         * @description What somebody is called, may do, and whether they sign in.
+         */
+        PersonChanged: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "technician" | "parts_lead";
+            /** Active */
+            active: boolean;
+        };
+        /**
+         * PasswordGiven
+         * @description A new password.
+         */
+        PasswordGiven: {
+            /** Password */
+            password: string;
+        };
+        /**
+         * OwnPassword
+         * @description A new password of one's own, and the present one.
+         */
+        OwnPassword: {
+            /** Password */
+            password: string;
+            /** Present */
+            present: string;
+        };
+        /**
          * BoardSearch
          * @description Which boards to list.
          */
@@ -2454,22 +2680,6 @@ export interface components {
             /** Page */
             page: number;
             /** Size */
-            size: number;
-        };
-        /**
-         * Paging
-         * @description Which page of a list; pages count from 1.
-         */
-        Paging: {
-            /**
-             * Page
-             * @default 1
-             */
-            page: number;
-            /**
-             * Size
-             * @default 25
-             */
             size: number;
         };
         /**
@@ -3327,6 +3537,8 @@ export interface components {
             revision: number;
             /** Newer */
             newer: number | null;
+            /** Joined */
+            joined: string | null;
         };
         /**
          * CauseKept
@@ -3593,6 +3805,8 @@ export interface components {
             serial: string | null;
             /** Original Profile */
             original_profile: number | null;
+            /** Original Joined */
+            original_joined: string | null;
             /** Facts */
             facts: {
                 [key: string]: components["schemas"]["FactSaid"];
@@ -3607,6 +3821,8 @@ export interface components {
             };
             /** Replacement Profile */
             replacement_profile: number | null;
+            /** Replacement Joined */
+            replacement_joined: string | null;
             /** Same Board */
             same_board: components["schemas"]["SameBoard"] | null;
             /** Choice */
@@ -6468,6 +6684,28 @@ export interface components {
             lines: string;
         };
         /**
+         * AgainstShown
+         * @description What of a sketch a board does not have, in words; and the open jobs that have the sketch.
+         */
+        AgainstShown: {
+            /** Apart */
+            apart: string[];
+            /** Jobs */
+            jobs: number;
+        };
+        /**
+         * JoinGiven
+         * @description A sketch and the board that it is, and how that is known.
+         */
+        JoinGiven: {
+            /** Sketch */
+            sketch: string;
+            /** Board */
+            board: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * DraftSearch
          * @description Which drafts to list.
          */
@@ -7554,11 +7792,13 @@ export interface components {
             serial: string;
             original: string;
             original_profile: number;
+            original_joined: string;
             fact: components["schemas"]["FactSaid"];
             revision: string;
             feature: string;
             replacement: string;
             replacement_profile: number;
+            replacement_joined: string;
             same_board: components["schemas"]["SameBoard"];
             wish: string | number | boolean;
             cost: number;
@@ -7779,6 +8019,127 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    people_staff_api_list_people: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_PersonShown_"];
+                };
+            };
+        };
+    };
+    people_staff_api_add_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPerson"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonShown"];
+                };
+            };
+        };
+    };
+    people_staff_api_change_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                username: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonChanged"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonShown"];
+                };
+            };
+        };
+    };
+    people_staff_api_give_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                username: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonShown"];
+                };
+            };
+        };
+    };
+    people_staff_api_change_own_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPassword"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {
@@ -9992,6 +10353,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SketchRead"];
+                };
+            };
+        };
+    };
+    workshop_api_hold_against: {
+        parameters: {
+            query: {
+                sketch: string;
+                board: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AgainstShown"];
+                };
+            };
+        };
+    };
+    workshop_api_join_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardCard"];
                 };
             };
         };

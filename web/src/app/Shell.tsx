@@ -91,7 +91,7 @@ export function Shell() {
                 Workshop
               </Link>
               <Link to="/depot" className="min-h-11 py-2.5">
-                The depot’s policies
+                The depot and its people
               </Link>
               <ThemeChoice />
               <Button onClick={() => setKeys(true)}>Words and keys</Button>

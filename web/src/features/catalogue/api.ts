@@ -1,4 +1,5 @@
 import { Problem, answer, api, type Schemas } from "@/api/client";
+import { everyPage } from "@/api/everyPage";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 export type BoardsWanted = {
@@ -30,7 +31,7 @@ export function useBoards({ instead, ...query }: BoardsWanted) {
 export function useMakers() {
   return useQuery({
     queryKey: ["makers"],
-    queryFn: () => answer(api.GET("/api/makers", { params: { query: { size: 100 } } })),
+    queryFn: () => everyPage((page) => answer(api.GET("/api/makers", { params: { query: { page, size: 100 } } }))),
   });
 }
 

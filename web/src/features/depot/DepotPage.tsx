@@ -7,6 +7,8 @@ import { Choice, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { OwnPassword } from "./OwnPassword";
+import { People } from "./People";
 
 type Depot = Schemas["DepotShown"];
 
@@ -30,6 +32,8 @@ export function DepotPage() {
       {depot.isPending && <Loading what="Reading the depot’s policies" />}
       <ProblemNotice problem={depot.error} />
       {depot.data && <Policies depot={depot.data} />}
+      <People />
+      <OwnPassword />
     </main>
   );
 }

@@ -7,8 +7,9 @@ import { SketchSheet } from "@/sketching/SketchSheet";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { Boxes } from "./Boxes";
-import { useDrafts, useOpenDraft, useSiblings, useSketches } from "./api";
-import { STATE_WORDS } from "./words";
+import { Sketches } from "./Sketches";
+import { useDrafts, useOpenDraft, useSiblings } from "./api";
+import { called, STATE_WORDS } from "./words";
 
 /** What the depot's workshop works on, and the way in for another board. */
 export function WorkshopPage() {
@@ -73,48 +74,6 @@ export function WorkshopPage() {
       <Sketches />
       <Boxes />
     </main>
-  );
-}
-
-/** A board by its maker and title, as far as they are known. */
-function called({ maker, title }: { maker: string; title: string }): string {
-  return [maker === "not known" ? "" : maker, title].filter(Boolean).join(", ");
-}
-
-/** Boards of which only a sketch is known: whoever has the leaflet completes them. */
-function Sketches() {
-  const [page, setPage] = useState(1);
-  const sketches = useSketches(page);
-  const open = useOpenDraft();
-  const navigate = useNavigate();
-  if (!sketches.data?.total) return null;
-  return (
-    <section className="flex flex-col gap-3">
-      <h2>Sketched, to be completed</h2>
-      <ProblemNotice problem={open.error} />
-      <ul className="border-t border-rule" aria-label="Sketches">
-        {sketches.data.items.map((each) => (
-          <li key={each.part_number} className="flex flex-wrap items-center gap-x-4 border-b border-rule py-2">
-            <span className="font-mono font-semibold">{each.part_number}</span>
-            <span>{called(each)}</span>
-            <span className="text-faint">{each.standing}</span>
-            <Button
-              className="ml-auto"
-              aria-label={`Complete ${each.part_number}`}
-              onClick={() =>
-                open.mutate(each.part_number, {
-                  onSuccess: (draft) =>
-                    void navigate({ to: "/workshop/$draft", params: { draft: draft.id }, search: {} }),
-                })
-              }
-            >
-              Complete it
-            </Button>
-          </li>
-        ))}
-      </ul>
-      <Pager {...sketches.data} onPage={setPage} />
-    </section>
   );
 }
 

@@ -43,6 +43,28 @@ export function useOpenDraft() {
   });
 }
 
+/** What speaks against a sketch being a board that was there, and the jobs that would move along. */
+export function useAgainst(sketch: string, board: string | null) {
+  return useQuery({
+    queryKey: ["sketch against", sketch, board],
+    queryFn: () => answer(api.GET("/api/sketches/against", { params: { query: { sketch, board: board ?? "" } } })),
+    enabled: board !== null,
+  });
+}
+
+/** Say that a sketch is a board that was there. */
+export function useJoin() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (said: Schemas["JoinGiven"]) => answer(api.POST("/api/sketches/join", { body: said })),
+    onSuccess: () =>
+      Promise.all([
+        queries.invalidateQueries({ queryKey: ["sketches"] }),
+        queries.invalidateQueries({ queryKey: ["boards"] }),
+      ]),
+  });
+}
+
 /** A draft, looked at again every few seconds, for somebody else may be at it too. */
 export function useDraft(id: string) {
   return useQuery({

@@ -36,3 +36,8 @@ export function idFrom(title: string, taken: string[]): string {
     if (!taken.includes(name)) return name;
   }
 }
+
+/** A board by its maker and title, as far as they are known. */
+export function called({ maker, title }: { maker: string; title: string }): string {
+  return [maker === "not known" ? "" : maker, title].filter(Boolean).join(", ");
+}

@@ -1,0 +1,163 @@
+import { useSession } from "@/api/session";
+import { Button } from "@/ui/Button";
+import { Choice, TextField } from "@/ui/fields";
+import { Loading, ProblemNotice } from "@/ui/notices";
+import { Pager } from "@/ui/Pager";
+import { useState } from "react";
+import { useAddPerson, useChangePerson, useGivePassword, usePeople, type Person } from "./api";
+
+const ROLES: [Person["role"], string][] = [
+  ["technician", "technician"],
+  ["parts_lead", "parts lead"],
+];
+const NOBODY = { username: "", name: "", role: "technician" as Person["role"], password: "" };
+
+/** Who works for the depot; its parts leads add people and say what each may do. */
+export function People() {
+  const [page, setPage] = useState(1);
+  const people = usePeople(page);
+  const may = useSession().data?.keeps_catalogue === true;
+  return (
+    <section className="flex flex-col gap-3">
+      <h2>People</h2>
+      {people.isPending && <Loading what="Reading who works here" />}
+      <ProblemNotice problem={people.error} />
+      <ul className="border-t border-rule" aria-label="People of the depot">
+        {people.data?.items.map((each) => (
+          <li key={each.username} className="border-b border-rule">
+            <One person={each} may={may} />
+          </li>
+        ))}
+      </ul>
+      {people.data && <Pager {...people.data} onPage={setPage} />}
+      {may && <AddPerson />}
+    </section>
+  );
+}
+
+function One({ person, may }: { person: Person; may: boolean }) {
+  const head = (
+    <>
+      <span className={person.active ? "font-semibold" : "text-faint line-through"}>
+        {person.name || person.username}
+      </span>
+      <span className="font-mono text-faint">{person.username}</span>
+      <span className="ml-auto text-sm text-faint">
+        {person.role === "parts_lead" ? "parts lead" : "technician"}
+        {person.you && ", you"}
+        {!person.active && ", signs in no more"}
+      </span>
+    </>
+  );
+  if (!may) return <p className="flex min-h-11 flex-wrap items-baseline gap-x-4 py-2.5">{head}</p>;
+  return (
+    <details>
+      <summary className="flex min-h-11 flex-wrap items-baseline gap-x-4 py-2.5">{head}</summary>
+      <ChangePerson key={JSON.stringify(person)} person={person} />
+    </details>
+  );
+}
+
+function ChangePerson({ person }: { person: Person }) {
+  const change = useChangePerson();
+  const give = useGivePassword();
+  const [name, setName] = useState(person.name);
+  const [role, setRole] = useState(person.role);
+  const [password, setPassword] = useState("");
+  const said = { username: person.username, name, role, active: person.active };
+  return (
+    <div className="flex flex-col gap-3 pb-4">
+      <div className="grid items-end gap-3 sm:grid-cols-[2fr_1fr_auto]">
+        <TextField label="Name" maxLength={120} value={name} onChange={(event) => setName(event.target.value)} />
+        <RoleChoice role={role} onRole={setRole} />
+        <Button disabled={change.isPending} onClick={() => change.mutate(said)}>
+          Keep it
+        </Button>
+      </div>
+      <div className="grid items-end gap-3 sm:grid-cols-[2fr_1fr_auto]">
+        <TextField
+          label="Another password"
+          hint="where the old one is forgotten"
+          type="password"
+          autoComplete="new-password"
+          maxLength={200}
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+        />
+        <span role="status">{give.isSuccess && "Given. Tell it to them."}</span>
+        <Button
+          disabled={!password || give.isPending}
+          onClick={() => give.mutate({ username: person.username, password }, { onSuccess: () => setPassword("") })}
+        >
+          Give it
+        </Button>
+      </div>
+      <Button kind="quiet" className="self-start" onClick={() => change.mutate({ ...said, active: !person.active })}>
+        {person.active ? "Let them sign in no more; what they recorded stays" : "Let them sign in again"}
+      </Button>
+      <ProblemNotice problem={change.error ?? give.error} />
+    </div>
+  );
+}
+
+function AddPerson() {
+  const add = useAddPerson();
+  const [given, setGiven] = useState(NOBODY);
+  const field = (name: "username" | "name" | "password") => ({
+    value: given[name],
+    onChange: (event: { target: { value: string } }) => setGiven({ ...given, [name]: event.target.value }),
+  });
+  return (
+    <details className="border-b border-rule">
+      <summary className="min-h-11 py-2.5 font-semibold">Add somebody</summary>
+      <form
+        className="grid gap-3 pb-4 sm:grid-cols-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          add.mutate(given, { onSuccess: () => setGiven(NOBODY) });
+        }}
+      >
+        <TextField label="Name" autoComplete="off" maxLength={120} {...field("name")} />
+        <TextField
+          label="Name to sign in with"
+          hint="small letters, digits, dots or dashes"
+          autoCapitalize="none"
+          autoComplete="off"
+          spellCheck={false}
+          maxLength={40}
+          {...field("username")}
+        />
+        <RoleChoice role={given.role} onRole={(role) => setGiven({ ...given, role })} />
+        <TextField
+          label="Password to begin with"
+          hint="they can change it"
+          type="password"
+          autoComplete="new-password"
+          maxLength={200}
+          {...field("password")}
+        />
+        <Button
+          kind="main"
+          type="submit"
+          className="justify-self-start"
+          disabled={!given.username || !given.password || add.isPending}
+        >
+          Add them
+        </Button>
+        <ProblemNotice problem={add.error} />
+      </form>
+    </details>
+  );
+}
+
+function RoleChoice({ role, onRole }: { role: Person["role"]; onRole: (role: Person["role"]) => void }) {
+  return (
+    <Choice label="Works as" value={role} onChange={(event) => onRole(event.target.value as Person["role"])}>
+      {ROLES.map(([value, words]) => (
+        <option key={value} value={value}>
+          {words}
+        </option>
+      ))}
+    </Choice>
+  );
+}
