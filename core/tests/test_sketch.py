@@ -57,13 +57,19 @@ def sketches(draw: st.DrawFn) -> Sketch:
     known = draw(names)
     made = draw(st.lists(elements, max_size=6))
     plugs = draw(st.lists(st.tuples(st.integers(1, 40), st.sampled_from([True, False, None])), max_size=6))
+    parts = tuple(draw(st.lists(st.sampled_from(PARTS), unique=True, max_size=4)))
+    tapped = [known[i] for i in range(len(made))] + [known[6 + i] for i in range(len(plugs))] + list(parts)
+    marks = [tuple(draw(st.lists(st.sampled_from(["L", "N", "PE", "24~"]), max_size=pins))) for pins, _ in plugs]
+    per_cent = st.integers(0, 1000).map(lambda n: n / 10)
     return Sketch(
         elements=tuple(
             SketchedElement(known[i], e.kind, e.places, e.values, e.on, e.first, e.unit, e.span)
             for i, e in enumerate(made)
         ),
-        plugs=tuple(SketchedPlug(known[6 + i], pins, keyed) for i, (pins, keyed) in enumerate(plugs)),
-        parts=tuple(draw(st.lists(st.sampled_from(PARTS), unique=True, max_size=4))),
+        plugs=tuple(SketchedPlug(known[6 + i], pins, keyed, marks[i]) for i, (pins, keyed) in enumerate(plugs)),
+        parts=parts,
+        picture=draw(st.sampled_from([None, (4.0, 3.0), (3.0, 4.0), (16.0, 9.0)])),
+        places=tuple((ref, draw(per_cent), draw(per_cent)) for ref in tapped if draw(st.booleans())),
         relays=draw(st.integers(0, 9)),
         colour=draw(st.sampled_from([*COLOURS, None])),
         size_mm=draw(st.sampled_from([None, (160.0, 110.0), (30.0, 20.0)])),
@@ -129,6 +135,26 @@ class Documents(TestCase):
         if placed.get("turn"):
             x, y, w, h = x + (w - h) / 2, y - (w - h) / 2, h, w
         return x, y, x + w, y + h
+
+    def test_what_was_tapped_in_a_picture_is_drawn_where_it_was_tapped(self) -> None:
+        lines = "picture 4 x 3; S1 bank 4, at 25 75; C1 plug 2, at 80 20; R1 dial; lamp, at 50 50"
+        document = board_document(read_lines(lines)[0], "K7", "", "", "mangle")
+        self.assertEqual(document["size_mm"], [160, 120])
+        middles = {
+            each["ref"]: [at + size / 2 for at, size in zip(each["at"], each["size"], strict=True)]
+            for each in document["layout"]
+        }
+        self.assertEqual((middles["S1"], middles["C1"], middles["lamp"]), ([40, 30], [128, 96], [80, 60]))
+
+    def test_a_place_beyond_the_picture_or_of_the_board_itself_is_misread(self) -> None:
+        for line in (
+            "S1 bank 4, at 101 5",
+            "S1 bank 4, at 5",
+            "board green, at 5 5",
+            "picture 0 x 3",
+            "lamp, at 1 1, at 2 2",
+        ):
+            self.assertEqual(len(read_lines(line)[1]), 1, line)
 
     def test_what_nobody_could_tell_stays_a_doubt(self) -> None:
         sketch, _ = read_lines("S1 bank 4, on up; C1 plug 2; C2 plug 3, keyed")

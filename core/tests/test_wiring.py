@@ -92,6 +92,40 @@ class Treatments(SimpleTestCase):
         self.assertEqual([(each.treatment, each.marks) for each in plan.wires],
                          [("no", ("volts", "trap")), ("no", ("contact", "other contact", "trap"))])  # fmt: skip
 
+    def test_what_nobody_knows_the_signal_of_goes_by_the_print_at_its_pin_and_says_so(self) -> None:
+        fam = family()
+        old, new = board("OLD", ("C1", "QL-4", "- - - sup")), board("NEW", ("X1", "RM-4", "a - - -"))
+        printed = (("Fan", "L 2", "x", ""), ("FAN", "l  2", "y", "x"))
+        for each, marks in zip((old, new), printed, strict=True):
+            for pin, mark in zip(each.document["connectors"][0]["pins"], marks, strict=True):
+                pin["mark"] = mark
+        plan = wiring.carry_wires(old, record(old, fam, "C1.1", "C1.2", "C1.3", "C1.4"), new, fam)
+        self.assertEqual(
+            treatments(plan),
+            {
+                "w1": ("new end", "X1.1"), "w2": ("new end", "X1.2"), "w3": ("new end", "X1.4"), "w4": ("tied back", None),
+            },
+        )  # fmt: skip
+        self.assertEqual([each.marks for each in plan.wires], [("label",), ("label",), ("label",), ("no place",)])
+        self.assertEqual([(each.pin.place, each.treatment) for each in plan.free], [("X1.3", "unused")])
+
+    def test_a_print_that_says_two_things_on_the_other_board_says_nothing(self) -> None:
+        fam = family()
+        old, new = board("OLD", ("C1", "QL-4", "-")), board("NEW", ("X1", "RM-4", "a b"))
+        for each in (old, new):
+            for pin in each.document["connectors"][0]["pins"]:
+                pin["mark"] = "1"
+        plan = wiring.carry_wires(old, record(old, fam, "C1.1"), new, fam)
+        self.assertEqual((plan.wires[0].treatment, plan.wires[0].marks), ("tied back", ("unknown",)))
+
+    def test_a_wire_of_an_unknown_pin_goes_by_what_somebody_followed_it_to(self) -> None:
+        fam = family()
+        old, new = board("OLD", ("C1", "QL-4", "-")), board("NEW", ("X1", "RM-4", "b a"))
+        followed = {"id": "w1", "connector": "C1", "pin": 1, "signal": "a"}
+        document = {"format": "worthy-twin/wiring", "version": 1, "part_number": "OLD", "wires": [followed]}
+        plan = wiring.carry_wires(old, wiring.parse_wiring(encoded(document), old, fam), new, fam)
+        self.assertEqual(treatments(plan), {"w1": ("new end", "X1.2")})
+
     def test_changeover_contacts_go_by_their_part_not_by_their_place(self) -> None:
         fam = family()
         old = board(

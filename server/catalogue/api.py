@@ -4,6 +4,7 @@ import json
 from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
+from uuid import UUID
 
 from django.db.models import QuerySet
 from django.http import HttpRequest, HttpResponse
@@ -11,6 +12,7 @@ from django.utils import timezone
 from ninja import Field, Query, Router, Schema
 
 from catalogue import actions, queries, retiring
+from catalogue.board_pictures import under_drawing
 from catalogue.models import Board, BoardRevision, Family, Revision
 from catalogue.profiles import board_profile, family_profile
 from catalogue.retiring import withdrawn_words
@@ -154,6 +156,8 @@ class BoardShown(BoardLine):
     family_title: str
     behaviour_known: bool
     doubts: list[str]
+    under: UUID | None
+    """The picture that this depot laid under its drawing."""
 
 
 class FamilyShown(Schema):
@@ -226,8 +230,8 @@ def _weights(contacts: int) -> list[int]:
     return [weight for weight in (8, 4, 2, 1) if contacts & weight]
 
 
-def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
-    """A board in full, as it was in a revision."""
+def board_shown(board: Board, revision: BoardRevision, depot: int | None) -> BoardShown:
+    """A board in full, as it was in a revision, for people of a depot."""
     profile = board_profile(revision.pk)
     return BoardShown(
         part_number=board.part_number,
@@ -244,6 +248,7 @@ def board_shown(board: Board, revision: BoardRevision) -> BoardShown:
         standing=standing_words(profile.document),
         withdrawn=withdrawn_words(board.withdrawn),
         doubts=doubts_words(profile.document),
+        under=under_drawing(board.part_number, depot),
     )
 
 
@@ -341,7 +346,7 @@ def show_board(request: HttpRequest, part_number: str, revision: int | None = No
     board = queries.board(part_number, _depot(request))
     wanted = queries.revision(board, revision) if revision else board.current
     assert wanted is not None  # queries.board refuses boards without a revision
-    return board_shown(board, wanted)
+    return board_shown(board, wanted, _depot(request))
 
 
 class WithdrawGiven(Schema):

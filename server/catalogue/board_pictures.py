@@ -30,8 +30,10 @@ def picture_of(person: Person, picture: UUID) -> BoardPicture:
 
 
 @transaction.atomic
-def add_picture(person: Person, part_number: str, picture: UUID, of: str, data: bytes, now: datetime) -> BoardPicture:
-    """Keep a picture with a board; sending it twice keeps one."""
+def add_picture(
+    person: Person, part_number: str, picture: UUID, of: str, data: bytes, now: datetime, under: bool = False
+) -> BoardPicture:  # fmt: skip
+    """Keep a picture with a board, under its drawing where that is asked for; sending it twice keeps one."""
     depot = depot_of(person)
     board = queries.board(part_number, depot.pk)
     if there := BoardPicture.objects.filter(pk=picture, depot=depot).first():
@@ -42,7 +44,22 @@ def add_picture(person: Person, part_number: str, picture: UUID, of: str, data: 
         pk=picture, depot=depot, part_number=board.part_number, of=of, added_at=now, added_by=person
     )  # fmt: skip
     new.keep(data, f"boards/{depot.pk}/{picture}")
-    return new
+    return lay_under(new, True) if under else new
+
+
+@transaction.atomic
+def lay_under(picture: BoardPicture, under: bool) -> BoardPicture:
+    """Lay a picture under the board's drawing, instead of another one; or take it away from there."""
+    BoardPicture.objects.filter(depot=picture.depot_id, part_number=picture.part_number).update(under=False)
+    picture.under = under
+    picture.save(update_fields=["under"])
+    return picture
+
+
+def under_drawing(part_number: str, depot: int | None) -> UUID | None:
+    """The picture that a depot laid under a board's drawing."""
+    rows = BoardPicture.objects.filter(depot=depot, part_number=part_number, under=True)
+    return rows.values_list("pk", flat=True).first()
 
 
 def take_out(picture: BoardPicture) -> None:

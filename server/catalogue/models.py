@@ -172,11 +172,15 @@ class BoardPicture(KeptPicture):
     depot = models.ForeignKey(Depot, on_delete=models.PROTECT, related_name="+")
     part_number = models.CharField(max_length=80, help_text="The board's; a depot's own and a shared one share them.")
     of = models.CharField(max_length=8, choices=Of.choices)
+    under = models.BooleanField(default=False, help_text="It lies under the board's drawing.")
 
     class Meta(KeptPicture.Meta):
         indexes = [models.Index(fields=["depot", "part_number"], name="pictures_of_board")]
         constraints = [
             models.CheckConstraint(
                 name="board_picture_of_known", condition=models.Q(of__in=["board", "plate", "leaflet"])
-            )
+            ),
+            models.UniqueConstraint(
+                fields=["depot", "part_number"], condition=models.Q(under=True), name="one_picture_under"
+            ),
         ]

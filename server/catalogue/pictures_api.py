@@ -30,6 +30,8 @@ class BoardPictureShown(Schema):
 
     id: UUID
     of: Of
+    under: bool
+    """Whether it lies under the board's drawing."""
     width: int
     height: int
     added_at: datetime
@@ -73,10 +75,27 @@ def list_pictures(request: HttpRequest, part_number: str, paging: Query[Paging])
 
 
 @router.post("/board-picture/{picture}/of/{path:part_number}", response=BoardPictureShown)
-def add_picture(request: HttpRequest, picture: UUID, part_number: str, of: Of = "board") -> BoardPictureShown:
+def add_picture(
+    request: HttpRequest, picture: UUID, part_number: str, of: Of = "board", under: bool = False
+) -> BoardPictureShown:  # fmt: skip
     """Keep a picture with a board: the body is the file itself, the id is made by the client."""
-    kept = board_pictures.add_picture(person_of(request), part_number, picture, of, body_of(request), timezone.now())
+    kept = board_pictures.add_picture(
+        person_of(request), part_number, picture, of, body_of(request), timezone.now(), under
+    )  # fmt: skip
     return _shown(kept)
+
+
+class UnderGiven(Schema):
+    """Whether a picture lies under the drawing."""
+
+    under: bool
+
+
+@router.put("/board-picture/{picture}/under", response=BoardPictureShown)
+def lay_under(request: HttpRequest, picture: UUID, given: UnderGiven) -> BoardPictureShown:
+    """Lay a picture under the board's drawing, or take it away from there."""
+    mine = board_pictures.picture_of(person_of(request), picture)
+    return _shown(board_pictures.lay_under(mine, given.under))
 
 
 @router.get("/board-picture/{picture}", response={200: Any})
@@ -97,5 +116,11 @@ def take_out_picture(request: HttpRequest, picture: UUID) -> tuple[int, None]:
 def _shown(each: BoardPicture) -> BoardPictureShown:
     by = each.added_by.shown_name if each.added_by else ""
     return BoardPictureShown(
-        id=each.pk, of=cast(Of, each.of), width=each.width, height=each.height, added_at=each.added_at, added_by=by
+        id=each.pk,
+        of=cast(Of, each.of),
+        under=each.under,
+        width=each.width,
+        height=each.height,
+        added_at=each.added_at,
+        added_by=by,
     )

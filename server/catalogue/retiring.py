@@ -76,9 +76,8 @@ def join(person: Person, sketched: str, number: str, why: str, now: datetime) ->
     for earlier in Board.objects.filter(depot=sketch.depot_id, withdrawn__successor=sketch.part_number):
         earlier.withdrawn = {**(earlier.withdrawn or {}), "successor": board.part_number}
         earlier.save(update_fields=["withdrawn"])
-    BoardPicture.objects.filter(depot=sketch.depot_id, part_number=sketch.part_number).update(
-        part_number=board.part_number
-    )
+    mine = BoardPicture.objects.filter(depot=sketch.depot_id, part_number=sketch.part_number)
+    mine.update(part_number=board.part_number, under=False)
     sketch.withdrawn = {
         "why": why.strip(), "successor": board.part_number, "same": True, "by": person.shown_name,
         "at": now.isoformat(timespec="seconds"),

@@ -147,7 +147,7 @@ def job_board(request: HttpRequest, job_id: UUID, side: str) -> BoardShown:
     revision = {"original": job.original_revision, "replacement": job.replacement_revision}.get(side)
     if revision is None:
         raise Refused(f"This job has no {side} yet.")
-    return board_shown(revision.board, revision)
+    return board_shown(revision.board, revision, job.depot_id)
 
 
 @router.get("/jobs/{job_id}/comparison", response=ComparisonShown)

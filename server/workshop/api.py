@@ -34,11 +34,20 @@ class MisreadShown(Schema):
     expected: str
 
 
+class TappedPlace(Schema):
+    """Where something is in the picture, in per cent from the left and from the top."""
+
+    ref: str
+    x: float
+    y: float
+
+
 class SketchRead(Schema):
     """What was understood of a sketch: in words, and as a board to be drawn; and the lines that were not."""
 
     words: list[str]
     misread: list[MisreadShown]
+    places: list[TappedPlace]
     elements: list[ElementShown]
     document: dict[str, Any]
 
@@ -88,6 +97,7 @@ def read_sketch(request: HttpRequest, given: SketchLines) -> SketchRead:
     return SketchRead(
         words=sketch_words(sketch),
         misread=[MisreadShown(line=each.line, expected=each.expected) for each in misread],
+        places=[TappedPlace(ref=ref, x=x, y=y) for ref, x, y in sketch.places],
         elements=elements_shown(board),
         document=json.loads(dump(board.document)),
     )

@@ -53,7 +53,10 @@ def board_document(
         "layout": [_place(part.ref, [x, y], [part.width, part.height], sketch) for part, x, y in places],
         "connectors": [
             {"id": each.id, **({} if each.keyed is None else {"keyed": each.keyed}),
-             "pins": [{"pin": pin} for pin in range(1, each.pins + 1)]}
+             "pins": [
+                 {"pin": pin, **({"mark": each.marks[pin - 1]} if pin <= len(each.marks) else {})}
+                 for pin in range(1, each.pins + 1)
+             ]}
             for each in sketch.plugs
         ],
         "standing": {

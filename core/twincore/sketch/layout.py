@@ -7,6 +7,8 @@ from twincore.sketch.model import Sketch, SketchedElement
 MARGIN, GAP, ROW_GAP = 8.0, 8.0, 14.0
 """Millimetres round the board, between parts of a row, and between rows (their names stand there)."""
 LONGEST = 180.0
+AS_WIDE, EDGE, FREE, NEAR, GROWS = 160.0, 6.0, 4.0, 6.0, 1.25
+"""Over a picture: mm across where no size is known, from the edge, between spots that are tried, between parts; growth."""
 NAMED = 22.0
 PIN, PLUG_DEEP = 6.0, 10.0
 SLOT, BANK_DEEP = 5.0, 12.0
@@ -49,8 +51,11 @@ def _element(element: SketchedElement) -> Part:
 def placed(sketch: Sketch) -> tuple[tuple[float, float], list[tuple[Part, float, float]]]:
     """The board's size in mm and every part with the place of its lower left corner, y up; nothing overlaps.
 
-    A size that was sketched is kept where everything finds room in it, and is made larger where not.
+    A size that was sketched is kept where everything finds room in it, and is made larger where not. What was tapped in
+    a picture is where it was tapped, as near as it goes without lying on what was tapped before; the rest has free room.
     """
+    if sketch.picture and sketch.places:
+        return _over_picture(sketch, sketch.picture)
     widest = max(LONGEST, (sketch.size_mm or (0, 0))[0]) - 2 * MARGIN
     rows = [row for group in parts_of(sketch) for row in _rows(group, widest)]
     wide = max((sum(p.room for p in row) + GAP * (len(row) - 1) for row in rows), default=0.0)
@@ -66,6 +71,51 @@ def placed(sketch: Sketch) -> tuple[tuple[float, float], list[tuple[Part, float,
             left += part.room + GAP
         top -= max(part.height for part in row) + ROW_GAP + spare
     return (round(width, 1), round(height, 1)), found
+
+
+def _over_picture(
+    sketch: Sketch, shape: tuple[float, float]
+) -> tuple[tuple[float, float], list[tuple[Part, float, float]]]:  # fmt: skip
+    parts = [part for group in parts_of(sketch) for part in group]
+    at = {ref: (x / 100, 1 - y / 100) for ref, x, y in sketch.places}
+    width = max((sketch.size_mm or (AS_WIDE, 0))[0], *(part.width + 2 * EDGE for part in parts))
+    while True:
+        size = width, width * shape[1] / shape[0]
+        found: list[tuple[Part, float, float]] = []
+        for part in sorted(parts, key=lambda each: each.ref not in at):
+            spot = _free_spot(part, at.get(part.ref, (0.5, 0.5)), size, found)
+            if spot is None:
+                break
+            found.append((part, *spot))
+        else:
+            order = {part.ref: number for number, part in enumerate(parts)}
+            return (round(width, 1), round(size[1], 1)), sorted(found, key=lambda each: order[each[0].ref])
+        width *= GROWS
+
+
+def _free_spot(
+    part: Part, middle: tuple[float, float], size: tuple[float, float], there: list[tuple[Part, float, float]]
+) -> tuple[float, float] | None:
+    """The lower left corner nearest to a wanted middle, all of it on the board and free of what is there; None for none."""
+    most = size[0] - part.width - EDGE, size[1] - part.height - EDGE
+    if min(most) < EDGE:
+        return None
+    wanted = (
+        min(max(middle[0] * size[0] - part.width / 2, EDGE), most[0]),
+        min(max(middle[1] * size[1] - part.height / 2, EDGE), most[1]),
+    )
+    steps = [[EDGE + FREE * n for n in range(int((each - EDGE) / FREE) + 1)] for each in most]
+    spots = [wanted, *((x, y) for x in steps[0] for y in steps[1])]
+    free = [(round(x, 1), round(y, 1)) for x, y in spots if not any(_touch(part, x, y, *each) for each in there)]
+    return min(free, key=lambda spot: (spot[0] - wanted[0]) ** 2 + (spot[1] - wanted[1]) ** 2, default=None)
+
+
+def _touch(part: Part, x: float, y: float, other: Part, left: float, bottom: float) -> bool:
+    """Whether two parts would be nearer than a name needs."""
+    return (
+        x < left + other.width + NEAR and left < x + part.width + NEAR
+        and y < bottom + other.height + NEAR and bottom < y + part.height + NEAR
+    )  # fmt: skip
 
 
 def _rows(parts: list[Part], widest: float) -> list[list[Part]]:

@@ -37,11 +37,12 @@ class SketchedElement:
 
 @dataclass(frozen=True, slots=True)
 class SketchedPlug:
-    """A plug with its pins, numbered from 1; `keyed` is None where nobody looked."""
+    """A plug with its pins, numbered from 1; `keyed` is None where nobody looked; `marks` are printed at its first pins."""
 
     id: str
     pins: int
     keyed: bool | None = None
+    marks: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,6 +55,10 @@ class Sketch:
     relays: int = 0
     colour: str | None = None
     size_mm: tuple[float, float] | None = None
+    picture: tuple[float, float] | None = None
+    """How wide and high the picture is under which it lies, in any unit; None where it lies over none."""
+    places: tuple[tuple[str, float, float], ...] = ()
+    """Where the middle of a part is in that picture, in per cent from the left and from the top."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,8 +9,11 @@
     W1 wheels 2                          thumbwheels
     key code 4                           a code, digit by digit
     C1 plug 8, keyed                     a plug with eight pins
+    C2 plug 3, marked L N PE             the same with what is printed at its pins, from pin 1
     relays 3                             what else is seen: relays, lamp, button, fuse, display
     board green 160 x 110                its colour and its size in mm
+    picture 4 x 3                        it lies over a picture of this shape
+    S2 bank 4, at 30 62                  where it is there, in per cent from the left and from the top
 
 The notation is this product's own. What is written comes out the same when it is read and written again.
 """
@@ -39,10 +42,11 @@ KINDS = {
 WORDS = {kind: word for word, kind in KINDS.items()}
 WAYS, ENDS = ("up", "down", "left", "right"), ("left", "right", "top", "bottom")
 USUAL_VALUES = {"rotary": "0..9", "trimmer": "0..10", "program": "A..F"}
-MOST_VALUES, MOST_LINES = 100, 200
+MOST_VALUES, MOST_LINES, MOST_MARK = 100, 200, 12
 NAME = re.compile(r"[A-Za-z][\w./+-]{0,19}$")
 NUMBER = r"-?\d{1,7}(?:[.,]\d{1,4})?"
 SPAN = re.compile(rf"({NUMBER})\s*\.\.\s*({NUMBER})(?:\s+by\s+({NUMBER}))?(?:\s+(\S{{1,10}}))?$")
+PLACE = re.compile(r"at (\d{1,3}(?:\.\d)?) (\d{1,3}(?:\.\d)?)")
 SIZE = re.compile(r"(\d{1,4})\s*[x×]\s*(\d{1,4})(?:\s*mm)?$")
 
 
@@ -78,11 +82,37 @@ def _with(sketch: Sketch, thing: str) -> Sketch:
     """The sketch with one more thing."""
     head, *more = [part.strip() for part in thing.split(",")]
     words = head.split()
+    more, at = _at(more)
     if not words or any(ord(letter) < 32 for letter in thing.replace("\t", " ")):
         raise _Wrong("a thing with a name, in letters and digits")
     first = words[0].lower()
+    ref = first if first in PARTS else words[0]
+    made = _thing(sketch, words, more)
+    if at is None:
+        return made
+    if first in ("board", "picture", "relay", "relays"):
+        raise _Wrong("a place only for what can be set, plugs, lamps, buttons, fuses and displays")
+    return replace(made, places=(*(each for each in made.places if each[0] != ref), (ref, *at)))
+
+
+def _at(more: list[str]) -> tuple[list[str], tuple[float, float] | None]:
+    """What follows a thing without its place, and the place."""
+    said = [each for each in more if each.lower().startswith("at ")]
+    if not said:
+        return more, None
+    place = PLACE.fullmatch(said[0].lower())
+    if place is None or len(said) > 1 or max(map(float, place.groups())) > 100:
+        raise _Wrong("one place in per cent from the left and from the top, such as “at 30 62.5”")
+    return [each for each in more if each not in said], (float(place[1]), float(place[2]))
+
+
+def _thing(sketch: Sketch, words: list[str], more: list[str]) -> Sketch:
+    """The sketch with one more thing, wherever it is."""
+    first = words[0].lower()
     if first in PARTS:
         return replace(sketch, parts=tuple(dict.fromkeys((*sketch.parts, first))))
+    if first == "picture":
+        return replace(sketch, picture=_shape(words[1:]))
     if first in ("relay", "relays"):
         return replace(sketch, relays=_count(words[1] if len(words) > 1 else "1", MOST_RELAYS, "relays"))
     if first == "board":
@@ -114,16 +144,32 @@ def _board(sketch: Sketch, words: list[str]) -> Sketch:
     return replace(sketch, size_mm=(float(size[1]), float(size[2])))
 
 
+def _shape(words: list[str]) -> tuple[float, float]:
+    shape = SIZE.match(" ".join(words))
+    if (
+        shape is None
+        or not all(int(each) for each in shape.groups())
+        or not 1 / 8 <= int(shape[1]) / int(shape[2]) <= 8
+    ):
+        raise _Wrong("how wide and high the picture is, such as 4 x 3")
+    return float(shape[1]), float(shape[2])
+
+
 def _plug(sketch: Sketch, name: str, words: list[str], more: list[str]) -> Sketch:
     if len(sketch.plugs) >= MOST_PLUGS:
         raise _Wrong(f"at most {MOST_PLUGS} plugs")
-    keyed = None
-    for each in more:
-        if each.lower() not in ("keyed", "not keyed"):
-            raise _Wrong("after a plug only “keyed” or “not keyed”")
-        keyed = each.lower() == "keyed"
+    keyed, marks = None, ()
     pins = _count(words[0] if len(words) == 1 else "", MOST_PINS, "pins")
-    return replace(sketch, plugs=(*sketch.plugs, SketchedPlug(name, pins, keyed)))
+    for each in more:
+        if each.lower() in ("keyed", "not keyed"):
+            keyed = each.lower() == "keyed"
+        elif each.lower().startswith("marked "):
+            marks = tuple(each.split()[1:])
+            if len(marks) > pins or any(len(mark) > MOST_MARK for mark in marks):
+                raise _Wrong(f"as many marks as pins at most, of up to {MOST_MARK} letters, such as “marked L N PE”")
+        else:
+            raise _Wrong("after a plug only “keyed” or “not keyed”, and “marked” with what is printed at its pins")
+    return replace(sketch, plugs=(*sketch.plugs, SketchedPlug(name, pins, keyed, marks)))
 
 
 def _element(name: str, kind: str, words: list[str], more: list[str]) -> SketchedElement:
@@ -191,17 +237,21 @@ def _count(text: str, most: int, what: str, least: int = 1) -> int:
 
 def written(sketch: Sketch) -> str:
     """A sketch as lines of the notation."""
-    lines = [f"{each.id} {WORDS[each.kind]} {_said(each)}{_way(each)}" for each in sketch.elements]
-    lines += [
-        f"{each.id} plug {each.pins}{'' if each.keyed is None else ', keyed' if each.keyed else ', not keyed'}"
-        for each in sketch.plugs
-    ]
+    at = {ref: f", at {x:g} {y:g}" for ref, x, y in sketch.places}
+    lines = [f"{each.id} {WORDS[each.kind]} {_said(each)}{_way(each)}{at.get(each.id, '')}" for each in sketch.elements]
+    lines += [f"{each.id} plug {each.pins}{_plug_said(each)}{at.get(each.id, '')}" for each in sketch.plugs]
     lines += [f"relays {sketch.relays}"] if sketch.relays else []
-    lines += list(sketch.parts)
+    lines += [f"{each}{at.get(each, '')}" for each in sketch.parts]
+    lines += [f"picture {sketch.picture[0]:g} x {sketch.picture[1]:g}"] if sketch.picture else []
     size = f"{sketch.size_mm[0]:g} x {sketch.size_mm[1]:g}" if sketch.size_mm else ""
     if sketch.colour or size:
         lines.append(" ".join(each for each in ("board", sketch.colour or "", size) if each))
     return "\n".join(lines)
+
+
+def _plug_said(plug: SketchedPlug) -> str:
+    keyed = "" if plug.keyed is None else ", keyed" if plug.keyed else ", not keyed"
+    return f"{keyed}, marked {' '.join(plug.marks)}" if plug.marks else keyed
 
 
 def _said(element: SketchedElement) -> str:

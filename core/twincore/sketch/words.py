@@ -39,4 +39,5 @@ def _element(element: SketchedElement) -> str:
 
 def _plug(plug: SketchedPlug) -> str:
     keyed = "nobody could tell whether it is keyed" if plug.keyed is None else "keyed" if plug.keyed else "not keyed"
-    return f"{plug.id}: a plug with {plug.pins} pin{'s' if plug.pins > 1 else ''}, {keyed}."
+    marked = f", marked {' '.join(plug.marks)}" if plug.marks else ""
+    return f"{plug.id}: a plug with {plug.pins} pin{'s' if plug.pins > 1 else ''}, {keyed}{marked}."

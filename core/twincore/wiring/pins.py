@@ -28,6 +28,8 @@ class Pin:
     group: str
     without_device: str
     holds: int
+    by_label: bool = False
+    """Whether what it carries is told by the print beside it alone."""
 
     @property
     def place(self) -> str:
@@ -86,6 +88,38 @@ def known_by_place(plugs: dict[str, Plug]) -> dict[str, Plug]:
         )
         for name, plug in plugs.items()
     }
+
+
+def known_by_label(plugs: dict[str, Plug], others: dict[str, Plug]) -> dict[str, Plug]:
+    """The plugs of a board that goes against another: what nobody knows the signal of is known by the print at its pin.
+
+    Such a pin carries what the other board's pins of the same print carry, where these agree on it; where no pin of
+    either board says, it carries what is printed there.
+    """
+    told: dict[str, set[str | None]] = {}
+    for pin in _pins(others):
+        told.setdefault(_print(pin), set()).add(pin.carries)
+    return {
+        name: replace(
+            plug, pins={each: _labelled(pin, told.get(_print(pin), set())) for each, pin in plug.pins.items()}
+        )
+        for name, plug in plugs.items()
+    }
+
+
+def _labelled(pin: Pin, told: set[str | None]) -> Pin:
+    if pin.carries is not None or not pin.mark or len(told) != 1:
+        return pin
+    (carries,) = told
+    return replace(pin, carries=carries or f"marked {_print(pin)}", title=f"marked {pin.mark}", by_label=True)
+
+
+def _pins(plugs: dict[str, Plug]) -> list[Pin]:
+    return [pin for plug in plugs.values() for pin in plug.pins.values()]
+
+
+def _print(pin: Pin) -> str:
+    return " ".join(pin.mark.split()).casefold()
 
 
 def _contacts(board: Board) -> dict[str, tuple[str, str]]:

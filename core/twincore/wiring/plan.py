@@ -8,7 +8,7 @@ from twincore.profile import Board, Family
 from twincore.wiring.assigning import assign
 from twincore.wiring.choosing import Seat, agrees, choose, seats
 from twincore.wiring.documents import Adapter, Wire, WiringRecord
-from twincore.wiring.pins import Pin, Plug, known_by_place, plugs_of
+from twincore.wiring.pins import Pin, Plug, known_by_label, known_by_place, plugs_of
 
 TREATMENTS = ("straight", "adapter", "single", "new end", "tied back", "no")
 Order = Literal["supply last", "as recorded"]
@@ -22,7 +22,8 @@ FREE = ("link", "left open", "device missing", "unused")
 class WirePlan:
     """One wire: how it is treated, from which pin to which, and what must be minded.
 
-    `marks` are "polarity", "contact", "trap", "shared", "volts", "no place", "other contact", "unknown".
+    `marks` are "polarity", "contact", "trap", "shared", "volts", "no place", "other contact", "unknown",
+    "label".
     """
 
     wire: Wire
@@ -97,6 +98,8 @@ def carry_wires(
     old, new = plugs_of(original, family), plugs_of(replacement, family)
     if original.part_number == replacement.part_number:
         old = new = known_by_place(new)
+    else:
+        old, new = known_by_label(old, new), known_by_label(new, old)
     on: dict[str, list[tuple[Wire, str | None]]] = {}
     for wire in record.wires:
         on.setdefault(wire.connector, []).append((wire, carried(wire, old[wire.connector].pins[wire.pin])))
@@ -126,8 +129,9 @@ def carry_wires(
 
 
 def carried(wire: Wire, pin: Pin) -> str | None:
-    """What a wire carries: by the pin that it was on, or, where that was found to be wrong, by where it goes."""
-    return wire.signal if wire.carry_by == "wire" and wire.signal is not None else pin.carries
+    """What a wire carries: by the pin that it was on, or, where that was found to be wrong or nobody knows, by where it goes."""
+    by_wire = wire.carry_by == "wire" or pin.carries is None or pin.by_label
+    return wire.signal if by_wire and wire.signal is not None else pin.carries
 
 
 def _traps(
@@ -220,6 +224,8 @@ def _minded(pin: Pin, to: Pin | None) -> tuple[str, ...]:
         marks.append("polarity")
     if pin.contact or (to and to.contact):
         marks.append("contact")
+    if to and (pin.by_label or to.by_label):
+        marks.append("label")
     return tuple(marks)
 
 
@@ -231,7 +237,7 @@ def _free(new: Mapping[str, Plug], planned: Sequence[WirePlan]) -> tuple[FreePin
         for pin in plug.pins.values():
             if pin.place in wired:
                 continue
-            if pin.carries is None:
+            if pin.carries is None or pin.by_label:
                 found.append(FreePin(pin, "unused", ""))
             elif pin.without_device:
                 found.append(FreePin(pin, "link", pin.without_device))

@@ -85,6 +85,23 @@ class BoardPictures(WorldTestCase):
         self.get(f"board-picture/{self.id}", 404)
         self.assertEqual(self.client.delete(f"/api/board-picture/{self.id}").status_code, 404)
 
+    def test_one_picture_lies_under_the_drawing_and_only_for_its_depot(self) -> None:
+        self.add(of="board&under=true")
+        first, self.id = self.id, str(uuid4())
+        self.assertEqual(self.get("board/UMC 40-118/2")["under"], first)
+        self.add(of="board&under=true")
+        self.assertEqual([each["under"] for each in self.get("board-pictures/UMC 40-118/2")["items"]], [False, True])
+        self.put(f"board-picture/{first}/under", {"under": True})
+        self.assertEqual(self.get("board/UMC 40-118/2")["under"], first)
+        self.put(f"board-picture/{first}/under", {"under": False})
+        self.assertIsNone(self.get("board/UMC 40-118/2")["under"])
+        self.put(f"board-picture/{first}/under", {"under": True})
+        elsewhere = Depot.objects.create(name="Low Harbour", code="LH")
+        Person.objects.create_user("other", password="torchlight-42", depot=elsewhere)
+        self.sign_in("other")
+        self.assertIsNone(self.get("board/UMC 40-118/2")["under"])
+        self.put(f"board-picture/{first}/under", {"under": False}, 404)
+
     def test_a_picture_is_taken_out_with_its_file(self) -> None:
         self.add()
         file = BoardPicture.objects.get().file

@@ -40,5 +40,6 @@ MINDED = {
     "volts": "another voltage on the new board",
     "other contact": "only the other relay contact is there",
     "no place": "the new board has no such pin",
+    "label": "by the print at the pin alone: look what it carries",
     "unknown": "nobody knows what it carries",
 }

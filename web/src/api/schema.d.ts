@@ -584,6 +584,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board-picture/{picture}/under": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Lay Under
+         * @description Lay a picture under the board's drawing, or take it away from there.
+         */
+        put: operations["catalogue_pictures_api_lay_under"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board-picture/{picture}": {
         parameters: {
             query?: never;
@@ -2794,6 +2814,8 @@ export interface components {
             behaviour_known: boolean;
             /** Doubts */
             doubts: string[];
+            /** Under */
+            under: string | null;
         };
         /**
          * ChartColumn
@@ -3134,6 +3156,8 @@ export interface components {
              * @enum {string}
              */
             of: "board" | "plate" | "leaflet";
+            /** Under */
+            under: boolean;
             /** Width */
             width: number;
             /** Height */
@@ -3156,6 +3180,14 @@ export interface components {
             page: number;
             /** Size */
             size: number;
+        };
+        /**
+         * UnderGiven
+         * @description Whether a picture lies under the drawing.
+         */
+        UnderGiven: {
+            /** Under */
+            under: boolean;
         };
         /**
          * TableRead
@@ -6668,12 +6700,26 @@ export interface components {
             words: string[];
             /** Misread */
             misread: components["schemas"]["MisreadShown"][];
+            /** Places */
+            places: components["schemas"]["TappedPlace"][];
             /** Elements */
             elements: components["schemas"]["ElementShown"][];
             /** Document */
             document: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * TappedPlace
+         * @description Where something is in the picture, in per cent from the left and from the top.
+         */
+        TappedPlace: {
+            /** Ref */
+            ref: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * SketchLines
@@ -8595,6 +8641,7 @@ export interface operations {
         parameters: {
             query?: {
                 of?: "board" | "plate" | "leaflet";
+                under?: boolean;
             };
             header?: never;
             path: {
@@ -8604,6 +8651,32 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardPictureShown"];
+                };
+            };
+        };
+    };
+    catalogue_pictures_api_lay_under: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnderGiven"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -12,12 +12,14 @@ type Props = {
   side: Side;
   selected?: string;
   onSelect?: (element: string) => void;
+  /** The address of a picture that lies under it. */
+  under?: string;
 };
 
 const TINT = 22;
 
 /** The board as it hangs in the machine, in millimetres, with its elements standing as recorded. */
-export function BoardDrawing({ name, document, elements, positions, side, selected, onSelect }: Props) {
+export function BoardDrawing({ name, document, elements, positions, side, selected, onSelect, under }: Props) {
   const [width, height] = sizeOf(document);
   const words = elements.map((e) => `${e.id} ${positions[e.id] ?? "not read"}`).join(", ");
   return (
@@ -27,6 +29,7 @@ export function BoardDrawing({ name, document, elements, positions, side, select
       ink={`var(--${side})`}
       round={side === "replacement"}
       mask={TINT}
+      under={under}
       className="block h-auto w-full max-w-xl"
     >
       {(document.layout ?? []).map((placed) => {

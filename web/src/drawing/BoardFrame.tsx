@@ -12,11 +12,13 @@ type Props = {
   /** How much of the mask's colour shows, in per cent: a tint where something is read on it. */
   mask: number;
   className?: string;
+  /** The address of a picture that lies under the drawing. */
+  under?: string;
   children: ReactNode;
 };
 
 /** A board's outline in millimetres with its holes, in the colour of its mask. */
-export function BoardFrame({ document, label, ink, round = false, mask, className, children }: Props) {
+export function BoardFrame({ document, label, ink, round = false, mask, className, under, children }: Props) {
   const [width, height] = sizeOf(document);
   const colour = maskOf(document.look?.colour);
   return (
@@ -29,6 +31,9 @@ export function BoardFrame({ document, label, ink, round = false, mask, classNam
         stroke={ink}
         strokeWidth={1.4}
       />
+      {under && (
+        <image href={under} width={width} height={height} preserveAspectRatio="none" opacity={0.45} aria-hidden />
+      )}
       {(document.holes ?? []).map((hole, index) => (
         <circle
           key={index}

@@ -1,7 +1,7 @@
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useAddPicture, useBoardPictures, useTakeOutPicture, type Of } from "./api";
+import { addressOf, useAddPicture, useBoardPictures, useLayUnder, useTakeOutPicture, type Of } from "./api";
 import { PictureButton } from "./PictureButton";
 
 const OF: [Of, string][] = [
@@ -13,8 +13,9 @@ const OF: [Of, string][] = [
 /** A board’s own pictures: of itself, its plate and its leaflet; one of them large, to read from. */
 export function BoardPictures({ partNumber, canAdd }: { partNumber: string; canAdd: boolean }) {
   const pictures = useBoardPictures(partNumber);
-  const add = useAddPicture(partNumber);
-  const out = useTakeOutPicture(partNumber);
+  const add = useAddPicture();
+  const out = useTakeOutPicture();
+  const lay = useLayUnder();
   const [large, setLarge] = useState<string | null>(null);
   const items = pictures.data?.items ?? [];
   const shown = items.find((each) => each.id === large);
@@ -32,7 +33,7 @@ export function BoardPictures({ partNumber, canAdd }: { partNumber: string; canA
                 className={`block border-2 ${each.id === large ? "border-text" : "border-edge"}`}
               >
                 <img
-                  src={`/api/board-picture/${each.id}`}
+                  src={addressOf(each.id)}
                   alt={`${each.of}, taken by ${each.added_by}`}
                   className="h-16 w-auto"
                   loading="lazy"
@@ -50,23 +51,26 @@ export function BoardPictures({ partNumber, canAdd }: { partNumber: string; canA
             role="region"
             aria-label="The picture, large"
           >
-            <img
-              src={`/api/board-picture/${shown.id}`}
-              alt={`The ${shown.of}, large`}
-              className="w-full max-w-none min-w-[32rem]"
-            />
+            <img src={addressOf(shown.id)} alt={`The ${shown.of}, large`} className="w-full max-w-none min-w-[32rem]" />
           </div>
           <figcaption className="flex flex-wrap items-center gap-3 text-sm text-faint">
             {shown.of}, {shown.added_by}, {new Date(shown.added_at).toLocaleDateString([], { dateStyle: "medium" })}
             {canAdd && (
-              <Button kind="quiet" onClick={() => out.mutate(shown.id)}>
-                Take it out
-              </Button>
+              <>
+                {shown.of === "board" && (
+                  <Button kind="quiet" onClick={() => lay.mutate({ picture: shown.id, under: !shown.under })}>
+                    {shown.under ? "Take it from under the drawing" : "Lay it under the drawing"}
+                  </Button>
+                )}
+                <Button kind="quiet" onClick={() => out.mutate(shown.id)}>
+                  Take it out
+                </Button>
+              </>
             )}
           </figcaption>
         </figure>
       )}
-      <ProblemNotice problem={add.error ?? out.error ?? pictures.error} />
+      <ProblemNotice problem={add.error ?? out.error ?? lay.error ?? pictures.error} />
       {canAdd && (
         <p className="flex flex-wrap gap-2">
           {OF.map(([of, words]) => (
@@ -74,7 +78,7 @@ export function BoardPictures({ partNumber, canAdd }: { partNumber: string; canA
               key={of}
               words={words}
               disabled={add.isPending}
-              onPicture={(file) => add.mutate({ file, of })}
+              onPicture={(file) => add.mutate({ partNumber, file, of })}
             />
           ))}
         </p>

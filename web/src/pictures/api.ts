@@ -4,6 +4,13 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 export type Of = Schemas["BoardPictureShown"]["of"];
 
+/** What shows a board’s pictures: their list, and the drawings under which one lies. */
+const WITH_PICTURES = ["board pictures", "board", "job-board"];
+
+/** Where a kept picture is. */
+export const addressOf = (picture: string | null | undefined) =>
+  picture ? `/api/board-picture/${picture}` : undefined;
+
 /** A file as the body itself. */
 const asFile = (file: File) => ({
   body: file as never,
@@ -34,25 +41,38 @@ export function useBoardPictures(partNumber: string) {
   });
 }
 
-export function useAddPicture(partNumber: string) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: ({ file, of }: { file: File; of: Of }) =>
-      answer(
-        api.POST("/api/board-picture/{picture}/of/{part_number}", {
-          params: { path: { picture: newId(), part_number: partNumber }, query: { of } },
-          ...asFile(file),
-        }),
-      ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["board pictures", partNumber] }),
-  });
+type Added = { partNumber: string; file: File; of: Of; under?: boolean };
+
+/** Keep a picture with a board; `under` lays it under the drawing. */
+export function useAddPicture() {
+  return useChanging(({ partNumber, file, of, under }: Added) =>
+    answer(
+      api.POST("/api/board-picture/{picture}/of/{part_number}", {
+        params: { path: { picture: newId(), part_number: partNumber }, query: { of, under } },
+        ...asFile(file),
+      }),
+    ),
+  );
 }
 
-export function useTakeOutPicture(partNumber: string) {
+export function useTakeOutPicture() {
+  return useChanging((picture: string) =>
+    answer(api.DELETE("/api/board-picture/{picture}", { params: { path: { picture } } })),
+  );
+}
+
+/** Lay a picture under the board’s drawing, or take it away from there. */
+export function useLayUnder() {
+  return useChanging(({ picture, under }: { picture: string; under: boolean }) =>
+    answer(api.PUT("/api/board-picture/{picture}/under", { params: { path: { picture } }, body: { under } })),
+  );
+}
+
+/** Something done to the pictures of boards; they and the drawings over them are read again then. */
+function useChanging<Said, Answer>(mutationFn: (said: Said) => Promise<Answer>) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (picture: string) =>
-      answer(api.DELETE("/api/board-picture/{picture}", { params: { path: { picture } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["board pictures", partNumber] }),
+    mutationFn,
+    onSuccess: () => Promise.all(WITH_PICTURES.map((key) => queries.invalidateQueries({ queryKey: [key] }))),
   });
 }

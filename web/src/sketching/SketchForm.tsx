@@ -4,8 +4,10 @@ import type { BoardDocument } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { Choice, TextArea, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
+import { useState } from "react";
 import { AddThing } from "./AddThing";
-import { withLine, withoutLast } from "./lines";
+import { SketchPicture } from "./SketchPicture";
+import { atPlace, withLine, withoutLast, withShape, type Place } from "./lines";
 import { useSketch, type SketchStart } from "./useSketch";
 
 type Props = {
@@ -16,7 +18,8 @@ type Props = {
 
 /** A board that nobody entered, put down as it is seen: tapped or typed, drawn as it grows, and read back in words. */
 export function SketchForm({ start, families, onKept }: Props) {
-  const { fields, set, read, keep } = useSketch(start);
+  const { fields, set, read, keep, picture, setPicture } = useSketch(start);
+  const [at, setAt] = useState<Place | null>(null);
   const drawn = read.data;
   const misread = drawn?.misread ?? [];
   const begun = fields.lines.trim() !== "";
@@ -59,7 +62,25 @@ export function SketchForm({ start, families, onKept }: Props) {
           />
         )}
       </div>
-      <AddThing lines={fields.lines} onAdd={(line) => set({ lines: withLine(fields.lines, line) })} />
+      <SketchPicture
+        picture={picture}
+        places={drawn?.places ?? []}
+        at={at}
+        onPicture={(taken, shape) => {
+          if (picture) URL.revokeObjectURL(picture.url);
+          setPicture(taken);
+          setAt(null);
+          set({ lines: withShape(fields.lines, shape) });
+        }}
+        onTap={setAt}
+      />
+      <AddThing
+        lines={fields.lines}
+        onAdd={(line) => {
+          set({ lines: withLine(fields.lines, atPlace(line, at)) });
+          setAt(null);
+        }}
+      />
       <div className="grid gap-4 sm:grid-cols-2">
         <div className="flex flex-col gap-2">
           <TextArea
@@ -90,6 +111,7 @@ export function SketchForm({ start, families, onKept }: Props) {
             elements={drawn.elements}
             positions={Object.fromEntries(drawn.elements.map((each) => [each.id, each.factory]))}
             side="original"
+            under={picture?.url}
           />
         )}
       </div>

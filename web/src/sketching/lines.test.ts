@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { endsFor, freshDraft, lineOf, nameFor, withLine, withoutLast } from "./lines";
+import { atPlace, endsFor, freshDraft, lineOf, nameFor, placeIn, withLine, withoutLast, withShape } from "./lines";
 
 describe("a sketch that is tapped", () => {
   it("names each thing by the first number that is free", () => {
@@ -33,5 +33,23 @@ describe("a sketch that is tapped", () => {
     expect(two).toBe("S1 bank 8\nR1 dial");
     expect(withoutLast(two)).toBe("S1 bank 8");
     expect(withoutLast("S1 bank 8")).toBe("");
+  });
+});
+
+describe("a place tapped in a picture", () => {
+  const box = { left: 100, top: 50, width: 400, height: 300 } as DOMRect;
+
+  it("is told in per cent from the left and from the top, and never lies beyond the picture", () => {
+    expect(placeIn(box, { clientX: 220, clientY: 200, detail: 1 })).toEqual({ x: 30, y: 50 });
+    expect(placeIn(box, { clientX: 90, clientY: 351, detail: 1 })).toEqual({ x: 0, y: 100 });
+    expect(placeIn(box, { clientX: 0, clientY: 0, detail: 0 })).toEqual({ x: 50, y: 50 });
+  });
+
+  it("stands at the end of its line, and the picture’s shape on a line of its own", () => {
+    expect(atPlace("S1 bank 8, on up", { x: 30, y: 50 })).toBe("S1 bank 8, on up, at 30 50");
+    expect(atPlace("lamp", null)).toBe("lamp");
+    expect(withShape("S1 bank 8", "picture 4 x 3")).toBe("picture 4 x 3\nS1 bank 8");
+    expect(withShape("picture 4 x 3\nS1 bank 8", "picture 3 x 4")).toBe("picture 3 x 4\nS1 bank 8");
+    expect(withShape("picture 4 x 3\nS1 bank 8", "")).toBe("S1 bank 8");
   });
 });

@@ -69,3 +69,31 @@ export function endsFor(on: string): string[] {
 /** Lines with one more; without the last one. */
 export const withLine = (lines: string, line: string) => (lines.trim() ? `${lines.trimEnd()}\n${line}` : line);
 export const withoutLast = (lines: string) => lines.trimEnd().split("\n").slice(0, -1).join("\n");
+
+/** A place in a picture, in per cent from the left and from the top. */
+export type Place = { x: number; y: number };
+
+/** Where in a box somebody tapped; its middle, where it was pressed by keyboard. */
+export function placeIn(box: DOMRect, { clientX, clientY, detail }: MouseLike): Place {
+  if (detail === 0) return { x: 50, y: 50 };
+  const share = (from: number, length: number, at: number) =>
+    Math.round(Math.min(1, Math.max(0, (at - from) / length)) * 1000) / 10;
+  return { x: share(box.left, box.width, clientX), y: share(box.top, box.height, clientY) };
+}
+type MouseLike = { clientX: number; clientY: number; detail: number };
+
+/** A line with the place where its thing is. */
+export const atPlace = (line: string, at: Place | null) => (at ? `${line}, at ${at.x} ${at.y}` : line);
+
+/** The line that says of which shape a picture is: at most 1,000 across. */
+export async function shapeOf(picture: Blob): Promise<string> {
+  const image = await createImageBitmap(picture, { imageOrientation: "from-image" });
+  const part = Math.min(1, 1000 / Math.max(image.width, image.height));
+  return `picture ${Math.round(image.width * part)} x ${Math.round(image.height * part)}`;
+}
+
+/** Lines with another shape of the picture, or with none; places stay, for another picture of the same board. */
+export function withShape(lines: string, shape: string): string {
+  const rest = lines.split("\n").filter((line) => !/^\s*picture\b/.test(line));
+  return [...(shape ? [shape] : []), ...rest].join("\n").trim();
+}

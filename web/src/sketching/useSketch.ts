@@ -1,4 +1,5 @@
 import { answer, api, type Schemas } from "@/api/client";
+import { useAddPicture } from "@/pictures/api";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
 
@@ -10,6 +11,8 @@ const keyOf = (start: SketchStart) => `worthy-twin-sketch ${start.marking}`;
 /** A sketch in hand: kept on this device as it is touched, read back by the server, and kept by it in the end. */
 export function useSketch(start: SketchStart) {
   const [fields, setFields] = useState<SketchFields>(() => ({ ...begun(start), ...draft(keyOf(start)) }));
+  const [picture, setPicture] = useState<{ file: File; url: string } | null>(null);
+  const add = useAddPicture();
   const queries = useQueryClient();
   const lines = useDeferredValue(fields.lines);
   const read = useQuery({
@@ -20,7 +23,12 @@ export function useSketch(start: SketchStart) {
   });
   const keep = useMutation({
     mutationFn: () => answer(api.POST("/api/sketches", { body: fields })),
-    onSuccess: () => {
+    onSuccess: async ({ part_number }) => {
+      // the sketch is kept either way; a picture that does not arrive can be added at the board
+      if (picture)
+        await add
+          .mutateAsync({ partNumber: part_number, file: picture.file, of: "board", under: true })
+          .catch(noPicture);
       localStorage.removeItem(keyOf(start));
       void queries.invalidateQueries({ queryKey: ["families"] });
       void queries.invalidateQueries({ queryKey: ["boards"] });
@@ -32,7 +40,11 @@ export function useSketch(start: SketchStart) {
       localStorage.setItem(keyOf(start), JSON.stringify(next));
       return next;
     });
-  return { fields, set, read, keep };
+  return { fields, set, read, keep, picture, setPicture };
+}
+
+function noPicture() {
+  return null;
 }
 
 function begun({ marking, family }: SketchStart): SketchFields {

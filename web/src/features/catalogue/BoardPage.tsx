@@ -1,3 +1,4 @@
+import { addressOf } from "@/pictures/api";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import type { Machine } from "@/drawing/machine";
 import { StateDiagram } from "@/drawing/StateDiagram";
@@ -98,6 +99,7 @@ export function BoardPage() {
             elements={elements}
             positions={factory}
             side="original"
+            under={addressOf(board.data.under)}
           />
           <BoardPictures partNumber={board.data.part_number} canAdd={false} />
           <p className="text-sm text-faint">

@@ -1,5 +1,6 @@
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import type { BoardDocument } from "@/drawing/types";
+import { addressOf, useBoardPictures } from "@/pictures/api";
 import { BoardPictures } from "@/pictures/BoardPictures";
 import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
@@ -39,6 +40,7 @@ export function DraftPage() {
 function OpenDraft({ draft, offline }: { draft: Draft; offline: unknown }) {
   const { part = "meanings" } = useSearch({ from: "/workshop/$draft" });
   const changing = useChange(draft);
+  const pictures = useBoardPictures(draft.part_number);
   const [marked, setMarked] = useState<string>();
   const Shown = PARTS[part].shown;
   return (
@@ -65,6 +67,7 @@ function OpenDraft({ draft, offline }: { draft: Draft; offline: unknown }) {
             side="replacement"
             selected={marked}
             onSelect={setMarked}
+            under={addressOf(pictures.data?.items.find((each) => each.under)?.id)}
           />
           <BoardPictures partNumber={draft.part_number} canAdd={draft.state === "open" || draft.state === "proposed"} />
           <Told draft={draft} />

@@ -15,7 +15,7 @@ export function NewChart({ draft, changing, onDone }: Props) {
   const [text, setText] = useState("");
   const guess = useGuess(draft.id);
   const table = useReadTable();
-  const add = useAddPicture(draft.part_number);
+  const add = useAddPicture();
   const [headings = [], ...rows] = cellsOf(text);
   const begin = () =>
     guess.mutate(
@@ -76,7 +76,7 @@ export function NewChart({ draft, changing, onDone }: Props) {
           words={table.isPending ? "Reading …" : "Read it from a picture of the page"}
           disabled={table.isPending}
           onPicture={(file) => {
-            add.mutate({ file, of: "leaflet" });
+            add.mutate({ partNumber: draft.part_number, file, of: "leaflet" });
             table.mutate(file, {
               onSuccess: ({ rows: read }) => read.length && setText(read.map((row) => row.join("\t")).join("\n")),
             });

@@ -4,6 +4,7 @@ import { ElementEditor } from "@/drawing/ElementEditor";
 import { asSeen, inGroups } from "@/drawing/hanging";
 import { HungBank } from "@/drawing/HungBank";
 import type { BoardDocument, Element, Position } from "@/drawing/types";
+import { addressOf } from "@/pictures/api";
 import { Button } from "@/ui/Button";
 import { Loading } from "@/ui/notices";
 import { Sheet } from "@/ui/Sheet";
@@ -38,6 +39,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
           elements={board.data.elements}
           positions={plan}
           side="replacement"
+          under={addressOf(board.data.under)}
         />
       )}
       <ul className="border-t border-rule">

@@ -3,6 +3,7 @@ import { BoardDrawing } from "@/drawing/BoardDrawing";
 import { asSeen, positionWords } from "@/drawing/hanging";
 import { ElementEditor } from "@/drawing/ElementEditor";
 import { UNREADABLE, type BoardDocument, type Element, type Position } from "@/drawing/types";
+import { addressOf } from "@/pictures/api";
 import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
 import { useState } from "react";
@@ -36,6 +37,7 @@ export function ElementsPart({ job, put, board, elements, record }: Props) {
           side="original"
           selected={current?.id}
           onSelect={setPicked}
+          under={addressOf(board.under)}
         />
         <KeptPictures job={job} />
       </div>
