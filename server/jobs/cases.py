@@ -13,6 +13,7 @@ from catalogue.profiles import adapters_of, board_profile, family_profile, rule_
 from jobs.models import Job
 from twincore.job import current
 from twincore.job.case import Case
+from twincore.job.meanings import with_meanings
 from twincore.recognise import Scheme
 from twincore.rule_out import RuleOut
 from twincore.wiring import Adapter
@@ -65,7 +66,7 @@ class JobShelf:
 def case_of(job: Job) -> Case:
     """A job at hand."""
     original, replacement, family = job.original_revision_id, job.replacement_revision_id, job.family_revision_id
-    return Case(
+    case = Case(
         state=current(job.state),
         entry_count=job.entry_count,
         family=family_profile(family) if family else None,
@@ -76,3 +77,4 @@ def case_of(job: Job) -> Case:
         names=(family, original, replacement),
         keep=kept,
     )
+    return with_meanings(case)

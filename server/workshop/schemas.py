@@ -204,11 +204,21 @@ class TaughtShown(Schema):
     jobs: int
 
 
+class SaidShown(Schema):
+    """What somebody said in a job that positions mean, where the profile does not say it."""
+
+    title: str
+    words: str
+    by: str
+    job: str
+
+
 class UsesShown(Schema):
     """How many of the depot's jobs had this board, and what they teach."""
 
     jobs: int
     taught: list[TaughtShown]
+    said: list[SaidShown]
 
 
 class BoardGiven(Schema):

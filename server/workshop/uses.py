@@ -3,13 +3,17 @@
 from django.db.models import Q
 
 from catalogue import queries as catalogue
+from catalogue.models import Board
 from catalogue.profiles import board_profile, family_profile
 from jobs.models import Job
 from people.models import Person
+from twincore.job import current
+from twincore.job.meanings import meaning_words, told_of
+from twincore.profile import Board as BoardProfile
 from twincore.workshop import taught_by
-from workshop.schemas import TaughtShown, UsesShown
+from workshop.schemas import SaidShown, TaughtShown, UsesShown
 
-MOST_JOBS = 500
+MOST_JOBS, MOST_SAID = 500, 20
 
 
 def uses_of(person: Person, part_number: str) -> UsesShown:
@@ -18,15 +22,28 @@ def uses_of(person: Person, part_number: str) -> UsesShown:
     assert board.current_id and board.family.current_id  # queries.board sees to it
     rows = Job.objects.filter(depot=person.depot_id, original_revision__board=board).order_by("-opened_at")
     found = list(rows.values_list("state__found", flat=True)[:MOST_JOBS])
-    family = family_profile(board.family.current_id)
-    taught = taught_by(board_profile(board.current_id), family, [each for each in found if each])
+    family, profile = family_profile(board.family.current_id), board_profile(board.current_id)
+    taught = taught_by(profile, family, [each for each in found if each])
     return UsesShown(
         jobs=len(found),
         taught=[
             TaughtShown(of=each.of, title=family.titles.get(each.of, each.of), what=each.what, jobs=each.jobs)
             for each in taught[:20]
         ],
+        said=_said(person, board, profile),
     )
+
+
+def _said(person: Person, board: Board, profile: BoardProfile) -> list[SaidShown]:
+    """What the depot's jobs said that positions of a board mean, the last first, as far as the profile does not say it."""
+    mine = Q(original_revision__board=board) | Q(replacement_revision__board=board)
+    rows = Job.objects.filter(mine, depot=person.depot_id).exclude(state__meanings=None).exclude(state__meanings={})
+    return [
+        SaidShown(title=said["title"], words=meaning_words(said, profile), by=said["by"], job=job.code)
+        for job in rows.select_related("depot").order_by("-opened_at")[:MOST_SAID]
+        for function, said in told_of(current(job.state), profile)
+        if function not in profile.functions
+    ]
 
 
 def open_jobs_with(person: Person, part_number: str) -> int:

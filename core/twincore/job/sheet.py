@@ -5,8 +5,9 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.carry_over import record_of
-from twincore.job.case import Case
+from twincore.job.case import Case, original_of
 from twincore.job.comparison import comparison_of
+from twincore.job.meanings import with_meanings
 from twincore.job.order import STEPS, standing, step_in_hand, waiting_for
 from twincore.job.replay import replay
 from twincore.job.state import State
@@ -51,11 +52,13 @@ def _worked_out(state: State, profiles: Profiles) -> dict[str, Any]:
     """What follows from the boards: what the functions stood at, how the new board is set, and the twin check's verdict."""
     if profiles.family is None or profiles.original is None:
         return {}
-    record = record_of(profiles.original, state["found"])
-    functions = decode(profiles.original, record, profiles.family)
+    case = with_meanings(
+        Case(state=state, family=profiles.family, original=profiles.original, replacement=profiles.replacement)
+    )
+    family, original = original_of(case)
+    functions = decode(original, record_of(original, state["found"]), family)
     found: dict[str, Any] = {"functions": {name: each.answer() for name, each in functions.items()}}
     if profiles.replacement is not None:
-        case = Case(state=state, family=profiles.family, original=profiles.original, replacement=profiles.replacement)
         comparison = comparison_of(case)
         if (plan := comparison.plan_record()) is not None:
             found["plan"] = written_positions(profiles.replacement, plan.points)

@@ -7,6 +7,7 @@ from typing_extensions import TypedDict
 
 from twincore.job.target import Signed
 from twincore.job.targets import TARGETS
+from twincore.job.targets.carry_over import MeaningKept
 from twincore.job.targets.choose import ChoiceKept, RejudgedKept, SameBoard
 from twincore.job.targets.fit import EnergisedKept, LearnedKept, ReadbackKept
 from twincore.job.targets.hand_over import (
@@ -122,6 +123,8 @@ class State(TypedDict):
     rejudged: RejudgedKept | None
     school: School | None
     order: Order | None
+    meanings: dict[str, MeaningKept]
+    """What somebody says that positions mean, by board and function."""
     overrides: Positions
     decisions: dict[str, School]
     reasons: dict[str, str]

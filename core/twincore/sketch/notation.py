@@ -158,7 +158,8 @@ def _shape(words: list[str]) -> tuple[float, float]:
 def _plug(sketch: Sketch, name: str, words: list[str], more: list[str]) -> Sketch:
     if len(sketch.plugs) >= MOST_PLUGS:
         raise _Wrong(f"at most {MOST_PLUGS} plugs")
-    keyed, marks = None, ()
+    keyed: bool | None = None
+    marks: tuple[str, ...] = ()
     pins = _count(words[0] if len(words) == 1 else "", MOST_PINS, "pins")
     for each in more:
         if each.lower() in ("keyed", "not keyed"):

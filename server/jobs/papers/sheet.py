@@ -31,6 +31,7 @@ from twincore.job.case import original_of, remembered
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
 from twincore.job.holds import holds_told, skipped
+from twincore.job.meanings import meaning_words, told_of
 from twincore.job.steps.choose import same_words
 from twincore.job.steps.prove import proving_of, runs_in_order
 from twincore.job.wires import findings_of
@@ -194,6 +195,7 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         "kept": _kept(job) if job.original_revision_id else [],
         "positions": _positions(job, comparison) if comparison else [],
         "standings": _standings(job),
+        "meanings": _meanings(job),
         "same_words": same_words(state["same_board"]),
         **_functions(comparison, state["reasons"]),
         "decisions": decisions_told(job) if comparison else [],
@@ -276,6 +278,17 @@ def _facts(job: Job) -> list[tuple[str, Any, str]]:
         return []
     words = FitWords(family_profile(job.family_revision_id), {})
     return [(words.fact(name), plain(fact.value), fact.source) for name, fact in facts_of(case_of(job)).items()]
+
+
+def _meanings(job: Job) -> list[tuple[str, str]]:
+    """What was said that positions mean, each with who said it."""
+    case = case_of(job)
+    return [
+        (f"{said['board']}, {said['title']}: {meaning_words(said, board)}", said["by"])
+        for board in (case.original, case.replacement)
+        if board is not None
+        for _, said in told_of(case.state, board)
+    ]
 
 
 def _positions(job: Job, comparison: ComparisonShown) -> list[dict[str, Any]]:

@@ -45,7 +45,7 @@ class Following(SketchJob):
     def test_what_jobs_could_not_read_is_told_at_the_board(self) -> None:
         self.say("found.S1", "01?0", read_how="by eye")
         self.assertEqual(self.get("board-uses/K7-100"), {
-            "jobs": 1, "taught": [{"of": "S1.3", "title": "S1.3", "what": "unread", "jobs": 1}]})  # fmt: skip
+            "jobs": 1, "taught": [{"of": "S1.3", "title": "S1.3", "what": "unread", "jobs": 1}], "said": []})  # fmt: skip
 
     def test_a_revision_that_does_not_agree_with_what_was_recorded_says_where_and_changes_nothing(self) -> None:
         self.say("found.S1", "0110", read_how="by eye")

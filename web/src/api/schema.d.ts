@@ -3940,6 +3940,10 @@ export interface components {
             school: ("functions" | "table" | "positions" | "learning") | null;
             /** Order */
             order: ("supply last" | "as recorded") | null;
+            /** Meanings */
+            meanings: {
+                [key: string]: components["schemas"]["MeaningKept"];
+            };
             /** Overrides */
             overrides: {
                 [key: string]: string | number;
@@ -4040,6 +4044,31 @@ export interface components {
             y: number;
             /** Text */
             text: string;
+        };
+        /**
+         * MeaningKept
+         * @description What was said, by whom and when.
+         */
+        MeaningKept: {
+            /** Board */
+            board: string;
+            /** Title */
+            title: string;
+            /**
+             * Type
+             * @enum {string}
+             */
+            type: "duration" | "number" | "count" | "flag" | "choice";
+            /** Unit */
+            unit?: string;
+            /** Points */
+            points: string[];
+            /** Values */
+            values: (string | number | boolean | null)[];
+            /** By */
+            by: string;
+            /** At */
+            at: string;
         };
         /**
          * NumberedKept
@@ -6592,6 +6621,20 @@ export interface components {
             scenario: components["schemas"]["ScenarioGiven"];
         };
         /**
+         * SaidShown
+         * @description What somebody said in a job that positions mean, where the profile does not say it.
+         */
+        SaidShown: {
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+            /** By */
+            by: string;
+            /** Job */
+            job: string;
+        };
+        /**
          * TaughtShown
          * @description What jobs teach about a board: a point that could not be read, or a function whose positions mean nothing.
          */
@@ -6617,6 +6660,8 @@ export interface components {
             jobs: number;
             /** Taught */
             taught: components["schemas"]["TaughtShown"][];
+            /** Said */
+            said: components["schemas"]["SaidShown"][];
         };
         /**
          * BoardLine
@@ -7632,6 +7677,27 @@ export interface components {
             text?: string;
         };
         /**
+         * MeaningSaid
+         * @description What places of a board decide, by somebody's word: a value for each way in which they may stand together.
+         */
+        MeaningSaid: {
+            /** Board */
+            board: string;
+            /** Title */
+            title: string;
+            /**
+             * Type
+             * @enum {string}
+             */
+            type: "duration" | "number" | "count" | "flag" | "choice";
+            /** Unit */
+            unit?: string;
+            /** Points */
+            points: string[];
+            /** Values */
+            values: (string | number | boolean | null)[];
+        };
+        /**
          * NumberedSaid
          * @description A part with its numbers.
          */
@@ -7874,6 +7940,7 @@ export interface components {
             override: string | number;
             /** @enum {string} */
             decision: "functions" | "table" | "positions" | "learning";
+            meaning: components["schemas"]["MeaningSaid"];
             reason: string;
             kit: number;
             readback: components["schemas"]["ReadbackSaid"];

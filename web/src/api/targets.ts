@@ -40,6 +40,7 @@ export const TARGETS = {
   order: { key: "order", named: false },
   override: { key: "overrides", named: true },
   decision: { key: "decisions", named: true },
+  meaning: { key: "meanings", named: true },
   reason: { key: "reasons", named: true },
   kit: { key: "kit", named: true },
   readback: { key: "readbacks", named: true },

@@ -59,10 +59,11 @@ export function CarryView({
           {comparison.plan
             ? "It is set as the old one stood; whether the machine then does the same shows only at the machine."
             : "Follow one of the schools below, or set every position by hand; then somebody answers for it with a reason."}{" "}
+          Who knows what some of them mean says it below for this job, or for every job{" "}
           <Link to="/workshop" search={{ take: replacement.part_number }}>
-            Say what they mean
+            in the workshop
           </Link>
-          : the workshop asks for it position by position, and the job takes it up when somebody agrees.
+          .
         </p>
       )}
       {comparison.plan === null && comparison.meanings_known && (

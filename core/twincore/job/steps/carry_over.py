@@ -7,6 +7,7 @@ from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case, new_board, position
 from twincore.job.comparison import comparison_of
 from twincore.job.given import Check, Given
+from twincore.job.meanings import checked_meaning
 
 
 def school_value(case: Case, name: str, after: Any, given: Given) -> str:
@@ -24,6 +25,11 @@ def decision_value(case: Case, name: str, after: Any, given: Given) -> str:
 def override_value(case: Case, name: str, after: Any, given: Given) -> Any:
     """A position of the new board that a person sets otherwise."""
     return position(new_board(case), name, after)
+
+
+def meaning_value(case: Case, name: str, after: Any, given: Given) -> Any:
+    """What somebody says that positions mean, where no profile says it."""
+    return checked_meaning(case, name, after)
 
 
 def reason_value(case: Case, name: str, after: str, given: Given) -> str:
@@ -80,4 +86,5 @@ def check_confirmed(case: Case, note: str) -> None:
 
 CHECKS: dict[str, Check] = {
     "school": school_value, "decision": decision_value, "override": override_value, "reason": reason_value,
+    "meaning": meaning_value,
 }  # fmt: skip

@@ -1,16 +1,41 @@
 """Carry over: whose school is followed, positions set by hand, reasons, the order of the wires."""
 
-from twincore.job.target import Step, Target
-from twincore.job.values import Position, Text
+from typing import Annotated, Literal, NotRequired
+
+from pydantic import Field
+from typing_extensions import TypedDict
+
+from twincore.job.target import Signed, Step, Target, signed
+from twincore.job.values import Position, Scalar, Text, Word, closed
 from twincore.settings.schools import School
 from twincore.wiring.plan import Order
 
 REOPENS: tuple[Step, ...] = ("carry_over", "fit", "prove")
+
+
+@closed
+class MeaningSaid(TypedDict):
+    """What places of a board decide, by somebody's word: a value for each way in which they may stand together."""
+
+    board: Word
+    """The number of the board that it is said of."""
+    title: Word
+    type: Literal["duration", "number", "count", "flag", "choice"]
+    unit: NotRequired[Word]
+    points: Annotated[list[Word], Field(max_length=3)]
+    values: Annotated[list[Scalar | None], Field(max_length=64)]
+    """In the order of their positions, the last place changing fastest; None where nobody knows."""
+
+
+class MeaningKept(MeaningSaid, Signed):
+    """What was said, by whom and when."""
+
 
 TARGETS = (
     Target("school", "carry_over", School, "school", "replacement", named=False, takes_back=REOPENS),
     Target("order", "carry_over", Order, "order", "original", named=False, takes_back=REOPENS),
     Target("override", "carry_over", Position, "overrides", "replacement", takes_back=REOPENS),
     Target("decision", "carry_over", School, "decisions", "replacement", takes_back=REOPENS),
+    Target("meaning", "carry_over", MeaningSaid, "meanings", "original", takes_back=REOPENS, keep=signed),
     Target("reason", "carry_over", Text, "reasons", "replacement", takes_back=("carry_over",)),
 )

@@ -3,7 +3,7 @@ import { useUses } from "./api";
 /** What the depot’s jobs teach about a board: places that are hard to read, and positions that mean nothing by its profile. */
 export function Uses({ partNumber }: { partNumber: string }) {
   const uses = useUses(partNumber).data;
-  if (!uses?.taught.length) return null;
+  if (!uses || uses.taught.length + uses.said.length === 0) return null;
   return (
     <section aria-label="What jobs found">
       <h2>What jobs found</h2>
@@ -18,6 +18,11 @@ export function Uses({ partNumber }: { partNumber: string }) {
               <>{each.title} stood at positions that mean nothing by this profile</>
             )}{" "}
             in {each.jobs} of {uses.jobs} {uses.jobs === 1 ? "job" : "jobs"}
+          </li>
+        ))}
+        {uses.said.map((each) => (
+          <li key={each.job + each.title}>
+            {each.by} said in {each.job}: <strong>{each.title}</strong>, {each.words}
           </li>
         ))}
       </ul>

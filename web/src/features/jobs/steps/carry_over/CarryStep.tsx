@@ -4,6 +4,7 @@ import { Part } from "@/ui/Part";
 import { useComparison, useJobBoard, usePresses, useWiring } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
+import { MeaningsPanel } from "./MeaningsPanel";
 import { Notes } from "./Notes";
 import { PressesPanel } from "./PressesPanel";
 import { SchoolsPanel } from "./SchoolsPanel";
@@ -45,6 +46,12 @@ export function CarryStep({ job, put }: StepProps) {
         copying={false}
         reasons={job.reasons}
         onReason={job.closed ? undefined : (id, reason) => void put({ target: `reason.${id}`, after: reason || null })}
+      />
+      <MeaningsPanel
+        key={Object.keys(job.meanings).join()}
+        job={job}
+        put={put}
+        boards={{ original: original.data, replacement: replacement.data }}
       />
       <div>
         <div id="schools" tabIndex={-1} className="scroll-mt-24">
