@@ -32,6 +32,7 @@ from references.api import router as references
 from twincore import VERSION
 from twincore.job.schema import value_schemas
 from workshop.api import router as workshop
+from workshop.asking_api import router as asking
 from workshop.drafts_api import router as drafts
 from workshop.giving_api import router as giving
 
@@ -72,6 +73,7 @@ for router in (
     machines,
     bench,
     workshop,
+    asking,
     drafts,
     giving,
 ):

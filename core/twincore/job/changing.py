@@ -155,6 +155,11 @@ def _after_replacement_joined(state: State, name: str, value: Any, entry: EntryM
     state["replacement"], state["replacement_profile"] = value, None
 
 
+def _after_asked(state: State, name: str, value: Any, entry: EntryMade) -> None:
+    """What is asked anew is not answered yet."""
+    state["answered"] = None
+
+
 def _after_replacement(state: State, name: str, value: Any, entry: EntryMade) -> None:
     state["choice"] = entry.adds.get("choice")
     _reopen(state, "carry_over", "fit", "prove")
@@ -218,6 +223,7 @@ def _after_blind(state: State, name: str, value: Any, entry: EntryMade) -> None:
 
 
 FOLLOWING = {
+    "asked": _after_asked,
     "original": _after_original, "original_profile": _after_original_profile,
     "original_joined": _after_original_joined, "replacement_joined": _after_replacement_joined,
     "replacement": _after_replacement, "power": _after_power, "hold": _after_hold,

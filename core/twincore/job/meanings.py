@@ -46,8 +46,8 @@ def checked_meaning(case: Case, name: str, said: MeaningSaid) -> MeaningSaid:
     board: Board | None = getattr(case, side)
     if board is None or case.family is None:
         raise Refusal("Choose the board first.")
-    if said["board"] != board.part_number:
-        raise WrongValue(f"This job has {board.part_number} there, not {said['board']}. Load the page again.")
+    if said["of"] != board.part_number:
+        raise WrongValue(f"This job has {board.part_number} there, not {said['of']}. Load the page again.")
     if function in board.document["functions"]:
         raise Refusal(f"The profile of {board.part_number} says what this means. Correct it in the workshop.")
     points = said["points"]
@@ -79,7 +79,7 @@ def meaning_words(said: Mapping[str, Any], board: Board) -> str:
 def told_of(state: State, board: Board) -> Iterator[tuple[str, Mapping[str, Any]]]:
     """The functions that were said of a board, on whichever side it is, each with what was said."""
     for name, said in state["meanings"].items():
-        if said["board"] == board.part_number and _fits(said, board):
+        if said["of"] == board.part_number and _fits(said, board):
             yield said_function(name)[1], said
 
 
@@ -121,7 +121,7 @@ def _board(board: Board | None, side: str, said: Mapping[str, Any], family: Fami
     functions = dict(board.functions)
     for name, each in said.items():
         where, function = said_function(name)
-        if where == side and each["board"] == board.part_number and _fits(each, board) and function not in functions:
+        if where == side and each["of"] == board.part_number and _fits(each, board) and function not in functions:
             rows = tuple(
                 Row(dict(zip(each["points"], at, strict=True)), value)
                 for at, value in zip(combinations_of(each["points"], board.points), each["values"], strict=True)

@@ -20,7 +20,7 @@ from twincore.job.targets.hand_over import (
 )
 from twincore.job.targets.make_safe import HoldKept
 from twincore.job.targets.prove import ForcedKept, ReadingKept, RunKept
-from twincore.job.targets.recognise import FactSaid, PlateSaid
+from twincore.job.targets.recognise import AskedKept, FactSaid, PlateSaid
 from twincore.job.targets.record import (
     AngleKept,
     BlindKept,
@@ -89,6 +89,9 @@ class State(TypedDict):
     """The revision of its profile that somebody took after it was recognised; None for the one it began with."""
     original_joined: str | None
     """The board that the sketch it was recognised as turned out to be; `original` says it too from then on."""
+    asked: AskedKept | None
+    """What the job asks of the depot."""
+    answered: AskedKept | None
     facts: dict[str, FactSaid]
     revisions: dict[str, str]
     features: dict[str, str]

@@ -1,12 +1,8 @@
 """The job sheet: as a document in the product's own format, and as a PDF for the office."""
 
-from base64 import b64encode
 from datetime import datetime
-from io import BytesIO
 from itertools import zip_longest
 from typing import Any
-
-from PIL import Image
 
 from bench.comparison_view import compare
 from bench.schemas import ComparisonShown
@@ -18,6 +14,7 @@ from jobs.ledger.chaining import entry_node, moment, record_head
 from jobs.models import Job, Picture
 from jobs.papers.drawn import as_set, tracks_svg
 from jobs.papers.label import old_board_words, paper_of
+from jobs.papers.pictures import on_paper
 from jobs.shown.findings import findings_shown
 from jobs.shown.unproved import unproved_shown
 from jobs.shown.words import FitWords
@@ -43,9 +40,6 @@ MOST_DRAWN = 12
 
 
 MOST_PRINTED = 60
-
-
-PRINTED_PX = 700
 
 
 def sheet_document(job: Job) -> str:
@@ -254,16 +248,11 @@ def _drawn(job: Job, run: MeasuredShown) -> str:
 
 
 def _picture(picture: Picture, state: dict[str, Any]) -> dict[str, str]:
-    """A picture small enough for paper, in the page itself."""
-    with picture.file.open("rb") as file:
-        image = Image.open(file)
-        image.thumbnail((PRINTED_PX, PRINTED_PX))
-        out = BytesIO()
-        image.convert("RGB").save(out, "JPEG", quality=80)
+    """A picture with what was said of it."""
     said = state["pictures"].get(str(picture.name), {})
     marks = ", ".join(each["text"] for each in said.get("marks", ()) if each["text"])
     caption = " · ".join(each for each in (said.get("of", ""), said.get("caption", ""), marks) if each)
-    return {"src": f"data:image/jpeg;base64,{b64encode(out.getvalue()).decode()}", "caption": caption}
+    return {"src": on_paper(picture.file), "caption": caption}
 
 
 def _kept(job: Job) -> list[tuple[str, str]]:
@@ -284,7 +273,7 @@ def _meanings(job: Job) -> list[tuple[str, str]]:
     """What was said that positions mean, each with who said it."""
     case = case_of(job)
     return [
-        (f"{said['board']}, {said['title']}: {meaning_words(said, board)}", said["by"])
+        (f"{said['of']}, {said['title']}: {meaning_words(said, board)}", said["by"])
         for board in (case.original, case.replacement)
         if board is not None
         for _, said in told_of(case.state, board)

@@ -3,38 +3,54 @@
 from datetime import datetime
 from typing import Any
 
+from catalogue.models import BoardPicture
 from catalogue.profiles import family_profile
 from config.errors import Refused
 from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.models import Job
+from jobs.papers.pictures import on_paper
 from jobs.shown.words import FitWords
 from jobs.steps.recognise.key_view import TITLES, key_shown
 from jobs.steps.rule_out.view import rule_out_shown
 from twincore.job.facts import facts_of
 
 SKETCH_WIDTH = 190.0
+MOST_PRINTED = 8
 
 
 def summary_pdf(job: Job, now: datetime) -> bytes:
-    """What was seen on the board and its machine, and which boards it may be, with sketches; one page."""
-    key = key_shown(job)
-    assert job.family_revision_id is not None  # the key waits for the family
-    words = FitWords(family_profile(job.family_revision_id), {})
+    """What is asked, what was seen on the board and its machine, with pictures, and which boards it may be, with sketches."""
+    key = key_shown(job) if job.family_revision_id else None
+    words = FitWords(family_profile(job.family_revision_id), {}) if job.family_revision_id else None
     context = {
         "job": job,
         "printed_at": now,
-        "seen": [(TITLES.get(name, name), value) for name, value in key.answers.items()],
-        "facts": [(words.fact(name), fact.value, fact.source) for name, fact in facts_of(case_of(job)).items()],
+        "seen": [(TITLES.get(name, name), value) for name, value in key.answers.items()] if key else [],
+        "facts": [
+            (words.fact(name) if words else name, fact.value, fact.source)
+            for name, fact in facts_of(case_of(job)).items()
+        ],
+        "pictures": _pictures(job),
+        "asked": job.state.get("asked"),
         "markings": [
             (each.reason, each.at)
             for each in job.entries.filter(target="original").exclude(reason="").order_by("number")
         ],
-        "left": [(each, _sketch(each.sketch)) for each in key.left[:6]],
-        "left_count": key.left_count,
-        "question": key.question,
+        "left": [(each, _sketch(each.sketch)) for each in key.left[:6]] if key else [],
+        "left_count": key.left_count if key else 0,
+        "question": key.question if key else None,
     }
     return as_pdf("jobs/summary.html", context)
+
+
+def _pictures(job: Job) -> list[tuple[str, str]]:
+    """The job's pictures and the depot's of its original, each with what it shows."""
+    said = job.state.get("pictures", {})
+    taken = [(each.file, said.get(str(each.name), {}).get("caption", "")) for each in job.pictures.all()[:MOST_PRINTED]]
+    kept = BoardPicture.objects.filter(depot=job.depot_id, part_number=job.state.get("original") or "")
+    taken += [(each.file, f"{each.of} of {each.part_number}") for each in kept[:MOST_PRINTED]]
+    return [(on_paper(file), words) for file, words in taken]
 
 
 def reasoning_pdf(job: Job, now: datetime) -> bytes:

@@ -31,11 +31,11 @@ class Said(WorldTestCase):
         return self.post(f"jobs/{self.job}/entries", entry, status)
 
     def old(self, status: int = 200, **more: Any) -> Any:
-        said = {**PURGE, "board": "K7-100", "points": ["S1.2", "S1.3"], "values": ["10 s", "", "30", "1 min"], **more}
+        said = {**PURGE, "of": "K7-100", "points": ["S1.2", "S1.3"], "values": ["10 s", "", "30", "1 min"], **more}
         return self.say("meaning.original/drain", said, status)
 
     def new(self, status: int = 200, **more: Any) -> Any:
-        said = {**PURGE, "board": "K7-200", "points": ["R1"], "values": ["30", "60", "1 min 30"], **more}
+        said = {**PURGE, "of": "K7-200", "points": ["R1"], "values": ["30", "60", "1 min 30"], **more}
         return self.say("meaning.replacement/drain", said, status)
 
     def comparison(self) -> Any:
@@ -66,19 +66,19 @@ class Said(WorldTestCase):
         self.assertIn("at least one value", self.old(422, values=["", "", "", None])["detail"])
         self.assertIn("a value for each way", self.old(422, values=["10"])["detail"])
         self.assertIn("places of K7-100", self.old(422, points=["S1.9", "S1.1"])["detail"])
-        self.assertIn("not K7-300", self.old(422, board="K7-300")["detail"])
+        self.assertIn("not K7-300", self.old(422, of="K7-300")["detail"])
         self.assertIn(
             "Expected a board and a function",
-            self.say("meaning.drain", PURGE | {"board": "K7-100", "points": ["S1.1"], "values": ["1", "2"]}, 422)[
+            self.say("meaning.drain", PURGE | {"of": "K7-100", "points": ["S1.1"], "values": ["1", "2"]}, 422)[
                 "detail"
             ],
         )
 
     def test_a_choice_is_out_of_what_was_said_of_either_board_and_is_told_at_the_board(self) -> None:
         self.say("meaning.original/mode", {
-            "board": "K7-100", "title": "Mode", "type": "choice", "points": ["S1.2"], "values": ["trays", "racks"]})  # fmt: skip
+            "of": "K7-100", "title": "Mode", "type": "choice", "points": ["S1.2"], "values": ["trays", "racks"]})  # fmt: skip
         self.say("meaning.replacement/mode", {
-            "board": "K7-200", "title": "Mode", "type": "choice", "points": ["R1"], "values": ["glass", "racks", None]})  # fmt: skip
+            "of": "K7-200", "title": "Mode", "type": "choice", "points": ["R1"], "values": ["glass", "racks", None]})  # fmt: skip
         self.assertEqual(self.comparison()["plan"]["R1"], "1")
         told = self.get("board-uses/K7-200")["said"]
         self.assertEqual([(each["title"], each["words"]) for each in told], [("Mode", "R1 0: glass, R1 1: racks")])

@@ -2032,6 +2032,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Asked
+         * @description What open jobs of the depot ask and nobody answered yet.
+         */
+        get: operations["workshop_asking_api_list_asked"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts": {
         parameters: {
             query?: never;
@@ -3543,6 +3563,18 @@ export interface components {
             nearest: string | number;
         };
         /**
+         * AskedKept
+         * @description What was asked or answered, by whom and when.
+         */
+        AskedKept: {
+            /** What */
+            what: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
          * BlindKept
          * @description A second reading by somebody who did not see the first.
          */
@@ -3839,6 +3871,10 @@ export interface components {
             original_profile: number | null;
             /** Original Joined */
             original_joined: string | null;
+            /** Asked */
+            asked: components["schemas"]["AskedKept"] | null;
+            /** Answered */
+            answered: components["schemas"]["AskedKept"] | null;
             /** Facts */
             facts: {
                 [key: string]: components["schemas"]["FactSaid"];
@@ -4050,8 +4086,8 @@ export interface components {
          * @description What was said, by whom and when.
          */
         MeaningKept: {
-            /** Board */
-            board: string;
+            /** Of */
+            of: string;
             /** Title */
             title: string;
             /**
@@ -6797,6 +6833,44 @@ export interface components {
             why: string;
         };
         /**
+         * AskedShown
+         * @description What a job asks of the depot; its pictures are those of its original.
+         */
+        AskedShown: {
+            /**
+             * Job
+             * Format: uuid
+             */
+            job: string;
+            /** Code */
+            code: string;
+            /** Machine */
+            machine: string;
+            /** Complaint */
+            complaint: string;
+            /** What */
+            what: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Original */
+            original: string | null;
+            /** Pictures */
+            pictures: string[];
+        };
+        /** Page[AskedShown] */
+        Page_AskedShown_: {
+            /** Items */
+            items: components["schemas"]["AskedShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
          * DraftSearch
          * @description Which drafts to list.
          */
@@ -7548,6 +7622,14 @@ export interface components {
             within: number;
         };
         /**
+         * Asked
+         * @description What the job asks of the depot, or what the depot answers.
+         */
+        Asked: {
+            /** What */
+            what: string;
+        };
+        /**
          * CauseSaid
          * @description Something that may have killed the board, and whether it is cleared.
          */
@@ -7681,8 +7763,8 @@ export interface components {
          * @description What places of a board decide, by somebody's word: a value for each way in which they may stand together.
          */
         MeaningSaid: {
-            /** Board */
-            board: string;
+            /** Of */
+            of: string;
             /** Title */
             title: string;
             /**
@@ -7906,6 +7988,8 @@ export interface components {
             original_profile: number;
             original_joined: string;
             fact: components["schemas"]["FactSaid"];
+            asked: components["schemas"]["Asked"];
+            answered: components["schemas"]["Asked"];
             revision: string;
             feature: string;
             replacement: string;
@@ -10540,6 +10624,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoardCard"];
+                };
+            };
+        };
+    };
+    workshop_asking_api_list_asked: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_AskedShown_"];
                 };
             };
         };

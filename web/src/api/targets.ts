@@ -13,6 +13,8 @@ export const TARGETS = {
   original_profile: { key: "original_profile", named: false },
   original_joined: { key: "original_joined", named: false },
   fact: { key: "facts", named: true },
+  asked: { key: "asked", named: false },
+  answered: { key: "answered", named: false },
   revision: { key: "revisions", named: true },
   feature: { key: "features", named: true },
   replacement: { key: "replacement", named: false },

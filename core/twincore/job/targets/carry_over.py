@@ -17,7 +17,7 @@ REOPENS: tuple[Step, ...] = ("carry_over", "fit", "prove")
 class MeaningSaid(TypedDict):
     """What places of a board decide, by somebody's word: a value for each way in which they may stand together."""
 
-    board: Word
+    of: Word
     """The number of the board that it is said of."""
     title: Word
     type: Literal["duration", "number", "count", "flag", "choice"]

@@ -4,8 +4,8 @@ from typing import Literal, get_args
 
 from typing_extensions import TypedDict
 
-from twincore.job.target import Target
-from twincore.job.values import Line, RevisionTaken, Scalar, Word, closed
+from twincore.job.target import Signed, Target, signed
+from twincore.job.values import Line, RevisionTaken, Scalar, Text, Word, closed
 
 Plate = Literal["plate", "display"]
 Revision = Literal["hardware", "firmware"]
@@ -26,6 +26,17 @@ class FactSaid(TypedDict):
 
     value: Scalar
     source: FactSource
+
+
+@closed
+class Asked(TypedDict):
+    """What the job asks of the depot, or what the depot answers."""
+
+    what: Text
+
+
+class AskedKept(Asked, Signed):
+    """What was asked or answered, by whom and when."""
 
 
 TARGETS = (
@@ -59,6 +70,8 @@ TARGETS = (
         takes_back=("carry_over", "fit", "prove"),
     ),
     Target("fact", "recognise", FactSaid, "facts", "machine", takes_back=("carry_over", "fit", "prove")),
+    Target("asked", "recognise", Asked, "asked", "machine", named=False, waits_for=(), keep=signed),
+    Target("answered", "recognise", Asked, "answered", "machine", named=False, waits_for=(), keep=signed),
     Target("revision", "recognise", Word, "revisions", "kind", names=get_args(Revision)),
     Target("feature", "recognise", Line, "features", "kind"),
 )

@@ -6,6 +6,7 @@ import { Segments } from "@/ui/Segments";
 import { SketchSheet } from "@/sketching/SketchSheet";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
+import { AskedByJobs } from "./AskedByJobs";
 import { Boxes } from "./Boxes";
 import { Sketches } from "./Sketches";
 import { useDrafts, useOpenDraft, useSiblings } from "./api";
@@ -23,6 +24,7 @@ export function WorkshopPage() {
         Boards are completed here from their leaflets: what positions mean, charts, plugs, how they behave. A draft is
         seen by this depot; once it is published, jobs work with it.
       </p>
+      <AskedByJobs />
       <TakeIn />
       <section className="flex flex-col gap-3">
         <div className="flex flex-wrap items-baseline justify-between gap-3">

@@ -43,6 +43,32 @@ export function useOpenDraft() {
   });
 }
 
+export type Asked = Schemas["AskedShown"];
+
+/** What open jobs ask of the depot. */
+export function useAsked(page: number) {
+  return useQuery({
+    queryKey: ["asked", page],
+    queryFn: () => answer(api.GET("/api/asked", { params: { query: { page } } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Answer a job that asks. */
+export function useAnswer() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ job, what }: { job: string; what: string }) =>
+      answer(
+        api.POST("/api/jobs/{job_id}/entries", {
+          params: { path: { job_id: job } },
+          body: { id: newId(), target: "answered", before: null, after: { what } } as Schemas["EntryGiven"],
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["asked"] }),
+  });
+}
+
 /** What speaks against a sketch being a board that was there, and the jobs that would move along. */
 export function useAgainst(sketch: string, board: string | null) {
   return useQuery({

@@ -5,6 +5,7 @@ import { RefusedProvider } from "../entries/Refusal";
 import { SavedWord, SaveState } from "../entries/SaveState";
 import { useEntries, type Put } from "../entries/useEntries";
 import { goTo } from "../steps/Next";
+import { AskDepot } from "./AskDepot";
 import { EarlierBanner } from "./EarlierBanner";
 import { History } from "./History";
 import { JobHead } from "./JobHead";
@@ -77,6 +78,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
           <>
             <EarlierBanner job={job} put={put} />
             <NewerBanner job={job} put={put} />
+            <AskDepot job={job} put={put} />
             <ToCome job={job} />
             <History job={job} />
           </>

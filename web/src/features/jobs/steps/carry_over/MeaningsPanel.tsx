@@ -40,7 +40,7 @@ export function MeaningsPanel({ job, put, boards }: StepProps & { boards: Boards
             const side = name.startsWith("original") ? "original" : "replacement";
             return (
               <li key={name} className="flex flex-wrap items-center gap-x-4 border-b border-rule py-2">
-                <InkMark side={side}>{each.board}</InkMark>
+                <InkMark side={side}>{each.of}</InkMark>
                 <span className="grow">
                   <strong>{each.title}</strong> {saidWords(each, boards[side].elements)}
                   <span className="block text-sm text-faint">{each.by}</span>

@@ -39,7 +39,7 @@ export function SayMeaning({ sides, functions, onSay }: Props) {
   const ready = named && ways.length > 0 && ways.some((way) => values[keyOf(way)]?.trim());
   const say = async () => {
     await onSay(`meaning.${side}/${known?.id ?? functionName(named)}`, {
-      board: board.partNumber,
+      of: board.partNumber,
       title: named,
       type: (known?.type as Said["type"] | undefined) ?? type,
       ...((known?.unit ?? unit) ? { unit: known?.unit ?? unit } : {}),

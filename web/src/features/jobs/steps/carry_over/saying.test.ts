@@ -7,7 +7,7 @@ const element = (id: string, points: string[], values: string[]) =>
 const BANK = element("S1", ["S1.1", "S1.2", "S1.3"], ["off", "on"]);
 const DIAL = element("R1", ["R1"], ["0", "1", "2"]);
 const said: Meaning = {
-  board: "K7",
+  of: "K7",
   title: "Drain",
   type: "duration",
   points: ["S1.2"],
