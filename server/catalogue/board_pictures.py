@@ -29,6 +29,12 @@ def picture_of(person: Person, picture: UUID) -> BoardPicture:
     return found
 
 
+def photographs(part_numbers: list[str], depot: int | None) -> dict[str, UUID]:
+    """The first photograph that a depot has of each of these boards."""
+    rows = BoardPicture.objects.filter(depot=depot, part_number__in=part_numbers, of=BoardPicture.Of.BOARD)
+    return dict(rows.order_by("-added_at", "-pk").values_list("part_number", "pk"))
+
+
 @transaction.atomic
 def add_picture(
     person: Person, part_number: str, picture: UUID, of: str, data: bytes, now: datetime, under: bool = False

@@ -5149,6 +5149,8 @@ export interface components {
             sketch: {
                 [key: string]: unknown;
             };
+            /** Picture */
+            picture: string | null;
         };
         /**
          * FactWanted

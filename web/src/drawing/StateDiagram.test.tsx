@@ -1,6 +1,6 @@
 import { render, screen, waitFor } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import type { Machine } from "./machine";
 import { StateDiagram } from "./StateDiagram";
 
@@ -62,5 +62,22 @@ describe("a machine as a state diagram", () => {
     expect(ways()).toEqual(["To Standby where After flame loss is manual"]);
     await pick("spare");
     expect(ways()).toEqual(["No way out of this state."]);
+  });
+
+  it("draws an arrow from the state in hand to the next one that is taken, and takes one out", async () => {
+    const drawn = vi.fn();
+    const out = vi.fn();
+    render(<StateDiagram machine={burner} titles={TITLES} onArrow={drawn} onTakeOut={out} />);
+    await pick("light");
+    await userEvent.click(screen.getByRole("button", { name: "Draw an arrow from light" }));
+    await userEvent.selectOptions(screen.getByLabelText("It leads to"), "spare");
+    expect(drawn.mock.calls).toEqual([["light", "spare"]]);
+    // the state in hand stays in hand
+    await userEvent.click(screen.getByRole("button", { name: "Take out arrow 2 of light" }));
+    expect(out.mock.calls).toEqual([["light", 1]]);
+    await userEvent.click(screen.getByRole("button", { name: "Draw an arrow from light" }));
+    await userEvent.click(screen.getByRole("button", { name: "Not after all" }));
+    await pick("purge");
+    expect(drawn.mock.calls.length).toBe(1);
   });
 });

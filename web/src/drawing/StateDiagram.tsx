@@ -1,4 +1,5 @@
 import { timeWords } from "@/ui/numbers";
+import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
 import { useMemo, useState } from "react";
 import type { Arrow, Machine, State } from "./machine";
@@ -10,13 +11,22 @@ type Props = {
   /** Given where the page decides which state is looked at. */
   chosen?: string;
   onChoose?: (state: string) => void;
+  /** Given where arrows may be drawn: from a state to another. */
+  onArrow?: (from: string, to: string) => void;
+  /** Given where arrows may be taken out: by their place among those of a state. */
+  onTakeOut?: (from: string, index: number) => void;
 };
 
 /** A machine as a state diagram laid out from its data; a chosen state tells its ways out in words, numbered as drawn. */
-export function StateDiagram({ machine, titles, chosen: given, onChoose }: Props) {
+export function StateDiagram({ machine, titles, chosen: given, onChoose, onArrow, onTakeOut }: Props) {
   const [own, setOwn] = useState(machine.start);
   const chosen = given ?? (machine.states[own] ? own : machine.start);
-  const choose = onChoose ?? setOwn;
+  const [drawing, setDrawing] = useState(false);
+  const choose = (to: string) => {
+    if (!drawing) return (onChoose ?? setOwn)(to);
+    setDrawing(false);
+    onArrow?.(chosen, to);
+  };
   const boxes = useMemo(
     () => Object.fromEntries(Object.entries(machine.states).map(([name, state]) => [name, boxOf(name, state, titles)])),
     [machine, titles],
@@ -95,9 +105,17 @@ export function StateDiagram({ machine, titles, chosen: given, onChoose }: Props
           </svg>
         )}
       </div>
+      {onArrow && (
+        <p className="flex flex-wrap items-center gap-3">
+          <Button aria-pressed={drawing} onClick={() => setDrawing(!drawing)}>
+            {drawing ? "Not after all" : `Draw an arrow from ${machine.states[chosen]?.title ?? chosen}`}
+          </Button>
+          {drawing && <span role="status">Tap the state to which it leads, or take it from the list.</span>}
+        </p>
+      )}
       <div className="max-w-xs">
         <Choice
-          label="State"
+          label={drawing ? "It leads to" : "State"}
           hint={machine.survive_power_loss?.includes(chosen) ? "kept when the supply is lost" : undefined}
           value={chosen}
           onChange={(event) => choose(event.target.value)}
@@ -114,6 +132,16 @@ export function StateDiagram({ machine, titles, chosen: given, onChoose }: Props
           <li key={index}>
             <span className="text-faint">{index + 1}</span> To <strong>{machine.states[go.to]?.title ?? go.to}</strong>{" "}
             {arrowWords(go, titles)}
+            {onTakeOut && (
+              <Button
+                kind="quiet"
+                className="ml-2 text-sm"
+                aria-label={`Take out arrow ${index + 1} of ${chosen}`}
+                onClick={() => onTakeOut(chosen, index)}
+              >
+                Take it out
+              </Button>
+            )}
           </li>
         ))}
         {!state?.go?.length && <li className="text-faint">No way out of this state.</li>}

@@ -1,5 +1,8 @@
 """The key of features for the screen, and the one-page summary for the depot."""
 
+from uuid import UUID
+
+from catalogue.board_pictures import photographs
 from catalogue.models import Board
 from jobs.models import Job
 from jobs.steps.recognise.schemas import FeatureChoice, KeyShown, LookAlike, QuestionShown, SightingShown
@@ -36,10 +39,11 @@ def key_shown(job: Job) -> KeyShown:
     answers = job.state.get("features", {})
     left = remaining(every, answers)
     asked = questions(left, answers)
+    pictures = photographs([each.part_number for each in left[:MOST_SHOWN]], job.depot_id)
     return KeyShown(
         answers=answers,
         question=_question(asked[0]) if asked else None,
-        left=[_sighting(rows[each.part_number]) for each in left[:MOST_SHOWN]],
+        left=[_sighting(rows[each.part_number], pictures.get(each.part_number)) for each in left[:MOST_SHOWN]],
         left_count=len(left),
         of=len(every),
         look_alikes=_look_alikes(left, every) if len(left) <= MOST_SHOWN else [],
@@ -56,10 +60,10 @@ def _question(question: Question) -> QuestionShown:
     )
 
 
-def _sighting(row: Board) -> SightingShown:
+def _sighting(row: Board, picture: UUID | None) -> SightingShown:
     return SightingShown(
         part_number=row.part_number, maker=row.maker, title=row.title, status=row.status, features=row.features,
-        sketch=row.sketch,
+        sketch=row.sketch, picture=picture,
     )  # fmt: skip
 
 

@@ -1,6 +1,7 @@
 """Recognise: what the API shows and takes."""
 
 from typing import Any
+from uuid import UUID
 
 from ninja import Schema
 
@@ -33,6 +34,8 @@ class SightingShown(Schema):
     status: str
     features: dict[str, str]
     sketch: dict[str, Any]
+    picture: UUID | None
+    """A photograph of it that the depot has."""
 
 
 class LookAlike(Schema):

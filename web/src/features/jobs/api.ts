@@ -1,3 +1,4 @@
+import { newId } from "@/api/ids";
 import { answer, api, type Schemas } from "@/api/client";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
@@ -223,6 +224,25 @@ export function useLoadDraft(job: Job) {
   return useMutation({
     mutationFn: (behaviour: Record<string, unknown>) =>
       answer(api.POST("/api/jobs/{job_id}/draft/load", { ...at(job.id), body: { behaviour } })),
+  });
+}
+
+/** Put a drafted behaviour into the workshop’s draft of the original, where it is completed and published. */
+export function useTakeDraft(job: Job) {
+  return useMutation({
+    mutationFn: async (behaviour: Record<string, unknown>) => {
+      const draft = await answer(api.POST("/api/drafts", { body: { part_number: job.original ?? "" } }));
+      const source = { worth: "measured", sources: [{ what: `timed runs of ${job.code}` }] };
+      const put = (seen: number, name: string, after: unknown) =>
+        answer(
+          api.POST("/api/drafts/{draft}/place", {
+            params: { path: { draft: draft.id } },
+            body: { path: ["board", ...name.split(".")], after, seen, id: newId() },
+          }),
+        );
+      const first = await put(draft.version, "behaviour", behaviour);
+      return put(first.version, "standing.behaviour", source);
+    },
   });
 }
 

@@ -1,3 +1,4 @@
+import type { Schemas } from "@/api/client";
 import { Player, type FamilyDocument } from "@/comparison/Player";
 import type { Machine } from "@/drawing/machine";
 import { StateDiagram } from "@/drawing/StateDiagram";
@@ -6,21 +7,30 @@ import { Button } from "@/ui/Button";
 import { SideWords } from "@/ui/inks";
 import { useState } from "react";
 import { findingsUnder, playDraft, type Draft } from "../api";
+import { withoutMachine, type Behaviour } from "../machines";
 import { Borrow } from "./Borrow";
 import { Clocks } from "./Clocks";
 import { NewState } from "./NewState";
+import { Machines } from "./Machines";
 import { Source } from "./Source";
 import { StateTable } from "./StateTable";
 import type { PartProps } from "./types";
 
 /** How the board behaves: a table for each state, the diagram that they make, and scenarios played on it at once. */
 export function BehaviourPart({ draft, changing }: PartProps) {
-  const behaviour = draft.document.behaviour as (Machine & { machines?: Machine[] }) | undefined;
+  const behaviour = draft.document.behaviour as Behaviour | undefined;
   const titles = Object.fromEntries(
     [...draft.inputs, ...draft.outputs, ...draft.functions].map((each) => [each.id, each.title]),
   );
-  const machines = behaviour?.machines ?? (behaviour ? [behaviour] : []);
+  const machines: (Machine & { id?: string })[] = behaviour?.machines ?? (behaviour ? [behaviour as Machine] : []);
   const [shown, setShown] = useState<string | null>(machines[0]?.start ?? null);
+  const arrows = (machine: number, from: string, change: (old: Arrows) => Arrows) => {
+    const state = draft.machines[machine]?.states.find((each) => each.name === from);
+    if (!state) return;
+    const { name, title, on } = state;
+    const body = { machine, was: name, name, title, on, arrows: change(state.arrows), gone: false };
+    changing.change({ what: "state", body });
+  };
   const faults = findingsUnder(draft, "behaviour", "functions").filter((each) => each.weight === "fault");
   const whole = findingsUnder(draft, "behaviour").filter((each) => !each.place.includes(".states."));
   return (
@@ -48,7 +58,25 @@ export function BehaviourPart({ draft, changing }: PartProps) {
           aria-label={machine.id ? `Machine ${machine.id}` : "The machine"}
           className="flex flex-col gap-3"
         >
-          {machine.id && <h3>Machine {machine.id}</h3>}
+          {machine.id && (
+            <div className="flex flex-wrap items-baseline gap-x-4">
+              <h3>Machine {machine.id}</h3>
+              {machines.length > 1 && behaviour && (
+                <Button
+                  kind="quiet"
+                  className="text-sm"
+                  onClick={() =>
+                    changing.change({
+                      what: "place",
+                      body: { path: ["board", "behaviour"], after: withoutMachine(behaviour, index) },
+                    })
+                  }
+                >
+                  Take machine {machine.id} out
+                </Button>
+              )}
+            </div>
+          )}
           {whole.map((each) => (
             <p
               key={each.place + each.says}
@@ -58,9 +86,22 @@ export function BehaviourPart({ draft, changing }: PartProps) {
               {each.says}.
             </p>
           ))}
-          <StateDiagram machine={machine} titles={titles} chosen={shown ?? undefined} onChoose={setShown} />
+          <StateDiagram
+            machine={machine}
+            titles={titles}
+            chosen={shown !== null && shown in machine.states ? shown : undefined}
+            onChoose={setShown}
+            onArrow={(from, to) => arrows(index, from, (old) => [...old, { ...BARE, to }])}
+            onTakeOut={(from, at) => arrows(index, from, (old) => old.filter((_, each) => each !== at))}
+          />
           {draft.machines[index]?.states
-            .filter((state) => shown === null || state.name === shown || faulty(draft, state.place))
+            .filter(
+              (state) =>
+                shown === null ||
+                state.name === shown ||
+                (!(shown in machine.states) && state.name === machine.start) ||
+                faulty(draft, state.place),
+            )
             .map((state) => (
               <StateTable key={state.name} draft={draft} changing={changing} machine={index} state={state} />
             ))}
@@ -73,6 +114,7 @@ export function BehaviourPart({ draft, changing }: PartProps) {
         </section>
       ))}
       {behaviour && <Clocks draft={draft} changing={changing} />}
+      {behaviour && <Machines behaviour={behaviour} changing={changing} />}
       {!behaviour && <NewState changing={changing} machine={0} />}
       <div className="flex flex-wrap gap-3">
         <Borrow draft={draft} changing={changing} part="behaviour" words="As another board behaves" />
@@ -81,6 +123,10 @@ export function BehaviourPart({ draft, changing }: PartProps) {
     </section>
   );
 }
+
+type Arrows = Schemas["DraftState"]["arrows"];
+/** An arrow that names nothing but where it leads. */
+const BARE = { inputs: "", after: "", settings: "", does: "" };
 
 const faulty = (draft: Draft, place: string) =>
   findingsUnder(draft, `${place}.`).some((each) => each.weight === "fault");

@@ -1,3 +1,4 @@
+import { addressOf } from "@/pictures/api";
 import { BoardSketch } from "@/drawing/BoardSketch";
 import type { BoardDocument } from "@/drawing/types";
 import { Button } from "@/ui/Button";
@@ -76,6 +77,14 @@ export function KeyPanel({ job, put, onChoose }: Props) {
                   <span className="block w-24 shrink-0">
                     <BoardSketch name={board.part_number} sketch={board.sketch as BoardDocument} />
                   </span>
+                  {board.picture && (
+                    <img
+                      src={addressOf(board.picture)}
+                      alt={`Photograph of ${board.part_number}`}
+                      loading="lazy"
+                      className="block max-h-20 w-28 shrink-0 object-contain"
+                    />
+                  )}
                   {board.status === "current" ? "still made" : "discontinued"}
                 </span>
               </BoardChoice>

@@ -27,6 +27,8 @@ async function drafted(made: Record<string, boolean>, parts: Partial<Schemas["Re
   const server = standInServer({
     [`POST ${path}`]: { body: { behaviour, made } },
     [`POST ${path}/check`]: { body: { behaviour, made } },
+    "POST /api/drafts": { body: { id: "d1", version: 0 } },
+    "POST /api/drafts/d1/place": { body: { id: "d1", version: 1 } },
     [`POST ${path}/load`]: { body: { part_number: "NL-1", revision: 2 } },
   });
   renderAsking(<DraftEditor job={job} record={{ ...record, ...parts }} />);
@@ -70,5 +72,20 @@ describe("a drafted behaviour", () => {
     await drafted({ a: true }, { behaviour_known: true });
     expect(screen.queryByRole("button", { name: /^Load it/ })).toBeNull();
     expect(screen.getByText(/How NL-1 behaves is written down already/)).toBeTruthy();
+  });
+
+  it("goes into the workshop with where it is from, though it does not make every run yet", async () => {
+    const server = await drafted({ a: true, b: false });
+    await userEvent.click(button("Take it into the workshop"));
+    const link = await screen.findByRole<HTMLAnchorElement>("link", { name: "Go on there" });
+    expect(link.getAttribute("href")).toBe("/workshop/d1?part=behaviour");
+    const placed = server.sent
+      .filter((each) => each.path.endsWith("/place"))
+      .map((each) => each.body as { path: string[]; seen: number; after: unknown });
+    expect(placed.map((each) => [each.path.join("."), each.seen])).toEqual([
+      ["board.behaviour", 0],
+      ["board.standing.behaviour", 1],
+    ]);
+    expect(placed[0]?.after).toEqual(behaviour);
   });
 });

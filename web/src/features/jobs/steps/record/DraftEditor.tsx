@@ -5,7 +5,7 @@ import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useCheckDraft, useDraft, useLoadDraft, type Job } from "../../api";
+import { useCheckDraft, useDraft, useLoadDraft, useTakeDraft, type Job } from "../../api";
 import { NumberField } from "../NumberField";
 
 type States = Machine["states"];
@@ -16,6 +16,7 @@ export function DraftEditor({ job, record }: { job: Job; record: Schemas["Record
   const [edited, setEdited] = useState<Machine | null>(null);
   const check = useCheckDraft(job);
   const load = useLoadDraft(job);
+  const take = useTakeDraft(job);
   const machine = edited ?? (draft.data?.behaviour as Machine | undefined);
   const made = check.data?.made ?? draft.data?.made ?? {};
   const runs = Object.values(made);
@@ -35,6 +36,7 @@ export function DraftEditor({ job, record }: { job: Job; record: Schemas["Record
           setEdited(null);
           check.reset();
           load.reset();
+          take.reset();
           draft.mutate();
         }}
       >
@@ -74,6 +76,20 @@ export function DraftEditor({ job, record }: { job: Job; record: Schemas["Record
             >
               Load it as a new revision of {job.original}
             </Button>
+          )}
+          <Button
+            className="self-start"
+            disabled={take.isPending || runs.length === 0}
+            onClick={() => take.mutate(machine)}
+          >
+            Take it into the workshop
+          </Button>
+          {take.error && <ProblemNotice problem={take.error} />}
+          {take.data && (
+            <p role="status">
+              It is in the draft of {job.original}, as measured in {job.code}.{" "}
+              <a href={`/workshop/${take.data.id}?part=behaviour`}>Go on there</a>
+            </p>
           )}
           {load.error && <ProblemNotice problem={load.error} />}
           {load.data && (
