@@ -19,7 +19,7 @@ from twincore.job.targets.hand_over import (
     SignedKept,
 )
 from twincore.job.targets.make_safe import HoldKept
-from twincore.job.targets.prove import ForcedKept, ReadingKept, RunKept
+from twincore.job.targets.prove import CheckKept, ForcedKept, ReadingKept, RunKept
 from twincore.job.targets.recognise import AskedKept, FactSaid, PlateSaid
 from twincore.job.targets.record import (
     AngleKept,
@@ -140,6 +140,8 @@ class State(TypedDict):
     reentered: dict[str, str]
     left: Positions | None
     runs: dict[str, RunKept]
+    checks: dict[str, CheckKept]
+    """The check list, line by line."""
     readings: dict[str, ReadingKept]
     forced: dict[str, ForcedKept]
     verdict: str | None

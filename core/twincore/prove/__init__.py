@@ -1,5 +1,6 @@
 """Prove on the machine: what to run, what must be seen and when, and what a measured run says."""
 
+from twincore.prove.check_list import OWN, CheckLine, check_lines
 from twincore.prove.data import FORCED, Forcing, Override, ReadingWanted, overrides_of, readings_of
 from twincore.prove.expected import Expected, expected_events
 from twincore.prove.judging import OFF, Event, JudgedRun, compare_events, due_from_trace, judge_run
@@ -9,6 +10,8 @@ from twincore.prove.reasons import Reason, likely_reasons
 __all__ = [
     "FORCED",
     "OFF",
+    "OWN",
+    "CheckLine",
     "Event",
     "Expected",
     "Forcing",
@@ -19,6 +22,7 @@ __all__ = [
     "ProvingPlan",
     "ReadingWanted",
     "Reason",
+    "check_lines",
     "compare_events",
     "due_from_trace",
     "expected_events",

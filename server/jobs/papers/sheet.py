@@ -21,7 +21,7 @@ from jobs.shown.words import FitWords
 from jobs.step_lines import steps_of
 from jobs.steps.hand_over.view import codes_of, decisions_told, seal_words, spent_shown
 from jobs.steps.prove.schemas import MeasuredShown, ReadingTaken
-from jobs.steps.prove.view import measured_shown, readings_shown
+from jobs.steps.prove.view import checks_shown, measured_shown, readings_shown
 from jobs.steps.rule_out.view import rule_out_shown
 from twincore.job import current, done
 from twincore.job.case import original_of, remembered
@@ -205,6 +205,7 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         ],
         "more_runs": max(0, len(runs) - MOST_DRAWN),
         "readings": [each for each in _readings(job) if each.value is not None],
+        "checks": [each for each in checks_shown(job) if each.ok is not None] if fitted else [],
         "unproved": unproved_shown(proving_of(case_of(job))) if fitted else [],
         "codes": codes_of(job) if job.replacement_revision_id else [],
         "numbered": list(state["numbered"].values()),

@@ -3631,6 +3631,22 @@ export interface components {
             now: string;
         };
         /**
+         * CheckKept
+         * @description A line of the check list as it is kept.
+         */
+        CheckKept: {
+            /** Ok */
+            ok: boolean;
+            /** What */
+            what?: string;
+            /** Note */
+            note?: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
          * ChoiceKept
          * @description The choice with its reason and the alternatives as they stood then.
          */
@@ -4020,6 +4036,10 @@ export interface components {
             left: {
                 [key: string]: string | number;
             } | null;
+            /** Checks */
+            checks: {
+                [key: string]: components["schemas"]["CheckKept"];
+            };
             /** Readings */
             readings: {
                 [key: string]: components["schemas"]["ReadingKept"];
@@ -6095,6 +6115,24 @@ export interface components {
             seen: string;
         };
         /**
+         * CheckShown
+         * @description A line of the check list, and what was said of it.
+         */
+        CheckShown: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Own */
+            own: boolean;
+            /** Ok */
+            ok: boolean | null;
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+        };
+        /**
          * DueShown
          * @description An event that is due, with the band that tolerances allow (seconds).
          */
@@ -6191,6 +6229,8 @@ export interface components {
          * @description The proving plan, and where it stands.
          */
         ProvingShown: {
+            /** Checks */
+            checks: components["schemas"]["CheckShown"][];
             /** Runs */
             runs: components["schemas"]["PlannedShown"][];
             /** Unproved */
@@ -7642,6 +7682,18 @@ export interface components {
             cleared: boolean;
         };
         /**
+         * CheckSaid
+         * @description Whether a thing on the check list is as it should be; `what` names a line of one's own.
+         */
+        CheckSaid: {
+            /** Ok */
+            ok: boolean;
+            /** What */
+            what?: string;
+            /** Note */
+            note?: string;
+        };
+        /**
          * ConfirmedSaid
          * @description That a step is done, in a person's words; how ruling out ended.
          */
@@ -8038,6 +8090,7 @@ export interface components {
             learned: components["schemas"]["LearnedSaid"];
             reentered: string;
             run: components["schemas"]["RunSaid"];
+            check: components["schemas"]["CheckSaid"];
             reading: components["schemas"]["ReadingSaid"];
             forced: components["schemas"]["ForcedSaid"];
             defect: components["schemas"]["DefectSaid"];

@@ -52,6 +52,7 @@ export const TARGETS = {
   learned: { key: "learned", named: false },
   reentered: { key: "reentered", named: true },
   run: { key: "runs", named: true },
+  check: { key: "checks", named: true },
   reading: { key: "readings", named: true },
   forced: { key: "forced", named: true },
   defect: { key: "defects", named: true },

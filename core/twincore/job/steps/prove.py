@@ -13,16 +13,19 @@ from twincore.job.facts import fact_values
 from twincore.job.given import Check, Given
 from twincore.job.left import left_record
 from twincore.job.order import still_forced
-from twincore.job.targets.prove import ForcedSaid, ReadingSaid, RunKept, RunSaid
+from twincore.job.targets.prove import CheckKept, CheckSaid, ForcedSaid, ReadingSaid, RunKept, RunSaid
 from twincore.job.traces import TRACE_KEYS, check_length, read_trace, traces_of
 from twincore.measure import Judgement, judge
 from twincore.profile import Board, Family, Trace, Value
 from twincore.prove import (
     OFF,
+    OWN,
+    CheckLine,
     Expected,
     JudgedRun,
     ProvingPlan,
     ReadingWanted,
+    check_lines,
     compare_events,
     due_from_trace,
     expected_events,
@@ -34,6 +37,14 @@ from twincore.prove import (
 IN_REGISTER = ("identical", "within tolerance")
 BASES = ("original", "observed", "replacement", "nothing")
 """What a run is held against: the original's behaviour, what it was seen to do, the new board's own profile, or nothing."""
+
+
+LINES = {
+    "output": "{} comes on and goes off again", "input": "{} is made, and the board answers",
+    "supply": "Supply off and on again: it comes back as it should", "codes": "No fault is shown",
+    "leaks": "No leak, no smell, nothing hot or loose", "own": "{}",
+}  # fmt: skip
+"""What is looked at, by kind of line."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,6 +116,23 @@ def run_value(case: Case, name: str, after: RunSaid, given: Given) -> dict[str, 
     return {**node, "plan": after.get("plan", ""), "note": after.get("note", "")}
 
 
+def check_list(case: Case) -> list[CheckLine]:
+    """What this machine is looked at for once the new board is in."""
+    comparison = comparison_of(case)
+    own = {name: kept.get("what", "") for name, kept in case.state["checks"].items() if name.startswith(OWN)}
+    return check_lines(comparison.family, comparison.replacement, own)
+
+
+def check_value(case: Case, name: str, after: CheckSaid, given: Given) -> CheckSaid:
+    """Whether a thing on the check list is as it should be."""
+    if name.startswith(OWN):
+        if not after.get("what"):
+            raise WrongValue("Say what was looked at.")
+    elif all(each.id != name for each in check_list(case)):
+        raise WrongValue(f"There is no line {name} on the check list of this machine.")
+    return after
+
+
 def wanted_readings(case: Case) -> list[ReadingWanted]:
     """The readings that this machine is to show."""
     return readings_of(comparison_of(case).family, fact_values(case))
@@ -159,13 +187,29 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             wrong = [event for event in judged.events if event.verdict in OFF]
             told = f"{proving.family.titles[wrong[0].output]} {'on' if wrong[0].on else 'off'} {wrong[0].verdict}"
             found.append(f"{node['title'] or 'a run'}: {told}")
+    lines, said = check_list(case), case.state["checks"]
+    found += [f"{line_words(line, proving.family)}: not as it should be" for line in lines if _wrong(said.get(line.id))]
     if not runs:
-        found.append("nothing was run on the machine")
+        looked = all(line.id in said for line in lines)
+        found.append(
+            "nothing was timed on the machine: that it works does not show that it works as before"
+            if looked
+            else "nothing was run on the machine"
+        )
     for reading in wanted_readings(case):
         said = case.state["readings"].get(reading.id)
         if said and judged_reading(reading, said).verdict == "outside":
             found.append(f"{reading.title} outside its band")
     return found
+
+
+def line_words(line: CheckLine, family: Family) -> str:
+    """What a line of the check list is about."""
+    return LINES[line.kind].format(family.titles.get(line.of, line.of))
+
+
+def _wrong(said: CheckKept | None) -> bool:
+    return said is not None and not said["ok"]
 
 
 def check_confirmed(case: Case, note: str) -> None:
@@ -182,4 +226,4 @@ def check_confirmed(case: Case, note: str) -> None:
         )
 
 
-CHECKS: dict[str, Check] = {"run": run_value, "reading": reading_value, "forced": forced_value}
+CHECKS: dict[str, Check] = {"run": run_value, "check": check_value, "reading": reading_value, "forced": forced_value}

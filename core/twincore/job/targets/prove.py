@@ -56,6 +56,19 @@ class ForcedKept(Signed):
     began: str
 
 
+@closed
+class CheckSaid(TypedDict):
+    """Whether a thing on the check list is as it should be; `what` names a line of one's own."""
+
+    ok: StrictBool
+    what: NotRequired[Line]
+    note: NotRequired[Line]
+
+
+class CheckKept(CheckSaid, Signed):
+    """A line of the check list as it is kept."""
+
+
 def _keep_run(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
     return {**value, "board": state["replacement"], "n": entry.number, **entry.signed()}
 
@@ -67,6 +80,7 @@ def _keep_forced(value: Any, entry: EntryMade, before: Any, state: dict[str, Any
 
 TARGETS = (
     Target("run", "prove", RunSaid, "runs", "original", ids=True, takes_back=("prove",), keep=_keep_run),
+    Target("check", "prove", CheckSaid, "checks", "replacement", takes_back=("prove",), keep=signed),
     Target("reading", "prove", ReadingSaid, "readings", "original", takes_back=("prove",), keep=signed),
     # that an override is off can always be said
     Target("forced", "prove", ForcedSaid, "forced", "original", takes_back=("prove",), waits_for=(), keep=_keep_forced),

@@ -80,8 +80,21 @@ class ReadingTaken(Schema):
     margin: float | None
 
 
+class CheckShown(Schema):
+    """A line of the check list, and what was said of it."""
+
+    id: str
+    words: str
+    own: bool
+    ok: bool | None
+    note: str
+    by: str
+
+
 class ProvingShown(Schema):
     """The proving plan, and where it stands."""
+
+    checks: list[CheckShown]
 
     runs: list[PlannedShown]
     unproved: list[UnprovedShown]

@@ -1,7 +1,7 @@
 """Prove on the machine, for the screen and for the job sheet."""
 
 from math import isinf
-from typing import Any
+from typing import Any, cast
 
 from bench.comparison_view import track
 from bench.schemas import ShownAt
@@ -10,6 +10,7 @@ from jobs.models import Job
 from jobs.ports.reading import port_of
 from jobs.shown.unproved import WHYS, unproved_shown
 from jobs.steps.prove.schemas import (
+    CheckShown,
     DueShown,
     EventJudged,
     MadeShown,
@@ -21,14 +22,17 @@ from jobs.steps.prove.schemas import (
 )
 from twincore.behaviour.simulate import run_values
 from twincore.errors import TwinError
+from twincore.job.case import original_of
 from twincore.job.order import still_forced
 from twincore.job.steps.prove import (
     Proving,
+    check_list,
     doubts,
     due_in,
     judged_reading,
     judged_run,
     last_runs,
+    line_words,
     proving_of,
     run_trace,
     wanted_readings,
@@ -57,6 +61,7 @@ def proving_shown(job: Job) -> ProvingShown:
     for node in job.state["runs"].values():
         counts[node["plan"]] = counts.get(node["plan"], 0) + 1
     return ProvingShown(
+        checks=checks_shown(job),
         runs=[_planned(run, found, lasts.get(run.id), counts.get(run.id, 0)) for run in found.plan.runs],
         unproved=unproved_shown(found),
         readings=readings_shown(job),
@@ -68,6 +73,20 @@ def proving_shown(job: Job) -> ProvingShown:
         doubts=doubts(case_of(job), found),
         port=port_of(job, "replacement") is not None,
     )  # fmt: skip
+
+
+def checks_shown(job: Job) -> list[CheckShown]:
+    """The check list, line by line."""
+    case = case_of(job)
+    family, said = original_of(case)[0], case.state["checks"]
+    return [
+        CheckShown(
+            id=line.id, words=line_words(line, family), own=line.kind == "own", ok=told.get("ok"),
+            note=told.get("note", ""), by=told.get("by", ""),
+        )
+        for line in check_list(case)
+        for told in (cast(dict[str, Any], said.get(line.id, {})),)
+    ]  # fmt: skip
 
 
 def _planned(run: PlannedRun, found: Proving, last: RunKept | None, made: int) -> PlannedShown:

@@ -66,6 +66,28 @@ class OnTheMachine(FitTestCase):
         self.assertIn("nothing was run", self.add("confirmed.prove", {"note": ""}, 400)["detail"])
         self.add("confirmed.prove", {"note": "Bakery opens in ten minutes"})
 
+    def test_a_check_list_is_gone_through_in_any_order_and_says_what_it_does_not_show(self) -> None:
+        plan = self.of("proving")
+        lines = [each["id"] for each in plan["checks"]]
+        self.assertTrue({"output/fan", "supply", "codes", "leaks"} <= set(lines))
+        own = f"own/{uuid4()}"
+        self.add("check.leaks", {"ok": False, "note": "drips"})
+        self.add(f"check.{own}", {"ok": True, "what": "Door lamp between two positions"})
+        plan = self.of("proving")
+        self.assertIn("No leak, no smell, nothing hot or loose: not as it should be", plan["doubts"])
+        self.assertEqual([(each["words"], each["ok"]) for each in plan["checks"] if each["own"]], [
+            ("Door lamp between two positions", True)])  # fmt: skip
+        self.add("check.leaks", {"ok": True}, before={"ok": False, "note": "drips"})
+        for line in lines:
+            if line != "leaks":
+                self.add(f"check.{line}", {"ok": True})
+        self.assertEqual(
+            self.of("proving")["doubts"],
+            ["nothing was timed on the machine: that it works does not show that it works as before"],
+        )
+        self.add("check.weather", {"ok": True}, 422)
+        self.add(f"check.own/{uuid4()}", {"ok": True}, 422)
+
     def test_a_run_that_is_none_is_refused_with_its_place(self) -> None:
         run = self.measured(self.open, self.run_of("bake"))
         for change in ({"seen": [{"at": 5, "output": "oven", "on": True}]}, {"seen": [{"at": 5, "output": "fan", "on": False}]},

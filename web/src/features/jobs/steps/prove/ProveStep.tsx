@@ -8,6 +8,7 @@ import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
+import { CheckList } from "./CheckList";
 import { Measured } from "./Measured";
 import { Overrides } from "./Overrides";
 import { Readings } from "./Readings";
@@ -31,7 +32,17 @@ export function ProveStep({ job, put }: StepProps) {
   const made = makeable.filter((run) => run.made > 0).length;
   const read = plan.readings.filter((each) => each.value !== null).length;
   const calculated = proof.verdict !== "not proved" && proof.verdict !== "open";
+  const looked = plan.checks.filter((each) => each.ok !== null).length;
   const parts: PartOfStep[] = [
+    {
+      id: "checks",
+      title: "Check list",
+      status: `${looked} of ${plan.checks.length} looked at`,
+      done: looked === plan.checks.length,
+      // where nothing can be calculated, it is what there is to begin with
+      asks: !calculated,
+      body: <CheckList job={job} put={put} lines={plan.checks} />,
+    },
     {
       id: "runs",
       title: "On the machine",

@@ -1,0 +1,48 @@
+"""What a fitted board is looked at for, in seconds and in any order: that it works, not yet that it works as the original did."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from twincore.profile import Board, Family
+from twincore.prove.data import forcing_of
+
+Kind = Literal["output", "input", "supply", "codes", "leaks", "own"]
+ALWAYS: tuple[Kind, ...] = ("supply", "codes", "leaks")
+"""Looked at on every machine (common practice, no source)."""
+
+OWN = "own/"
+"""What the names of lines of one's own begin with."""
+
+
+@dataclass(frozen=True, slots=True)
+class CheckLine:
+    """One thing to look at; `of` is the output or input, or what somebody wrote."""
+
+    id: str
+    kind: Kind
+    of: str = ""
+
+
+def check_lines(family: Family, board: Board, own: Mapping[str, str]) -> list[CheckLine]:
+    """Every output seen, every input made that can be made here, what is always looked at, and lines of one's own."""
+    known = {each["output"] if isinstance(each, dict) else each for each in _outputs(board)}
+    outputs = [name for name in family.outputs if name in family.compared and (not known or name in known)]
+    cannot = {each.input for each in forcing_of(family).values() if each.way == "cannot"}
+    inputs = [name for name in family.inputs if name != "power" and name not in cannot]
+    return [
+        *(CheckLine(f"output/{name}", "output", name) for name in outputs),
+        *(CheckLine(f"input/{name}", "input", name) for name in inputs),
+        *(CheckLine(kind, kind) for kind in ALWAYS),
+        *(CheckLine(name, "own", words) for name, words in own.items()),
+    ]
+
+
+def _outputs(board: Board) -> list[Any]:
+    node = board.document.get("behaviour", {})
+    return [
+        each
+        for machine in node.get("machines", [node] if node else [])
+        for state in machine["states"].values()
+        for each in state.get("on", ())
+    ]
