@@ -33,23 +33,25 @@ export function SketchPicture({ picture, places, at, onPicture, onTap }: Props) 
       <p className="text-sm">
         {at ? "Now say what is there." : "Tap where a bank, dial, plug or lamp is, then say what it is."}
       </p>
-      <button
-        type="button"
-        aria-label="The board: tap where something is"
-        className="relative block w-full max-w-xl cursor-crosshair border border-edge"
-        onClick={(event) => onTap(placeIn(event.currentTarget.getBoundingClientRect(), event))}
-      >
-        <img src={picture.url} alt="" className="block w-full" />
+      <div className="relative w-full max-w-xl">
+        <button
+          type="button"
+          aria-label="The board: tap where something is"
+          className="block w-full cursor-crosshair border border-edge"
+          onClick={(event) => onTap(placeIn(event.currentTarget.getBoundingClientRect(), event))}
+        >
+          <img src={picture.url} alt="" className="block w-full" />
+        </button>
         {[...places, ...(at ? [{ ref: "?", ...at }] : [])].map((each) => (
           <span
             key={each.ref}
-            className="absolute -translate-x-1/2 -translate-y-1/2 rounded-sm border-2 border-text bg-raised px-1 font-mono text-sm font-semibold"
+            className="pointer-events-none absolute -translate-x-1/2 -translate-y-1/2 rounded-sm border-2 border-text bg-raised px-1 font-mono text-sm font-semibold"
             style={{ left: `${each.x}%`, top: `${each.y}%` }}
           >
             {each.ref}
           </span>
         ))}
-      </button>
+      </div>
       <Button kind="quiet" className="self-start" onClick={() => onPicture(null, "")}>
         Go on without the picture
       </Button>
