@@ -10,8 +10,9 @@ from ninja import Query, Router, Schema
 from PIL import Image
 
 from catalogue import board_pictures, queries
-from catalogue.api import MarkedBoard, marked_board
+from catalogue.api import marked_board
 from catalogue.models import BoardPicture
+from catalogue.schemas import MarkedBoard
 from config.paging import Page, Paging, paged
 from people.access import person_of
 from pictures.files import as_address, body_of, upright

@@ -10,9 +10,10 @@ from ninja import Query, Router
 from bench import comparison_view
 from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PlayShown, ScenarioGiven
-from catalogue.api import BoardShown, board_shown
+from catalogue.api import board_shown
 from catalogue.models import BoardRevision
 from catalogue.queries import joined_to
+from catalogue.schemas import BoardShown
 from config.errors import Refused
 from config.paging import Page, Paging, paged
 from jobs import actions, queries

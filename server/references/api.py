@@ -10,8 +10,9 @@ from django.utils import timezone
 from ninja import Field, File, Form, Query, Router, Schema
 from ninja.files import UploadedFile
 
-from catalogue.api import BoardCard, BoardSearch, board_card
+from catalogue.api import BoardSearch, board_card
 from catalogue.models import Board
+from catalogue.schemas import BoardCard
 from config.downloads import CSV, JSON, stream
 from config.errors import NotThere
 from config.paging import Page, Paging, paged

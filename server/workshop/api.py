@@ -7,7 +7,8 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Field, Query, Router, Schema
 
-from catalogue.api import BoardCard, BoardLine, ElementShown, board_card, elements_shown
+from catalogue.api import board_card, elements_shown
+from catalogue.schemas import BoardCard, BoardLine, ElementShown
 from config.paging import Page, Paging, paged
 from people.access import person_of
 from twincore.profile import dump, parse_board

@@ -9,7 +9,7 @@ from uuid import UUID, uuid4, uuid5
 
 from django.db import transaction
 
-from catalogue.api import ChartColumn
+from catalogue.schemas import ChartColumn
 from jobs.actions import NewEntry, add_entry, open_job
 from jobs.models import Job
 from people.models import Person

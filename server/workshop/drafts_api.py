@@ -10,8 +10,8 @@ from ninja import Query, Router
 from bench.comparison_view import track
 from bench.scenarios import checked_scenario
 from bench.schemas import PlayShown, ScenarioGiven
-from catalogue.api import ChartColumn
 from catalogue.profiles import board_profile
+from catalogue.schemas import ChartColumn
 from config.downloads import JSON, download
 from config.errors import Faulty
 from config.paging import Page, paged

@@ -7,7 +7,7 @@ from uuid import UUID, uuid4
 from ninja import Field, Schema
 from pydantic import Field as Tagged
 
-from catalogue.api import ChartColumn, ChartShown, ElementShown
+from catalogue.schemas import ChartColumn, ChartShown, ElementShown
 from config.paging import Paging
 
 Cell = Annotated[str, Tagged(max_length=2000)]

@@ -11,6 +11,7 @@ from jobs.demo import PEOPLE
 from jobs.models import Job
 from jobs.tests.prepared import prepare_demo_world
 from people.models import Person
+from twincore.job.replay import partings
 
 NOW = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
 SAID: dict[str, Any] = {
@@ -56,6 +57,15 @@ class WorldTestCase(TestCase):
     def entry(self, job: Job, target: str, after: Any, before: Any = None, status: int = 200, **more: Any) -> Any:
         body = {"id": str(uuid4()), "target": target, "before": before, "after": after, **more}
         return self.post(f"jobs/{job.pk}/entries", body, status)
+
+    def partings(self, job: Job) -> list[str]:
+        """Where a job's state is not what its entries lead to."""
+        names = ("target", "after", "reason", "read_how", "adds")
+        entries = [
+            {name: getattr(each, name) for name in names} | {"at": each.at.isoformat(), "by": each.by_name}
+            for each in job.entries.order_by("number")
+        ]
+        return [str(each) for each in partings(entries, job.state)]
 
     def make_dead(self, job: Job) -> Any:
         """Every hold point held; the wait for stored energy skipped, for these tests do not wait."""

@@ -187,10 +187,12 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             wrong = [event for event in judged.events if event.verdict in OFF]
             told = f"{proving.family.titles[wrong[0].output]} {'on' if wrong[0].on else 'off'} {wrong[0].verdict}"
             found.append(f"{node['title'] or 'a run'}: {told}")
-    lines, said = check_list(case), case.state["checks"]
-    found += [f"{line_words(line, proving.family)}: not as it should be" for line in lines if _wrong(said.get(line.id))]
+    lines, looked_at = check_list(case), case.state["checks"]
+    found += [
+        f"{line_words(line, proving.family)}: not as it should be" for line in lines if _wrong(looked_at.get(line.id))
+    ]
     if not runs:
-        looked = all(line.id in said for line in lines)
+        looked = all(line.id in looked_at for line in lines)
         found.append(
             "nothing was timed on the machine: that it works does not show that it works as before"
             if looked

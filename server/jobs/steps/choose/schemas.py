@@ -5,7 +5,7 @@ from typing import Any
 from ninja import Schema
 
 from bench.schemas import ProofShown
-from catalogue.api import MarkedBoard
+from catalogue.schemas import MarkedBoard
 from jobs.shown.schemas import HoleShown
 from references.api import StatementShown
 
