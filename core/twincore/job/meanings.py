@@ -5,6 +5,7 @@ import re
 from collections.abc import Iterator, Mapping
 from dataclasses import replace
 from hashlib import sha256
+from math import prod
 from typing import Any
 
 from twincore.errors import Refusal, WrongValue
@@ -53,7 +54,7 @@ def checked_meaning(case: Case, name: str, said: MeaningSaid) -> MeaningSaid:
     points = said["points"]
     if not points or len(set(points)) < len(points) or not set(points) <= set(board.points):
         raise WrongValue(f"Expected places of {board.part_number} that mean it, each once.")
-    if len(combinations_of(points, board.points)) != len(said["values"]) or len(said["values"]) > MOST_CELLS:
+    if not _fits(said, board):
         raise WrongValue(f"Expected a value for each way in which {', '.join(points)} may stand, {MOST_CELLS} at most.")
     others = {each: kept for each, kept in case.state["meanings"].items() if each != name}
     written = any(each["id"] == function for each in case.family.document["functions"])
@@ -132,6 +133,9 @@ def _board(board: Board | None, side: str, said: Mapping[str, Any], family: Fami
 
 
 def _fits(said: Mapping[str, Any], board: Board) -> bool:
-    """Whether this revision of the board has the places that were spoken of."""
-    points = said["points"]
-    return set(points) <= set(board.points) and len(combinations_of(points, board.points)) == len(said["values"])
+    """Whether this revision of the board has the places that were spoken of, and a value for each way they may stand."""
+    if not set(said["points"]) <= set(board.points):
+        return False
+    # counted before any of them is made: a menu parameter may have very many numbers
+    ways = prod(len(board.points[each].domain) for each in said["points"])
+    return ways == len(said["values"]) <= MOST_CELLS

@@ -137,7 +137,8 @@ def _place(ref: str, at: list[float], size: list[float], sketch: Sketch) -> dict
         return place
     if element.upright:
         # drawn as if it lay and then turned upright: its length is its width again
-        place |= {"at": [at[0] - (size[1] - size[0]) / 2, at[1] + (size[1] - size[0]) / 2], "size": [size[1], size[0]]}
+        half = (size[1] - size[0]) / 2
+        place |= {"at": [round(at[0] - half, 2), round(at[1] + half, 2)], "size": [size[1], size[0]]}
         place["turn"] = 90
     sides = {"up": "top", "down": "bottom", "left": "left", "right": "right"}
     if element.on:

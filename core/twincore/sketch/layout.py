@@ -1,14 +1,15 @@
 """A tidy place for everything on a board that nobody measured: rows that never overlap, and say that they are drawn so."""
 
 from dataclasses import dataclass
+from math import sqrt
 
 from twincore.sketch.model import Sketch, SketchedElement
 
 MARGIN, GAP, ROW_GAP = 8.0, 8.0, 14.0
 """Millimetres round the board, between parts of a row, and between rows (their names stand there)."""
 LONGEST = 180.0
-AS_WIDE, EDGE, FREE, NEAR, GROWS = 160.0, 6.0, 4.0, 6.0, 1.25
-"""Over a picture: mm across where no size is known, from the edge, between spots that are tried, between parts; growth."""
+AS_WIDE, EDGE, NEAR, GROWS = 160.0, 6.0, 6.0, 1.25
+"""Over a picture: mm across where no size is known, from the edge, between parts; how much larger where room is wanting."""
 NAMED = 22.0
 PIN, PLUG_DEEP = 6.0, 10.0
 SLOT, BANK_DEEP = 5.0, 12.0
@@ -78,7 +79,10 @@ def _over_picture(
 ) -> tuple[tuple[float, float], list[tuple[Part, float, float]]]:  # fmt: skip
     parts = [part for group in parts_of(sketch) for part in group]
     at = {ref: (x / 100, 1 - y / 100) for ref, x, y in sketch.places}
-    width = max((sketch.size_mm or (AS_WIDE, 0))[0], *(part.width + 2 * EDGE for part in parts))
+    covered = sum((part.width + NEAR) * (part.height + NEAR) for part in parts)
+    width = max(
+        (sketch.size_mm or (AS_WIDE, 0))[0], sqrt(covered * shape[0] / shape[1]), *(p.width + 2 * EDGE for p in parts)
+    )
     while True:
         size = width, width * shape[1] / shape[0]
         found: list[tuple[Part, float, float]] = []
@@ -104,10 +108,21 @@ def _free_spot(
         min(max(middle[0] * size[0] - part.width / 2, EDGE), most[0]),
         min(max(middle[1] * size[1] - part.height / 2, EDGE), most[1]),
     )
-    steps = [[EDGE + FREE * n for n in range(int((each - EDGE) / FREE) + 1)] for each in most]
-    spots = [wanted, *((x, y) for x in steps[0] for y in steps[1])]
-    free = [(round(x, 1), round(y, 1)) for x, y in spots if not any(_touch(part, x, y, *each) for each in there)]
+    spots = [wanted, *(spot for each in there for spot in _beside(part, wanted, *each))]
+    inside = [(x, y) for x, y in spots if EDGE <= x <= most[0] and EDGE <= y <= most[1]]
+    free = [(round(x, 1), round(y, 1)) for x, y in inside if not any(_touch(part, x, y, *each) for each in there)]
     return min(free, key=lambda spot: (spot[0] - wanted[0]) ** 2 + (spot[1] - wanted[1]) ** 2, default=None)
+
+
+def _beside(
+    part: Part, wanted: tuple[float, float], other: Part, left: float, bottom: float
+) -> list[tuple[float, float]]:  # fmt: skip
+    """The spots right beside another part, as high or as far as is wanted, or in line with it."""
+    before, after = left - NEAR - part.width, left + other.width + NEAR
+    under, over = bottom - NEAR - part.height, bottom + other.height + NEAR
+    return [(x, y) for x in (before, after) for y in (wanted[1], bottom)] + [
+        (x, y) for y in (under, over) for x in (wanted[0], left)
+    ]
 
 
 def _touch(part: Part, x: float, y: float, other: Part, left: float, bottom: float) -> bool:

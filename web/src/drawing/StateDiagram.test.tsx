@@ -73,7 +73,7 @@ describe("a machine as a state diagram", () => {
     await userEvent.selectOptions(screen.getByLabelText("It leads to"), "spare");
     expect(drawn.mock.calls).toEqual([["light", "spare"]]);
     // the state in hand stays in hand
-    await userEvent.click(screen.getByRole("button", { name: "Take out arrow 2 of light" }));
+    await userEvent.click(screen.getByRole("button", { name: "Take it out: arrow 2 of light" }));
     expect(out.mock.calls).toEqual([["light", 1]]);
     await userEvent.click(screen.getByRole("button", { name: "Draw an arrow from light" }));
     await userEvent.click(screen.getByRole("button", { name: "Not after all" }));

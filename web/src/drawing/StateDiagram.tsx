@@ -136,7 +136,7 @@ export function StateDiagram({ machine, titles, chosen: given, onChoose, onArrow
               <Button
                 kind="quiet"
                 className="ml-2 text-sm"
-                aria-label={`Take out arrow ${index + 1} of ${chosen}`}
+                aria-label={`Take it out: arrow ${index + 1} of ${chosen}`}
                 onClick={() => onTakeOut(chosen, index)}
               >
                 Take it out

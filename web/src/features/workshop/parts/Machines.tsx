@@ -21,7 +21,7 @@ export function Machines({ behaviour, changing }: { behaviour: Behaviour; changi
     setInternal(null);
   };
   return (
-    <div className="grid items-end gap-x-8 gap-y-3 sm:grid-cols-2">
+    <div className="flex flex-col gap-3">
       <form
         aria-label="Another machine"
         className="flex flex-wrap items-end gap-3"
@@ -34,7 +34,7 @@ export function Machines({ behaviour, changing }: { behaviour: Behaviour; changi
           );
         }}
       >
-        <div className="w-52">
+        <div className="w-52 max-w-full">
           <TextField
             label="Another machine beside it"
             hint="such as steam, or fan"
@@ -58,7 +58,7 @@ export function Machines({ behaviour, changing }: { behaviour: Behaviour; changi
             keep();
           }}
         >
-          <div className="w-64">
+          <div className="w-52 max-w-full">
             <TextField
               label="Signals between them"
               hint="a name each; on in a state of one, looked at by another"
