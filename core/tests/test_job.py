@@ -10,7 +10,8 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from twincore.errors import DocumentError
+from tests.builders import encoded
+from twincore.errors import DocumentError, WrongValue
 from twincore.job import (
     STEPS,
     TARGETS,
@@ -26,9 +27,13 @@ from twincore.job import (
     value_at,
     waiting_for,
 )
+from twincore.job.case import Case
 from twincore.job.changing import ADDING, FOLLOWING, KEPT_BESIDE
+from twincore.job.meanings import checked_meaning
 from twincore.job.schema import published, value_schemas
 from twincore.job.target import Subject
+from twincore.profile import parse_board, parse_family
+from twincore.sketch import board_document, kind_document, read_lines
 
 AT = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
 
@@ -265,3 +270,15 @@ class Values(SimpleTestCase):
             self.assertTrue(error.faults)
         else:
             json.dumps(taken, allow_nan=False)  # whatever is taken can be stored and written
+
+
+class Meanings(SimpleTestCase):
+    def test_places_with_very_many_positions_are_counted_and_not_made(self) -> None:
+        sketch, _ = read_lines("P1 number 0..90000; P2 number 0..90000; P3 number 0..90000")
+        board = parse_board(encoded(board_document(sketch, "K7", "", "", "mangle")))
+        case = Case(
+            state=empty_state(), family=parse_family(encoded(kind_document("mangle", "Mangle"))), original=board
+        )
+        said: Any = {"of": "K7", "title": "Drain", "type": "duration", "points": ["P1", "P2", "P3"], "values": ["1"]}
+        with self.assertRaisesRegex(WrongValue, "a value for each way in which P1, P2, P3 may stand"):
+            checked_meaning(case, "original/drain", said)
