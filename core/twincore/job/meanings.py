@@ -8,12 +8,14 @@ from hashlib import sha256
 from math import prod
 from typing import Any
 
+from twincore.carry_over import exactly
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
 from twincore.job.state import State
 from twincore.job.targets.carry_over import MeaningSaid
 from twincore.profile import Board, Family, FunctionDef
 from twincore.profile.functions import FunctionMap, Row
+from twincore.profile.values import plain
 from twincore.workshop import combinations_of, read_value, value_text
 
 SIDES = ("original", "replacement")
@@ -73,7 +75,7 @@ def meaning_words(said: Mapping[str, Any], board: Board) -> str:
     for at, value in zip(combinations_of(said["points"], board.points), said["values"], strict=True):
         if value is not None:
             where = " ".join(f"{point} {value_text(each)}" for point, each in zip(said["points"], at, strict=True))
-            told.append(f"{where}: {value_text(value)}{f' {unit}' if unit else ''}")
+            told.append(f"{where}: {value_text(exactly(value))}{f' {unit}' if unit else ''}")
     return ", ".join(told)
 
 
@@ -87,10 +89,10 @@ def told_of(state: State, board: Board) -> Iterator[tuple[str, Mapping[str, Any]
 def _read(value: Any, definition: FunctionDef) -> Any:
     if value is None or value == "":
         return None
-    found = read_value(value, definition) if isinstance(value, str) else value
+    found = read_value(value, definition) if isinstance(value, str) else exactly(value)
     if found is None or not definition.accepts(found):
         raise WrongValue(f"Expected {definition.wanted_value()} for {definition.title}, found {value}.")
-    return int(found) if isinstance(found, float) and found == int(found) else found
+    return plain(found)
 
 
 def _functions(said: Mapping[str, Any]) -> set[str]:
@@ -123,13 +125,21 @@ def _board(board: Board | None, side: str, said: Mapping[str, Any], family: Fami
     for name, each in said.items():
         where, function = said_function(name)
         if where == side and each["of"] == board.part_number and _fits(each, board) and function not in functions:
-            rows = tuple(
-                Row(dict(zip(each["points"], at, strict=True)), value)
-                for at, value in zip(combinations_of(each["points"], board.points), each["values"], strict=True)
-                if value is not None
-            )
-            functions[function] = FunctionMap(function, tuple(each["points"]), rows=rows)
+            definition = family.function(function)
+            assert definition is not None  # what is said is among the family's functions
+            if (rows := _rows(each, board, definition)) is not None:
+                functions[function] = FunctionMap(function, tuple(each["points"]), rows=rows)
     return replace(board, functions=functions)
+
+
+def _rows(said: Mapping[str, Any], board: Board, definition: FunctionDef) -> tuple[Row, ...] | None:
+    """What was said as rows of a table; None where a record from elsewhere says what this function cannot be."""
+    values = [exactly(each) for each in said["values"]]
+    if not all(each is None or definition.accepts(each) for each in values):
+        return None
+    ways = combinations_of(said["points"], board.points)
+    told = [(at, value) for at, value in zip(ways, values, strict=True) if value is not None]
+    return tuple(Row(dict(zip(said["points"], at, strict=True)), value) for at, value in told)
 
 
 def _fits(said: Mapping[str, Any], board: Board) -> bool:
@@ -138,4 +148,13 @@ def _fits(said: Mapping[str, Any], board: Board) -> bool:
         return False
     # counted before any of them is made: a menu parameter may have very many numbers
     ways = prod(len(board.points[each].domain) for each in said["points"])
-    return ways == len(said["values"]) <= MOST_CELLS
+    return ways == len(said["values"]) <= MOST_CELLS and all(map(_is_exact, said["values"]))
+
+
+def _is_exact(value: Any) -> bool:
+    """Whether a value is none, a text, or a number as fine and as large as numbers are here."""
+    try:
+        exactly(value)
+    except WrongValue:
+        return False
+    return True

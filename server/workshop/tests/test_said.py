@@ -57,6 +57,20 @@ class Said(WorldTestCase):
         self.assertEqual(self.client.get(f"/api/jobs/{self.job}/sheet.pdf").status_code, 200)
         self.assertEqual(self.get("board/K7-100")["document"]["functions"], {})
 
+    def test_values_with_fractions_are_exact_and_what_a_record_from_elsewhere_says_wrongly_means_nothing(self) -> None:
+        self.old(values=["0,5 s", "0.1", 0.3, "30.25"])
+        self.assertEqual(
+            self.new(values=["30,25", "1", "2"])["meanings"]["original/drain"]["values"], [0.5, 0.1, 0.3, 30.25]
+        )
+        self.assertEqual([each["verdict"] for each in self.comparison()["rows"]], ["same"])
+        job = Job.objects.get(pk=self.job)
+        for wrong in (["soon", 1, 2, 3], [1e300, 1, 2, 3], [-1, 1, 2, 3]):
+            job.state["meanings"]["original/drain"]["values"] = wrong
+            job.save()
+            self.assertLessEqual(len(self.comparison()["rows"]), int(wrong[0] == 1e300))
+            self.get("board-uses/K7-100")
+            self.assertEqual(self.client.get(f"/api/jobs/{self.job}/sheet.pdf").status_code, 200)
+
     def test_what_cannot_be_is_refused_with_its_reason(self) -> None:
         self.assertIn("Expected seconds of at least 0 for Drain", self.old(422, values=["soon", "", "", ""])["detail"])
         self.assertIn("at least one value", self.old(422, values=["", "", "", None])["detail"])
