@@ -3,6 +3,7 @@ from uuid import uuid4
 
 from jobs.models import Job
 from jobs.tests.world import WorldTestCase
+from people.models import Person
 
 OLD, NEW = (
     "S1 bank 4, on up, from left; C1 plug 3, keyed",
@@ -11,7 +12,7 @@ OLD, NEW = (
 PURGE = {"title": "Drain", "type": "duration"}
 
 
-class Said(WorldTestCase):
+class SaidTestCase(WorldTestCase):
     """Two sketches, and somebody who knows what their positions mean."""
 
     def setUp(self) -> None:
@@ -43,6 +44,8 @@ class Said(WorldTestCase):
     def comparison(self) -> Any:
         return self.get(f"jobs/{self.job}/comparison")
 
+
+class Said(SaidTestCase):
     def test_what_is_said_of_both_boards_is_carried_over_and_kept_with_the_job(self) -> None:
         self.assertEqual(self.comparison()["rows"], [])
         self.old()
@@ -101,3 +104,20 @@ class Said(WorldTestCase):
         state = self.say("meaning.replacement/drain", None, before=before)
         self.assertEqual(list(state["meanings"]), ["original/drain"])
         self.assertEqual([each["verdict"] for each in self.comparison()["rows"]], [])
+
+
+class SaidElsewhere(SaidTestCase):
+    """A job with what was said in it, as one file in another depot."""
+
+    def test_a_package_brings_along_what_was_said_and_asked(self) -> None:
+        self.old()
+        self.new()
+        self.say("asked", {"what": "Is this right?"})
+        here = self.comparison()
+        data = b"".join(self.client.get(f"/api/jobs/{self.job}/package.zip").streaming_content)  # type: ignore[attr-defined]
+        Person.objects.filter(username="ildro").update(role=Person.Role.PARTS_LEAD)
+        self.sign_in("ildro")
+        copy = self.answer(self.client.post("/api/packages", data, content_type="application/zip"), 200)
+        there = self.get(f"jobs/{copy['id']}")
+        self.assertEqual(there["asked"]["what"], "Is this right?")
+        self.assertEqual(self.get(f"jobs/{copy['id']}/comparison")["rows"], here["rows"])
