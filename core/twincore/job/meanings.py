@@ -20,12 +20,12 @@ from twincore.workshop import combinations_of, read_value, value_text
 
 SIDES = ("original", "replacement")
 MOST_CELLS = 64
-FUNCTION = re.compile(r"[A-Za-z0-9._-]{1,60}")
+NAME = re.compile(r"(original|replacement)/[A-Za-z0-9._-]{1,60}")
 
 
 def with_meanings(case: Case) -> Case:
     """A job at hand whose boards mean what was said of them; the case itself where nothing was said."""
-    said = case.state["meanings"]
+    said = _sayings(case.state)
     if not said or case.family is None:
         return case
     family = _family(case.family, said)
@@ -37,9 +37,9 @@ def with_meanings(case: Case) -> Case:
 
 def said_function(name: str) -> tuple[str, str]:
     """The side and the function that a name speaks of. Raises WrongValue."""
-    side, _, function = name.partition("/")
-    if side not in SIDES or not FUNCTION.fullmatch(function):
+    if not NAME.fullmatch(name):
         raise WrongValue(f"Expected a board and a function, such as original/purge, found {name}.")
+    side, _, function = name.partition("/")
     return side, function
 
 
@@ -58,7 +58,7 @@ def checked_meaning(case: Case, name: str, said: MeaningSaid) -> MeaningSaid:
         raise WrongValue(f"Expected places of {board.part_number} that mean it, each once.")
     if not _fits(said, board):
         raise WrongValue(f"Expected a value for each way in which {', '.join(points)} may stand, {MOST_CELLS} at most.")
-    others = {each: kept for each, kept in case.state["meanings"].items() if each != name}
+    others = {each: kept for each, kept in _sayings(case.state).items() if each != name}
     written = any(each["id"] == function for each in case.family.document["functions"])
     known = case.family.function(function) if written else None
     definition = known or _definition(function, [*_of(function, others), said])
@@ -81,9 +81,14 @@ def meaning_words(said: Mapping[str, Any], board: Board) -> str:
 
 def told_of(state: State, board: Board) -> Iterator[tuple[str, Mapping[str, Any]]]:
     """The functions that were said of a board, on whichever side it is, each with what was said."""
-    for name, said in state["meanings"].items():
+    for name, said in _sayings(state).items():
         if said["of"] == board.part_number and _fits(said, board):
             yield said_function(name)[1], said
+
+
+def _sayings(state: State) -> dict[str, Any]:
+    """What was said, without names that a record from elsewhere made up."""
+    return {name: said for name, said in state["meanings"].items() if NAME.fullmatch(name)}
 
 
 def _read(value: Any, definition: FunctionDef) -> Any:

@@ -67,6 +67,7 @@ class Said(SaidTestCase):
         )
         self.assertEqual([each["verdict"] for each in self.comparison()["rows"]], ["same"])
         job = Job.objects.get(pk=self.job)
+        job.state["meanings"]["weather"] = job.state["meanings"]["original/drain"]
         for wrong in (["soon", 1, 2, 3], [1e300, 1, 2, 3], [-1, 1, 2, 3]):
             job.state["meanings"]["original/drain"]["values"] = wrong
             job.save()
