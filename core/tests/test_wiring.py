@@ -153,6 +153,22 @@ class Treatments(SimpleTestCase):
         other = wiring.carry_wires(old, record(old, fam, "P.1", "P.2", "P.3"), new, fam, order="as recorded")
         self.assertEqual([step.wires for step in other.steps], [(), ("w1",), ("w2",), ("w3",)])
 
+    def test_a_link_has_two_ends_and_is_put_in_once(self) -> None:
+        fam = family()
+        old, new = board("OLD", ("C1", "QL-4", "a")), board("NEW", ("C1", "QL-4", "b c"), ("C2", "QL-4", "d"))
+        pins = new.document["connectors"][0]["pins"]
+        pins[0]["without_device"] = "link to 2"
+        plan = wiring.carry_wires(old, record(old, fam), new, fam)
+        told = [(each.pin.place, each.treatment, each.detail) for each in plan.free]
+        self.assertEqual(told[:2], [("C1.1", "link", "link to 2"), ("C1.2", "link", "link to 1")])
+        self.assertEqual([(each.kind, each.place) for each in plan.steps], [("link", "C1.1")])
+        pins[0]["without_device"] = "link to C2.1"
+        plan = wiring.carry_wires(old, record(old, fam), new, fam)
+        self.assertEqual(
+            [(each.pin.place, each.treatment) for each in plan.free],
+            [("C1.1", "link"), ("C1.2", "device missing"), ("C2.1", "link")],
+        )
+
     def test_findings_name_what_differs_from_the_diagram_and_settle_what_a_wire_carries(self) -> None:
         fam, old = family(), board("A", ("P", "X", "a b - c"))
         read = record(old, fam, "P.1", "P.3")

@@ -1,5 +1,6 @@
 """The wiring plan: where every wire of the original goes, what is put on the pins that stay free, in which order."""
 
+import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal, get_args
@@ -15,6 +16,7 @@ Order = Literal["supply last", "as recorded"]
 ORDERS: tuple[Order, ...] = get_args(Order)
 Handled = tuple[str, "Pin | None", tuple[str, ...]]
 """Treatment, new pin and marks of one wire."""
+LINK = re.compile(r"link to (\w+(?:\.\w+)?)")
 FREE = ("link", "left open", "device missing", "unused")
 
 
@@ -232,10 +234,17 @@ def _minded(pin: Pin, to: Pin | None) -> tuple[str, ...]:
 def _free(new: Mapping[str, Plug], planned: Sequence[WirePlan]) -> tuple[FreePin, ...]:
     wired = {each.to_pin.place for each in planned if each.to_pin}
     signals = {each.to_pin.carries for each in planned if each.to_pin}
+    linked = {
+        _other_end(pin): pin
+        for plug in new.values() for pin in plug.pins.values() if pin.without_device and pin.place not in wired
+    }  # fmt: skip
     found = []
     for plug in new.values():
         for pin in plug.pins.values():
             if pin.place in wired:
+                continue
+            if (near := linked.get(pin.place)) and not pin.without_device:
+                found.append(FreePin(pin, "link", f"link to {near.pin if near.connector == plug.id else near.place}"))
                 continue
             if pin.carries is None or pin.by_label:
                 found.append(FreePin(pin, "unused", ""))
@@ -246,6 +255,14 @@ def _free(new: Mapping[str, Plug], planned: Sequence[WirePlan]) -> tuple[FreePin
             else:
                 found.append(FreePin(pin, "device missing", ""))
     return tuple(found)
+
+
+def _other_end(pin: Pin) -> str | None:
+    """The place at the other end of a pin's link, where its profile names it: "link to 4", "link to C2.1"."""
+    said = LINK.match(pin.without_device)
+    if said is None:
+        return None
+    return said[1] if "." in said[1] else f"{pin.connector}.{said[1]}"
 
 
 def _ordered(
@@ -266,7 +283,8 @@ def _ordered(
             moves.append(("adapter" if seat.adapter else "plug", plug, mates))
     if order == "supply last":
         moves.sort(key=lambda move: _turn(move[2]))
-    links = [each.pin.place for each in free if each.treatment == "link"]
+    # a link has two ends and is put in once
+    links = [each.pin.place for each in free if each.treatment == "link" and each.pin.without_device]
     steps = [Step(number, "link", (), None, place) for number, place in enumerate(links, 1)]
     for number, (kind, whole_plug, wires) in enumerate(moves, len(steps) + 1):
         names = tuple(each.wire.id for each in wires)
