@@ -1,3 +1,4 @@
+import type * as Outbox from "@/api/outbox";
 import { keep, waiting } from "@/api/outbox";
 import type { Job } from "@/features/jobs/api";
 import { entry, jobSheet, wennick } from "@/testing/jobs";
@@ -5,10 +6,20 @@ import { standInQueries } from "@/testing/queries";
 import { standInServer } from "@/testing/server";
 import { act, render, renderHook, screen, waitFor } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
-import { describe, expect, it, vi } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import { RefusalAt, RefusedProvider } from "./Refusal";
 import { SavedWord, SaveState } from "./SaveState";
 import { useEntries, type Sending } from "./useEntries";
+
+/** What a test holds up before the browser's database takes an entry; nothing by itself. */
+const slow = vi.hoisted(() => ({ until: Promise.resolve() }));
+vi.mock("@/api/outbox", async (real) => {
+  const outbox = await real<typeof Outbox>();
+  return {
+    ...outbox,
+    keep: (...given: Parameters<typeof outbox.keep>) => slow.until.then(() => outbox.keep(...given)),
+  };
+});
 
 const job = jobSheet();
 const PATH = `POST /api/jobs/${job.id}/entries`;
@@ -20,10 +31,14 @@ function setUp(answers: Parameters<typeof standInServer>[0], me = wennick) {
   queries.setQueryData(["session"], me);
   queries.setQueryData(["job", job.id], job);
   const { result } = renderHook(() => useEntries(job), { wrapper });
-  return { server, result, sheet: () => queries.getQueryData<Job>(["job", job.id]) };
+  return { server, result, queries, sheet: () => queries.getQueryData<Job>(["job", job.id]) };
 }
 
 describe("adding entries", () => {
+  afterEach(() => {
+    slow.until = Promise.resolve();
+  });
+
   it("shows a change at once, sends it, and takes the server's sheet", async () => {
     const { server, result, sheet } = setUp({ [PATH]: { body: jobSheet({ found: { S1: "01" }, entry_count: 1 }) } });
     const sending = act(() => result.current.put({ target: "found.S1", after: "01", read_how: "by eye" }));
@@ -33,6 +48,28 @@ describe("adding entries", () => {
     expect(server.sent.filter((each) => each.method === "POST").map((each) => each.body)).toMatchObject([
       { target: "found.S1", before: null, after: "01", read_how: "by eye", maker: "wennick" },
     ]);
+  });
+
+  it("never shows an entry undone that is on its way into the browser while an earlier one is answered", async () => {
+    const first = jobSheet({ found: { S1: "01" }, entry_count: 1 });
+    const both = jobSheet({ found: { S1: "01", R1: "2" }, entry_count: 2 });
+    const { result, queries, sheet } = setUp({ [PATH]: () => ({ body: secondTap() ? first : both }) });
+    let free = () => {};
+    let second: Promise<void> | undefined;
+    const shown: (string | undefined)[] = [];
+    const secondTap = () => {
+      if (second) return false;
+      slow.until = new Promise((resolve) => (free = resolve));
+      second = result.current.put({ target: "found.R1", after: "2" });
+      queries.getQueryCache().subscribe(() => shown.push(sheet()?.found.R1 as string | undefined));
+      return true;
+    };
+    await act(() => result.current.put({ target: "found.S1", after: "01" }));
+    expect(sheet()?.found).toEqual({ S1: "01", R1: "2" });
+    free();
+    await act(async () => second);
+    expect(shown.length).toBeGreaterThan(0);
+    expect(new Set(shown)).toEqual(new Set(["2"]));
   });
 
   it("says which entry of this page the next one at the same place follows", async () => {

@@ -31,6 +31,8 @@ export function useEntries(job: Job) {
   const [sending, setSending] = useState<Sending>(NOTHING);
   /** The last entry that was made here at each target: the next one follows it, whatever the server made of it. */
   const made = useRef(new Map<string, string>());
+  /** Entries that show already and that the browser's database does not have yet. */
+  const coming = useRef<Entry[]>([]);
 
   const look = useCallback(async () => {
     const mine = await waiting(maker, job.id);
@@ -43,11 +45,10 @@ export function useEntries(job: Job) {
     const key = ["job", job.id];
     const sent = await aloneInTurn(() =>
       sendAll(job.id, maker, async (shown) => {
-        const later = (await waiting(maker, job.id)).filter((each) => !each.refused);
-        queries.setQueryData(
-          key,
-          later.reduce((state, each) => applied(state, each.entry), shown),
-        );
+        const kept = (await waiting(maker, job.id)).filter((each) => !each.refused).map((each) => each.entry);
+        // an answer is older than what was touched since: it does not undo it for a moment, under the next tap
+        const later = [...kept, ...coming.current.filter((each) => kept.every(({ id }) => id !== each.id))];
+        queries.setQueryData(key, later.reduce(applied, shown));
         setSending((old) => ({ ...old, state: later.length ? "sending" : old.state, waiting: later.length }));
       }),
     );
@@ -82,10 +83,12 @@ export function useEntries(job: Job) {
       // a sheet that is just being read is older than this entry; the change shows at once, before anything is awaited
       void queries.cancelQueries({ queryKey: key }, { revert: false });
       queries.setQueryData(key, applied(now, entry));
+      coming.current = [...coming.current, entry];
       setSending((old) => ({ ...old, state: "sending", waiting: old.waiting + 1 }));
       // what was refused at this target is answered by saying it anew
       for (const each of (await look()).refused) if (each.entry.target === entry.target) await drop(each.order);
       const kept = await keep(job.id, maker, entry);
+      coming.current = coming.current.filter((each) => each !== entry);
       if (!kept) setSending((old) => ({ ...old, unkept: true }));
       await flush();
       void queries.invalidateQueries({ queryKey: ["jobs"] });
