@@ -20,7 +20,7 @@ from twincore.workshop import combinations_of, read_value, value_text
 
 SIDES = ("original", "replacement")
 MOST_CELLS = 64
-NAME = re.compile(r"(original|replacement)/[A-Za-z0-9._-]{1,60}")
+NAME = re.compile(rf"({'|'.join(SIDES)})/[A-Za-z0-9._-]{{1,60}}")
 
 
 def with_meanings(case: Case) -> Case:

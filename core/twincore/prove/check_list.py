@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 from twincore.profile import Board, Family
 from twincore.prove.data import forcing_of
@@ -26,7 +26,8 @@ class CheckLine:
 
 def check_lines(family: Family, board: Board, own: Mapping[str, str]) -> list[CheckLine]:
     """Every output seen, every input made that can be made here, what is always looked at, and lines of one's own."""
-    known = {each["output"] if isinstance(each, dict) else each for each in _outputs(board)}
+    machines = board.behaviour.machines if board.behaviour else ()
+    known = {output.name for machine in machines for state in machine.states.values() for output in state.on}
     outputs = [name for name in family.outputs if name in family.compared and (not known or name in known)]
     cannot = {each.input for each in forcing_of(family).values() if each.way == "cannot"}
     inputs = [name for name in family.inputs if name != "power" and name not in cannot]
@@ -35,14 +36,4 @@ def check_lines(family: Family, board: Board, own: Mapping[str, str]) -> list[Ch
         *(CheckLine(f"input/{name}", "input", name) for name in inputs),
         *(CheckLine(kind, kind) for kind in ALWAYS),
         *(CheckLine(name, "own", words) for name, words in own.items()),
-    ]
-
-
-def _outputs(board: Board) -> list[Any]:
-    node = board.document.get("behaviour", {})
-    return [
-        each
-        for machine in node.get("machines", [node] if node else [])
-        for state in machine["states"].values()
-        for each in state.get("on", ())
     ]

@@ -140,9 +140,8 @@ class Packages(WorldTestCase):
         self.sign_in("ildro")
         copy = self.bring(data)
         self.assertEqual(self.get(f"jobs/{copy['id']}/runs"), runs)
-        self.assertIn(
-            "SQ-0001", self.client.get(f"/api/jobs/{copy['id']}/label.pdf").content.decode("latin-1") + "SQ-0001"
-        )
+        label = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{copy['id']}/label.pdf").content))
+        self.assertIn("SQ-0001", label.pages[0].extract_text())
         self.assertEqual(self.verify(self.package(Job.objects.get(pk=copy["id"])))[0], 0)
 
     def test_where_the_profiles_are_not_known_they_come_with_it_and_leave_the_catalogue_as_it_is(self) -> None:
