@@ -1,9 +1,10 @@
-import { renderAsking } from "@/testing/queries";
+import { renderAsking, standInQueries } from "@/testing/queries";
 import { standInServer } from "@/testing/server";
-import { screen, waitFor, within } from "@testing-library/react";
+import { act, renderHook, screen, waitFor, within } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { SketchForm } from "./SketchForm";
+import { useSketch } from "./useSketch";
 
 const read = {
   words: ["S1: a bank of 8 switches; on is up, number 1 is at the left."],
@@ -71,5 +72,21 @@ describe("a board that nobody entered", () => {
     await userEvent.click(screen.getByRole("button", { name: "Keep the sketch" }));
     await waitFor(() => expect(onKept).toHaveBeenCalled());
     expect(localStorage.length).toBe(0);
+  });
+
+  it("says so when its picture does not arrive, and is kept again under the number that it has", async () => {
+    const asked = standInServer({
+      "/api/sketches/read": { body: read },
+      "/api/sketches": { body: { part_number: "SQ-unmarked-1" } },
+    });
+    const { result } = renderHook(() => useSketch({ marking: "", family: "deck-oven" }), {
+      wrapper: standInQueries().wrapper,
+    });
+    act(() => result.current.setPicture({ file: new File(["1"], "board.jpg", { type: "image/jpeg" }), url: "" }));
+    await act(() => result.current.keep.mutateAsync().catch(() => null));
+    await waitFor(() => expect(result.current.keep.isError).toBe(true));
+    expect(asked.sent.map((each) => each.path)).toContain("/api/sketches");
+    expect(result.current.fields.part_number).toBe("SQ-unmarked-1");
+    expect(localStorage.length).toBe(1);
   });
 });

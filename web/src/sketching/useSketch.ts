@@ -22,13 +22,19 @@ export function useSketch(start: SketchStart) {
     staleTime: Infinity,
   });
   const keep = useMutation({
-    mutationFn: () => answer(api.POST("/api/sketches", { body: fields })),
-    onSuccess: async ({ part_number }) => {
-      // the sketch is kept either way; a picture that does not arrive can be added at the board
+    mutationFn: async () => {
+      const board = await answer(api.POST("/api/sketches", { body: fields }));
       if (picture)
         await add
-          .mutateAsync({ partNumber: part_number, file: picture.file, of: "board", under: true })
-          .catch(noPicture);
+          .mutateAsync({ partNumber: board.part_number, file: picture.file, of: "board", under: true })
+          .catch((error: unknown) => {
+            // the sketch is kept: keeping it again sends the same one under the number that it has, and the picture
+            set({ part_number: board.part_number });
+            throw error;
+          });
+      return board;
+    },
+    onSuccess: () => {
       localStorage.removeItem(keyOf(start));
       void queries.invalidateQueries({ queryKey: ["families"] });
       void queries.invalidateQueries({ queryKey: ["boards"] });
@@ -41,10 +47,6 @@ export function useSketch(start: SketchStart) {
       return next;
     });
   return { fields, set, read, keep, picture, setPicture };
-}
-
-function noPicture() {
-  return null;
 }
 
 function begun({ marking, family }: SketchStart): SketchFields {
