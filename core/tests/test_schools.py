@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from tests.builders import encoded, record, small_board, small_family
 from twincore import profile, settings
-from twincore.carry_over import schools_of
+from twincore.carry_over import Comparison, schools_of
 from twincore.errors import DocumentError
 
 BANK = {"id": "S", "kind": "dip", "positions": 3, "factory": "000"}
@@ -47,6 +47,64 @@ class Schools(SimpleTestCase):
             table = schools_of(old, record(old, S="000"), new, {}, None)[1]
             written = table.record and profile.written_positions(new, table.record.points)["S"]
             self.assertEqual(written, expected)
+
+    def test_a_row_is_proposed_where_nobody_knows_what_positions_mean_and_it_can_be_taken_whole(self) -> None:
+        rows = [
+            {"if": {"original": "OLD-1", "damper": False}, "set": {"S": "011"}, "use": ["lead E"]},
+            {"if": {"original": "OLD-1", "damper": True}, "set": {"S": "010"}, "use": ["lead F"]},
+        ]
+        new = board("NEW-1", functions={}, charts=[{"id": "sheet", "rows": rows}])
+        old = board("OLD-1")
+
+        def compared(**more: Any) -> Comparison:
+            return Comparison(family(), old, new, {"S": "110"}, **more)
+
+        # a fact is missing that decides between the rows: neither is taken, and it is asked for
+        unsure = compared().by_table()
+        assert unsure is not None
+        self.assertEqual((compared().proposed, compared().plan_record()), ("functions", None))
+        self.assertEqual((unsure.missing, unsure.wanted("damper"), unsure.use), (("damper",), False, ()))
+        sure = compared(facts={"damper": True})
+        table, plan = sure.by_table(), sure.plan_record()
+        assert table is not None and plan is not None
+        self.assertEqual((sure.proposed, table.settled, table.use), ("table", True, ("lead F",)))
+        self.assertEqual(profile.written_positions(new, plan.points), {"S": "010"})
+
+    def test_a_row_is_proposed_where_nothing_of_the_original_could_be_read(self) -> None:
+        new = board("NEW-1", charts=[{"id": "sheet", "rows": [{"if": {"model": "D"}, "set": {"S": "01-"}}]}])
+        for found, proposed in (({"S": "???"}, "table"), ({}, "table"), ({"S": "1??"}, "functions")):
+            self.assertEqual(Comparison(family(), board("OLD-1"), new, found, facts={"model": "D"}).proposed, proposed)
+
+    def test_half_a_row_is_never_taken(self) -> None:
+        # the row that holds says nothing of S.3, the one that could hold says it: the two belong together or not
+        rows = [
+            {"if": {"model": "E"}, "set": {"S": "10-"}},
+            {"if": {"model": "E", "damper": True}, "set": {"S": "1-1"}},
+        ]
+        new = board("NEW-1", functions={}, charts=[{"id": "sheet", "rows": rows}])
+        for facts, settled in (({"model": "E"}, False), ({"model": "E", "damper": False}, True)):
+            table = settings.set_by_table(new, facts, None)
+            self.assertEqual((table.settled, table.record is not None), (settled, True))
+
+    def test_a_whole_chart_may_be_for_boards_that_are_replaced(self) -> None:
+        chart = {"id": "leaflet", "for": {"replaces": ["OLD-1"]}, "rows": [{"if": {"model": "D"}, "set": {"S": "011"}}]}
+        new = board("NEW-1", charts=[chart])
+        for number, holds in (("OLD-1", 1), ("OLD-2", 0)):
+            table = settings.set_by_table(new, {"original": number, "model": "D"}, None)
+            self.assertEqual(len(table.holding), holds)
+
+    def test_what_is_asked_for_names_every_value_of_the_rows_that_could_hold(self) -> None:
+        rows = [
+            {"if": {"stages": 1, "model": "D"}, "set": {"S": "011"}},
+            {"if": {"stages": [2, 3]}, "set": {"S": "100"}},
+            {"if": {"made": {"from": 2001}}, "set": {"S": "111"}},
+        ]
+        table = settings.set_by_table(board("NEW-1", charts=[{"id": "sheet", "rows": rows}]), {}, None)
+        # those of the row that lacks fewest first
+        self.assertEqual(table.missing, ("stages", "made", "model"))
+        self.assertEqual(
+            [table.wanted(name) for name in ("stages", "made", "model")], [[1, 2, 3], {"from": 2001}, ["D"]]
+        )
 
     def test_the_table_is_laid_over_and_says_what_would_decide(self) -> None:
         new = board(charts=[{"id": "leaflet", "rows": list(self.ROWS)}])

@@ -29,7 +29,7 @@ from config.errors import Faulty
 from twincore.behaviour import CounterCase, Proof, Shown, run_board
 from twincore.carry_over import Comparison, School, disagreements
 from twincore.errors import TwinError
-from twincore.profile import Board, Family, Record, Scenario, Value, written_positions
+from twincore.profile import Board, Family, FunctionDef, Record, Scenario, Value, written_positions
 from twincore.profile.values import plain
 from twincore.settings import (
     CarriedFunction,
@@ -74,7 +74,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
         proof=_proof_shown(comparison, record) if record else None,
         schools=[_school_shown(each, comparison, wanted) for each in comparison.schools()],
         disagreements=disagreements_shown(comparison),
-        proposed="positions" if comparison.same_board else "functions",
+        proposed=comparison.proposed,
         off_own_table=_off_table(comparison),
         acting=[ActShown(point=each.point, what=each.what, ends=each.ends) for each in acting(original, found)],
         between=_between(comparison),
@@ -114,6 +114,11 @@ def disagreements_shown(comparison: Comparison) -> list[DisagreementShown]:
     as_found = comparison.undecided().wanted()
     found = disagreements(comparison.schools(), as_found, comparison.replacement, family)
     shown = []
+    effects = {
+        each.id: {row.id: row for row in judge(as_found, comparison.replacement, each.record, family)}
+        for each in comparison.schools()
+        if each.record and found
+    }
     for name, said in found.items():
         definition = family.function(name)
         assert definition is not None  # disagreements go over the family's functions
@@ -123,13 +128,22 @@ def disagreements_shown(comparison: Comparison) -> list[DisagreementShown]:
                 title=definition.title,
                 found=wording.decoded_words(as_found[name], definition) if name in as_found else "",
                 says=[
-                    SchoolSays(school=school, value=wording.value_words(value, definition))
+                    SchoolSays(
+                        school=school,
+                        value=wording.value_words(value, definition),
+                        difference=_effect(effects[school], name, definition),
+                    )
                     for school, value in said.items()
                 ],
                 decided=comparison.decisions.get(name, comparison.school or ""),
             )
         )
     return shown
+
+
+def _effect(rows: dict[str, CarriedFunction], name: str, definition: FunctionDef) -> str:
+    """What a school makes otherwise of a function that somebody wants to be something."""
+    return wording.difference_words(rows[name], definition) if name in rows else ""
 
 
 def _off_table(comparison: Comparison) -> list[OffTableShown]:
@@ -161,6 +175,7 @@ def _row(row: CarriedFunction, comparison: Comparison, found: Record, record: Re
     family = comparison.family
     definition = family.function(row.id)
     assert definition is not None  # judge goes over the family's functions
+    unknown = comparison.answered_for
     return RowShown(
         id=row.id,
         title=definition.title,
@@ -168,10 +183,10 @@ def _row(row: CarriedFunction, comparison: Comparison, found: Record, record: Re
         wanted=wording.decoded_words(row.wanted, definition),
         on_original=row.id in comparison.original.functions,
         on_replacement=row.id in comparison.replacement.functions,
-        got=wording.value_words(row.got, definition),
-        verdict=row.verdict,
-        missed=row.verdict in ("off", "not on this board"),
-        difference=wording.difference_words(row, definition),
+        got="not known" if unknown else wording.value_words(row.got, definition),
+        verdict="not known" if unknown else row.verdict,
+        missed=not unknown and row.verdict in ("off", "not on this board"),
+        difference="" if unknown else wording.difference_words(row, definition),
         tolerance=wording.tolerance_words(definition),
         original_points=_points(comparison.original, row.id, found),
         replacement_points=_points(comparison.replacement, row.id, record) if record else [],

@@ -116,10 +116,11 @@ class SchoolShown(Schema):
 
 
 class SchoolSays(Schema):
-    """What a school would make of one function."""
+    """What a school would make of one function, and how that differs from what is wanted."""
 
     school: School
     value: str
+    difference: str
 
 
 class DisagreementShown(Schema):

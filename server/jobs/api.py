@@ -156,9 +156,11 @@ def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
     """The job's boards side by side: carry-over, copying, twin check."""
     job = _with_both_boards(request, job_id)
     shown = comparison_view.compare(comparison_of(case_of(job)))
-    # what the depot proposes; a school that says nothing here is not proposed
+    # what the depot proposes where functions would be followed; a school that says nothing here is not proposed
     policy = job.depot.school_when_not if shown.disagreements else job.depot.school_when_agreed
-    if any(school.id == policy and school.positions is not None and school.counts for school in shown.schools):
+    if shown.proposed == "functions" and any(
+        school.id == policy and school.positions is not None and school.counts for school in shown.schools
+    ):
         shown.proposed = policy
     return shown
 

@@ -15,6 +15,7 @@ from twincore.profile.faults import FaultList
 from twincore.profile.record import build_record
 from twincore.profile.values import exact, plain
 from twincore.settings import (
+    ByTable,
     Carried,
     Decoded,
     Interpolated,
@@ -128,6 +129,28 @@ class Comparison:
         """The same before anybody decided for a school or set a position by hand."""
         return replace(self, plan=None, school=None, decisions={})
 
+    @property
+    def proposed(self) -> SchoolName:
+        """The school that is followed where nobody says otherwise.
+
+        The same board again is set as the old one stood. Where nobody knows what positions mean, or nothing of the original
+        could be read, the leaflet's row, if one holds. Else by functions.
+        """
+        if self.same_board and not self.found_record().unreadable:
+            return "positions"
+        known = self.replacement.meanings_known and self.original.meanings_known and self._anything_read
+        if not known and (table := self.by_table()) is not None and table.settled:
+            return "table"
+        return "positions" if self.same_board else "functions"
+
+    def by_table(self) -> ByTable | None:
+        """What the replacement's leaflet says for this machine."""
+        return next(each.table for each in self.schools() if each.id == "table")
+
+    @property
+    def _anything_read(self) -> bool:
+        return any(value is not None for value in self.found_record().points.values())
+
     def schools(self) -> list[School]:
         """What each school would set."""
         return schools_of(self.original, self.found_record(), self.replacement, self.facts, self.solved())
@@ -174,14 +197,23 @@ class Comparison:
 
         The same board again is set as the old one stood, unless somebody says otherwise or not all of it could be read.
         """
-        followed = self.school or ("positions" if self.same_board else "functions")
+        followed = self.school or self.proposed
         if followed == "functions" or self.decisions or self.wishes:
             return None
         record = next(school.record for school in self.schools() if school.id == followed)
         return record if record is not None and not record.unreadable else None
 
+    @property
+    def answered_for(self) -> bool:
+        """Whether positions of which nobody knows what they mean are answered for all the same: by the same board as it
+        stood, or by the school that is followed.
+        """
+        return not self.replacement.meanings_known and not self.plan and self.followed() is not None
+
     def unmet(self) -> list[str]:
         """Functions that the plan does not meet, or that are open: somebody has to decide about each."""
+        if self.answered_for:
+            return []
         record = self.plan_record()
         rows = judge(self.wanted(), self.replacement, record, self.family) if record else ()
         return [row.id for row in rows if row.verdict not in ("same", "within tolerance")]

@@ -116,7 +116,7 @@ def _carry(args: argparse.Namespace) -> dict[str, Any]:
     if facts is not None:
         answer["charts"] = [
             {"chart": row.chart, "row": row.row, "set": row.positions, "missing": list(row.missing)}
-            for row in settings.chart_rows(replacement, facts)
+            for row in settings.chart_rows(replacement, {profile.ORIGINAL: original.part_number, **facts})
         ]
     return answer
 

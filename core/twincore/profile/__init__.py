@@ -4,6 +4,7 @@ from twincore.profile.board import Board, Chart, parse_board
 from twincore.profile.document import LARGEST_BYTES, Document, dump, open_document, parse_facts
 from twincore.profile.elements import WHEEL_BITS, WHEEL_MASK, Coding, Element, ElementKind, Point
 from twincore.profile.extras import register_words
+from twincore.profile.facts import ORIGINAL
 from twincore.profile.family import Family, FunctionDef, parse_family
 from twincore.profile.fit import check_board_in_family, check_layouts_agree, warnings_of
 from twincore.profile.functions import FunctionMap, Row
@@ -16,6 +17,7 @@ from twincore.profile.values import Number, Value
 
 __all__ = [
     "LARGEST_BYTES",
+    "ORIGINAL",
     "WHEEL_BITS",
     "WHEEL_MASK",
     "Board",

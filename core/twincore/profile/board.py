@@ -8,6 +8,7 @@ from twincore.profile.behaviour import Behaviour, build_behaviour
 from twincore.profile.document import open_document
 from twincore.profile.elements import Element, Point, build_element
 from twincore.profile.extras import check_extras
+from twincore.profile.facts import ORIGINAL
 from twincore.profile.faults import FaultList, known
 from twincore.profile.functions import FunctionMap, build_function
 
@@ -19,7 +20,8 @@ class Chart:
     """A leaflet's table: what to set for a machine; rows as (facts, positions as written)."""
 
     id: str
-    rows: tuple[tuple[dict[str, Any], dict[str, Any]], ...]
+    rows: tuple[tuple[dict[str, Any], dict[str, Any], tuple[str, ...]], ...]
+    """Of each row the conditions on facts, the positions, and the parts that it says are used with it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,7 +100,20 @@ def _charts(nodes: list[dict[str, Any]], elements: tuple[Element, ...], faults: 
                     faults.add(place, f"expected an element of this board ({known(by_id)})")
                 elif not _chart_sets(element, written):
                     faults.add(place, f"expected {_chart_wanted(element)}")
-    return tuple(Chart(node["id"], tuple((row["if"], row["set"]) for row in node["rows"])) for node in nodes)
+    return tuple(
+        Chart(
+            node["id"],
+            tuple((_meant_for(node) | row["if"], row["set"], tuple(row.get("use", ()))) for row in node["rows"]),
+        )
+        for node in nodes
+    )
+
+
+def _meant_for(node: dict[str, Any]) -> dict[str, Any]:
+    """What a whole chart is for, as conditions: `replaces` speaks of the board that is replaced."""
+    return {
+        ORIGINAL if name == "replaces" else name: each for name, each in node.get("for", {}).items() if name != "notes"
+    }
 
 
 def _chart_sets(element: Element, written: Any) -> bool:

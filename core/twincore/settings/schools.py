@@ -1,7 +1,7 @@
 """The other schools: copy position for position, set by the leaflet's table, or let the board learn."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Any, Literal, get_args
 
 from twincore.profile import Board, Record, Value
@@ -47,22 +47,26 @@ def copy_positions(original: Board, found: Record, replacement: Board) -> Copied
 
 @dataclass(frozen=True, slots=True)
 class ChartRow:
-    """A row of a leaflet's table for a machine; `missing` are facts that would decide whether it holds."""
+    """A row of a leaflet's table for a machine; `missing` are facts that would decide whether it holds, `use` the parts
+    that it says go with it.
+    """
 
     chart: str
     row: int
     positions: dict[str, Any]
     missing: tuple[str, ...]
+    conditions: Mapping[str, Any] = field(default_factory=dict)
+    use: tuple[str, ...] = ()
 
 
 def chart_rows(board: Board, facts: dict[str, Any]) -> list[ChartRow]:
     """The rows that hold for these facts, and the possible ones with what is missing."""
     found = []
     for chart in board.charts:
-        for index, (conditions, positions) in enumerate(chart.rows):
+        for index, (conditions, positions, use) in enumerate(chart.rows):
             missing = missing_facts(conditions, facts)
             if missing is not None:
-                found.append(ChartRow(chart.id, index, positions, missing))
+                found.append(ChartRow(chart.id, index, positions, missing, conditions, use))
     return found
 
 
@@ -79,11 +83,37 @@ class ByTable:
     possible: tuple[ChartRow, ...]
     says: Mapping[str, Value]
     clash: tuple[str, ...]
+    unsure: tuple[str, ...] = ()
+    """The points that rows which could still hold would set otherwise, or besides."""
 
     @property
     def missing(self) -> tuple[str, ...]:
-        """The facts that would decide which of the possible rows hold."""
-        return tuple(dict.fromkeys(name for row in self.possible for name in row.missing))
+        """The facts that would decide which of the possible rows hold; those of the row that lacks fewest stand first."""
+        rows = sorted(self.possible, key=lambda row: len(row.missing))
+        return tuple(dict.fromkeys(name for row in rows for name in row.missing))
+
+    @property
+    def use(self) -> tuple[str, ...]:
+        """The parts that the rows which hold say go with them, each once."""
+        return tuple(dict.fromkeys(item for row in self.holding for item in row.use)) if self.settled else ()
+
+    @property
+    def settled(self) -> bool:
+        """Whether the row can be taken as it is: no row that could still hold sets anything otherwise or besides."""
+        return self.record is not None and not self.unsure
+
+    def wanted(self, fact: str) -> Any:
+        """What a missing fact is asked for: every value of the possible rows, true or false, or the range of the first."""
+        asked = [row.conditions[fact] for row in self.possible if fact in row.missing]
+        if isinstance(asked[0], dict | bool):
+            return asked[0]
+        values = [value for each in asked for value in (each if isinstance(each, list) else [each])]
+        return [value for value in dict.fromkeys(map(_whole, values)) if value is not None]
+
+
+def _whole(condition: Any) -> Any:
+    """A condition that is a value; None for a range."""
+    return None if isinstance(condition, dict) else condition
 
 
 def set_by_table(board: Board, facts: dict[str, Any], over: Record | None) -> ByTable:
@@ -98,7 +128,10 @@ def set_by_table(board: Board, facts: dict[str, Any], over: Record | None) -> By
                 clash.append(point)
     points = dict(over.points) if over else {name: point.factory for name, point in board.points.items()}
     record = Record(board.part_number, {**points, **says}) if holding and not clash else None
-    return ByTable(record, holding, tuple(row for row in rows if row.missing), says, tuple(dict.fromkeys(clash)))
+    possible = tuple(row for row in rows if row.missing)
+    still = (each for row in possible for each in chart_points(board, row.positions).items())
+    unsure = tuple(dict.fromkeys(point for point, value in still if says.get(point) != value))
+    return ByTable(record, holding, possible, says, tuple(dict.fromkeys(clash)), unsure)
 
 
 def chart_points(board: Board, positions: Mapping[str, Any]) -> dict[str, Value]:

@@ -119,6 +119,12 @@ def _unrecorded(plugs: dict[str, Plug], without: tuple[str, ...]) -> tuple[Wire,
     )
 
 
+def assumed_wiring(board: Board, family: Family) -> WiringRecord:
+    """The wires of a board at which nobody looked yet: one on every pin that carries something."""
+    plugs = plugs_of(board, family)
+    return WiringRecord(board.part_number, _unrecorded(plugs, tuple(plugs)), tuple(plugs))
+
+
 def parse_adapters(data: bytes) -> tuple[Adapter, ...]:
     """Read a `worthy-twin/adapters` document. Raises DocumentError with every fault and its place."""
     root = open_document(data, "adapters").root

@@ -1,6 +1,17 @@
 """What the API shows in more than one step of a job."""
 
+from typing import Any
+
 from ninja import Schema
+
+
+class QuestionAsked(Schema):
+    """A fact to find out on the machine, and what it would have to be."""
+
+    fact: str
+    words: str
+    wanted: Any
+    unit: str
 
 
 class HoleShown(Schema):

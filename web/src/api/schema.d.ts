@@ -1144,6 +1144,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/take-along": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show What To Take
+         * @description What to have at hand for the board that was chosen.
+         */
+        get: operations["jobs_steps_choose_api_show_what_to_take"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/costs": {
         parameters: {
             query?: never;
@@ -1340,6 +1360,26 @@ export interface paths {
          * @description The wiring plan.
          */
         get: operations["jobs_steps_carry_over_api_show_wiring"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/leaflet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Leaflet
+         * @description What the new board's leaflet says for this machine.
+         */
+        get: operations["jobs_steps_carry_over_api_show_leaflet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4788,7 +4828,7 @@ export interface components {
         };
         /**
          * SchoolSays
-         * @description What a school would make of one function.
+         * @description What a school would make of one function, and how that differs from what is wanted.
          */
         SchoolSays: {
             /**
@@ -4798,6 +4838,8 @@ export interface components {
             school: "functions" | "table" | "positions" | "learning";
             /** Value */
             value: string;
+            /** Difference */
+            difference: string;
         };
         /**
          * SchoolShown
@@ -5396,6 +5438,36 @@ export interface components {
             trap: boolean;
         };
         /**
+         * TakeAlongShown
+         * @description What to take along, and how the new board would be set as far as is known now.
+         */
+        TakeAlongShown: {
+            /** Lines */
+            lines: components["schemas"]["TakenShown"][];
+            /** Positions */
+            positions: {
+                [key: string]: string | number;
+            } | null;
+            /** Basis */
+            basis: string;
+        };
+        /**
+         * TakenShown
+         * @description One thing to have at hand, and why; `unknown` are facts that would say whether it is needed.
+         */
+        TakenShown: {
+            /** What */
+            what: string;
+            /** Count */
+            count: number;
+            /** Why */
+            why: string;
+            /** Needed */
+            needed: string;
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
          * CostLine
          * @description One amount of a sum.
          */
@@ -5885,6 +5957,43 @@ export interface components {
             original_pins: components["schemas"]["TablePin"][];
             /** Replacement Pins */
             replacement_pins: components["schemas"]["TablePin"][];
+        };
+        /**
+         * LeafletRow
+         * @description A row that holds: what it sets, and the parts that it says go with it.
+         */
+        LeafletRow: {
+            /** Chart */
+            chart: string;
+            /** Row */
+            row: number;
+            /** Positions */
+            positions: {
+                [key: string]: string | number;
+            };
+            /** Use */
+            use: string[];
+        };
+        /**
+         * LeafletShown
+         * @description What the leaflet says for this machine. `whole` where its row can be taken as it is; `asks` are the facts that would
+         *     decide between rows, those that decide soonest first; `clash` the places at which rows contradict each other.
+         */
+        LeafletShown: {
+            /** Rows */
+            rows: components["schemas"]["LeafletRow"][];
+            /** Sets */
+            sets: {
+                [key: string]: string | number;
+            } | null;
+            /** Whole */
+            whole: boolean;
+            /** Clash */
+            clash: string[];
+            /** Asks */
+            asks: components["schemas"]["QuestionAsked"][];
+            /** Possible */
+            possible: number;
         };
         /**
          * PanelShown
@@ -9622,6 +9731,28 @@ export interface operations {
             };
         };
     };
+    jobs_steps_choose_api_show_what_to_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeAlongShown"];
+                };
+            };
+        };
+    };
     jobs_steps_choose_api_show_costs: {
         parameters: {
             query?: {
@@ -9877,6 +10008,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WiringShown"];
+                };
+            };
+        };
+    };
+    jobs_steps_carry_over_api_show_leaflet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeafletShown"];
                 };
             };
         };

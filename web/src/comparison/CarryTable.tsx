@@ -71,7 +71,7 @@ function FunctionRow({ row, copied, reason, onReason, readOnly }: RowProps) {
         <Points
           side="replacement"
           points={row.replacement_points}
-          missing={row.on_replacement ? "fixed" : "does not have it"}
+          missing={row.on_replacement ? "fixed" : row.verdict === "not known" ? "not known" : "does not have it"}
         />
         <p className="col-span-2 text-[0.92rem] text-faint md:col-span-1">
           {copied && (
@@ -132,11 +132,12 @@ function Compared({ row }: { row: Row }) {
     off: "off register",
     open: "open",
     "not on this board": "not on this board",
+    "not known": "not known on the new board",
   }[row.verdict];
   return (
     <span>
       <span className="text-original">{row.wanted}</span>
-      {row.verdict !== "open" && (
+      {row.verdict !== "open" && row.verdict !== "not known" && (
         <>
           {" → "}
           <span className="text-replacement">{row.got}</span>
@@ -146,7 +147,9 @@ function Compared({ row }: { row: Row }) {
         {word}
         {row.difference && row.difference !== row.verdict && `: ${row.difference}`}
       </strong>
-      {row.tolerance && row.verdict !== "open" && <span className="block text-sm text-faint">{row.tolerance}</span>}
+      {row.tolerance && row.verdict !== "open" && row.verdict !== "not known" && (
+        <span className="block text-sm text-faint">{row.tolerance}</span>
+      )}
     </span>
   );
 }

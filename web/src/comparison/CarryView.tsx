@@ -57,8 +57,10 @@ export function CarryView({
         <p role="status" className="border-l-4 border-text pl-3">
           <strong>Nobody wrote down what the positions of {replacement.part_number} mean.</strong>{" "}
           {comparison.plan
-            ? "It is set as the old one stood; whether the machine then does the same shows only at the machine."
-            : "Follow one of the schools below, or set every position by hand; then somebody answers for it with a reason."}{" "}
+            ? comparison.proposed === "table"
+              ? "It is set by its leaflet’s row; whether the machine then does the same shows only at the machine."
+              : "It is set as the old one stood; whether the machine then does the same shows only at the machine."
+            : "Answer below what its leaflet asks, follow one of the schools, or set every position by hand; then somebody answers for it with a reason."}{" "}
           Who knows what some of them mean says it below for this job, or for every job{" "}
           <Link to="/workshop" search={{ take: replacement.part_number }}>
             in the workshop
@@ -123,6 +125,13 @@ function stands(board: Board, name: string, value: Position | undefined): string
   return element ? asSeen(element, value) : String(value);
 }
 
+/** What is to be said where nothing is off: of how many functions that is known. */
+function allAlike(rows: Schemas["RowShown"][]): string {
+  const known = rows.filter((row) => row.verdict !== "not known" && (row.on_original || row.on_replacement));
+  if (known.length === 0) return "What its positions mean is not known";
+  return known.length === 1 ? "The one function that is known is alike" : `All ${known.length} functions alike`;
+}
+
 function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
   const { safety_misses: safety, other_misses: other, rows } = comparison;
   const open = rows.filter((row) => row.verdict === "open").length;
@@ -133,7 +142,7 @@ function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
   ].filter(Boolean);
   return (
     <p className="text-lg font-semibold" role="status">
-      {parts.length ? parts.join(", ") : rows.length ? `All ${rows.length} functions alike` : "No function is known"}
+      {parts.length ? parts.join(", ") : allAlike(rows)}
       <span className="font-normal text-faint">
         {" "}
         · {comparison.moved} position{comparison.moved === 1 ? "" : "s"} moved from factory

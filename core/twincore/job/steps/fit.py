@@ -4,14 +4,14 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 from typing import Any
 
-from twincore.choose import KitLine, Mounting, best_mounting, fitting_of, kit_lines
+from twincore.choose import KitLine, Mounting
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case, new_board, original_of, position, remembered
-from twincore.job.facts import fact_values
 from twincore.job.given import Check, Given
 from twincore.job.holds import points_of
 from twincore.job.left import plan_of, planned_positions
 from twincore.job.presses import press_plan
+from twincore.job.taking import kit_of, leads_of, mounting_of
 from twincore.job.targets.fit import WITH_POWER, EnergisedSaid, LearnedSaid, ReadbackSaid
 from twincore.job.wires import WiringOf, step_key, wiring_of, wiring_plan
 from twincore.profile import Board, Record
@@ -48,33 +48,11 @@ def fitting_of_job(case: Case) -> Fitting:
     """What is to be fitted, and how it is looked at. The plan is confirmed."""
     plan, replacement = plan_of(case), new_board(case)
     wiring = wiring_plan(case)
-    mounting = _mounting(case)
+    mounting = mounting_of(case)
     no_plugs = _no_plugs(case, wiring)
     looks = (*_mounting_looks(mounting), *_last_looks(no_plugs), *_second(wiring), *_places(case), *_powered(case))
-    kit = tuple(kit_lines(replacement.document.get("kit", ()), fact_values(case)))
-    return Fitting(replacement, plan, kit + _leads(wiring), wiring, mounting, looks, no_plugs)
-
-
-def _mounting(case: Case) -> Mounting | None:
-    mine = fitting_of(original_of(case)[1].document)
-    its = fitting_of(new_board(case).document)
-    return best_mounting(mine.plate, its.plate) if mine.plate and its.plate else None
-
-
-def _leads(wiring: WiringOf | None) -> tuple[KitLine, ...]:
-    """What the wiring plan takes besides the kit: adapter leads, new ends, caps for what is tied back, links."""
-    if wiring is None:
-        return ()
-    plan = wiring.plan
-    titles = [seat.adapter.title for seat in plan.seats if seat.adapter]
-    counts = plan.counts()
-    links = sum(each.treatment == "link" for each in plan.free)
-    lines = [KitLine(title, titles.count(title), "needed") for title in dict.fromkeys(titles)]
-    for item, count in (("new ends to crimp", counts["new end"]), ("caps for wires tied back", counts["tied back"]),
-                        ("links", links)):  # fmt: skip
-        if count:
-            lines.append(KitLine(item, count, "needed"))
-    return tuple(lines)
+    kit = (*kit_of(case), *leads_of(wiring.plan if wiring else None))
+    return Fitting(replacement, plan, kit, wiring, mounting, looks, no_plugs)
 
 
 def _no_plugs(case: Case, wiring: WiringOf | None) -> dict[str, NoPlug]:

@@ -6,8 +6,8 @@ from django.http import HttpRequest
 from ninja import Router
 
 from jobs.asked import job_with_both
-from jobs.steps.carry_over.schemas import PressesShown, WiringShown
-from jobs.steps.carry_over.view import presses_shown, wiring_shown
+from jobs.steps.carry_over.schemas import LeafletShown, PressesShown, WiringShown
+from jobs.steps.carry_over.view import leaflet_shown, presses_shown, wiring_shown
 
 router = Router(tags=["carry over"])
 
@@ -16,6 +16,12 @@ router = Router(tags=["carry over"])
 def show_wiring(request: HttpRequest, job_id: UUID) -> WiringShown:
     """The wiring plan."""
     return wiring_shown(job_with_both(request, job_id))
+
+
+@router.get("/jobs/{job_id}/leaflet", response=LeafletShown)
+def show_leaflet(request: HttpRequest, job_id: UUID) -> LeafletShown:
+    """What the new board's leaflet says for this machine."""
+    return leaflet_shown(job_with_both(request, job_id))
 
 
 @router.get("/jobs/{job_id}/presses", response=PressesShown)

@@ -2,8 +2,31 @@
 
 from ninja import Schema
 
-from jobs.shown.schemas import FindingShown, PressLine
+from bench.schemas import Positions
+from jobs.shown.schemas import FindingShown, PressLine, QuestionAsked
 from twincore.wiring.plan import Order
+
+
+class LeafletRow(Schema):
+    """A row that holds: what it sets, and the parts that it says go with it."""
+
+    chart: str
+    row: int
+    positions: Positions
+    use: list[str]
+
+
+class LeafletShown(Schema):
+    """What the leaflet says for this machine. `whole` where its row can be taken as it is; `asks` are the facts that would
+    decide between rows, those that decide soonest first; `clash` the places at which rows contradict each other.
+    """
+
+    rows: list[LeafletRow]
+    sets: Positions | None
+    whole: bool
+    clash: list[str]
+    asks: list[QuestionAsked]
+    possible: int
 
 
 class WireShown(Schema):

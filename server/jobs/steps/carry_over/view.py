@@ -6,8 +6,12 @@ from jobs.cases import case_of
 from jobs.models import Job
 from jobs.shown.findings import MINDED, findings_shown
 from jobs.shown.presses import press_lines
+from jobs.shown.questions import question_asked
+from jobs.shown.words import FitWords
 from jobs.steps.carry_over.schemas import (
     FreePinShown,
+    LeafletRow,
+    LeafletShown,
     PanelShown,
     PressesShown,
     StepLine,
@@ -16,10 +20,16 @@ from jobs.steps.carry_over.schemas import (
     WireShown,
     WiringShown,
 )
+from twincore.choose import Question
+from twincore.job.comparison import comparison_of
 from twincore.job.presses import press_plan
 from twincore.job.wires import WiringOf, step_key, wiring_plan
-from twincore.profile import Family
+from twincore.profile import Family, written_positions
+from twincore.profile.values import plain
 from twincore.wiring import ORDERS, Step, WirePlan, plugs_of
+
+MOST_ASKED = 6
+"""Facts that are asked for at once."""
 
 
 def wiring_shown(job: Job) -> WiringShown:
@@ -52,6 +62,28 @@ def wiring_shown(job: Job) -> WiringShown:
         original_pins=_table(job.original_revision_id, family),
         replacement_pins=_table(job.replacement_revision_id, family),
     )  # fmt: skip
+
+
+def leaflet_shown(job: Job) -> LeafletShown:
+    """The rows of the new board's tables that hold here or could, and what would decide."""
+    case = case_of(job)
+    comparison = comparison_of(case)
+    table = comparison.by_table()
+    assert table is not None  # the school of the table always looks
+    titles = {each["id"]: each.get("title", each["id"]) for each in comparison.replacement.document.get("charts", ())}
+    words = FitWords(comparison.family, {})
+    whole = table.record if table.settled else None
+    return LeafletShown(
+        rows=[
+            LeafletRow(chart=str(titles[row.chart]), row=row.row + 1, positions=plain(row.positions), use=list(row.use))
+            for row in table.holding
+        ],
+        sets=plain(written_positions(comparison.replacement, whole.points)) if whole else None,
+        whole=table.settled,
+        clash=list(table.clash),
+        asks=[question_asked(Question(name, table.wanted(name)), words) for name in table.missing[:MOST_ASKED]],
+        possible=len(table.possible),
+    )
 
 
 def _wiring(job: Job) -> WiringOf:

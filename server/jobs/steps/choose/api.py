@@ -7,11 +7,11 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from config.paging import Paging
-from jobs.asked import job_of
+from jobs.asked import job_of, job_with_both
 from jobs.shown.costs import costs_shown
 from jobs.shown.schemas import CostsShown
-from jobs.steps.choose.schemas import BesideShown, CandidatesShown, HaveShown
-from jobs.steps.choose.view import beside, candidates_shown, have_shown
+from jobs.steps.choose.schemas import BesideShown, CandidatesShown, HaveShown, TakeAlongShown
+from jobs.steps.choose.view import beside, candidates_shown, have_shown, take_along
 
 router = Router(tags=["choose"])
 
@@ -32,6 +32,12 @@ def judge_one_in_hand(request: HttpRequest, job_id: UUID, text: str = Query(...,
 def show_beside(request: HttpRequest, job_id: UUID, part_number: str) -> BesideShown:
     """The original and a candidate laid on each other."""
     return beside(job_of(request, job_id), part_number)
+
+
+@router.get("/jobs/{job_id}/take-along", response=TakeAlongShown)
+def show_what_to_take(request: HttpRequest, job_id: UUID) -> TakeAlongShown:
+    """What to have at hand for the board that was chosen."""
+    return take_along(job_with_both(request, job_id))
 
 
 @router.get("/jobs/{job_id}/costs", response=CostsShown)

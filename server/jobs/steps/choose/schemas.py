@@ -4,9 +4,9 @@ from typing import Any
 
 from ninja import Schema
 
-from bench.schemas import ProofShown
+from bench.schemas import Positions, ProofShown
 from catalogue.schemas import MarkedBoard
-from jobs.shown.schemas import HoleShown
+from jobs.shown.schemas import HoleShown, QuestionAsked
 from references.api import StatementShown
 
 
@@ -15,15 +15,6 @@ class ReasonShown(Schema):
 
     verdict: str
     words: str
-
-
-class QuestionAsked(Schema):
-    """A fact to find out on the machine, and what it would have to be."""
-
-    fact: str
-    words: str
-    wanted: Any
-    unit: str
 
 
 class CellShown(Schema):
@@ -85,6 +76,24 @@ class HaveShown(Schema):
     read: list[MarkedBoard]
     candidate: CandidateShown | None
     words: str
+
+
+class TakenShown(Schema):
+    """One thing to have at hand, and why; `unknown` are facts that would say whether it is needed."""
+
+    what: str
+    count: int
+    why: str
+    needed: str
+    unknown: list[str]
+
+
+class TakeAlongShown(Schema):
+    """What to take along, and how the new board would be set as far as is known now."""
+
+    lines: list[TakenShown]
+    positions: Positions | None
+    basis: str
 
 
 class PinRow(Schema):

@@ -14,6 +14,7 @@ from config.paging import Paging
 from jobs.candidates import Choice, judge_all
 from jobs.cases import case_of
 from jobs.models import Job
+from jobs.shown.questions import question_asked
 from jobs.shown.schemas import HoleShown
 from jobs.shown.words import FitWords
 from jobs.steps.choose.schemas import (
@@ -25,16 +26,18 @@ from jobs.steps.choose.schemas import (
     HaveShown,
     OfferShown,
     PinRow,
-    QuestionAsked,
     ReasonShown,
+    TakeAlongShown,
+    TakenShown,
 )
 from parts.actions import want_offers
 from references.api import statement_shown
 from references.models import Statement
 from references.queries import with_outcomes
 from twincore import choose
-from twincore.choose import Candidate, Judged, Question
+from twincore.choose import Candidate, Judged
 from twincore.job.facts import fact_values
+from twincore.job.taking import early_plan, to_take
 from twincore.profile.document import jsonable
 
 
@@ -119,7 +122,7 @@ def _candidate(
         cells=[_cell(cell, words) for cell in each.cells],
         proof=_proof(each, job, row["current_id"]),
         statements=[statement_shown(rows[s.id]) for s in _statements(each) if s.id in rows],
-        questions=[_question(question, words) for question in each.questions],
+        questions=[question_asked(question, words) for question in each.questions],
     )
 
 
@@ -144,13 +147,7 @@ def _cell(cell: Judged, words: FitWords) -> CellShown:
         criterion=cell.criterion,
         verdict=cell.verdict,
         reasons=[ReasonShown(verdict=each.verdict, words=words.reason(each)) for each in cell.reasons],
-        questions=[_question(each, words) for each in cell.questions],
-    )
-
-
-def _question(question: Question, words: FitWords) -> QuestionAsked:
-    return QuestionAsked(
-        fact=question.fact, words=words.question(question), wanted=jsonable(question.wanted), unit=question.unit
+        questions=[question_asked(each, words) for each in cell.questions],
     )
 
 
@@ -178,6 +175,33 @@ def beside(job: Job, part_number: str) -> BesideShown:
         pins=_pins(mine, its, words),
         contacts=[ContactRow(words=words.reason(each), verdict=each.verdict) for each in contacts.reasons],
     )
+
+
+BASES = {
+    "table": "by the leaflet’s row for this machine", "positions": "as the old one stands", "functions": "by its functions",
+    "learning": "by learning",
+}  # fmt: skip
+
+
+def take_along(job: Job) -> TakeAlongShown:
+    """What to have at hand before the machine is opened, and how the board would be set."""
+    case = case_of(job)
+    early = early_plan(case)
+    assert case.family is not None  # callers wait for both boards
+    words = FitWords(case.family, {})
+    assumed = ", the old board at the positions its maker set" if early.assumed else ""
+    return TakeAlongShown(
+        lines=[
+            TakenShown(
+                what=each.line.item, count=each.line.count, why=each.why, needed=each.line.needed,
+                unknown=[words.fact(name) for name in each.line.facts],
+            )
+            for each in to_take(case)
+            if each.line.needed != "not needed"
+        ],
+        positions=early.positions,
+        basis=BASES[early.school] + assumed,
+    )  # fmt: skip
 
 
 def _outline(document: dict[str, Any]) -> dict[str, Any]:

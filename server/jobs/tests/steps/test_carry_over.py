@@ -95,6 +95,50 @@ class Schools(FrontTestCase):
         self.assertNotEqual(between[0]["low"], between[0]["high"])
 
 
+class Leaflet(FrontTestCase):
+    """A universal board of which only its maker's sheet is known: the sheet's row is the plan."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.open = self.job(3)
+        self.add("replacement", "OFN-L1", before="TVH-2214-A", reason="it is on the van")
+
+    def test_what_to_take_and_how_to_set_it_is_told_before_the_machine_is_opened(self) -> None:
+        before = self.of("take-along")
+        self.assertIsNone(before["positions"])
+        asked = self.of("leaflet")
+        self.assertEqual((asked["whole"], asked["sets"], asked["possible"]), (False, None, 2))
+        self.assertEqual([each["words"] for each in asked["asks"]], ["Damper fitted: no"])
+        self.add("fact.damper.fitted", {"value": True, "source": "seen"})
+        after = self.of("take-along")
+        self.assertEqual(after["positions"], {"S1": "01101010", "R1": "3"})
+        self.assertEqual(after["basis"], "by the leaflet’s row for this machine")
+        lines = {each["what"]: (each["why"], each["count"]) for each in after["lines"]}
+        self.assertEqual(lines["adapter lead E"], ("kit", 1))
+        self.assertEqual(lines["damper lead F"], ("kit", 1))
+
+    def test_its_row_is_the_plan_without_a_word_and_goes_through_to_the_fitting(self) -> None:
+        self.add("fact.damper.fitted", {"value": False, "source": "seen"})
+        self.add("found.S1", "010110", read_how="by eye")
+        self.record_plugs(self.open)
+        self.add("confirmed.record", {"note": ""})
+        shown = self.of("comparison")
+        self.assertEqual((shown["proposed"], shown["plan"]), ("table", {"S1": "01101000", "R1": "3"}))
+        self.assertEqual(self.of("leaflet")["rows"][0]["use"], ["adapter lead E"])
+        self.add("confirmed.carry_over", {"note": ""})
+        kit = {line["item"]: line["needed"] for line in self.of("fitting")["kit"]}
+        self.assertEqual(kit["adapter lead E"], "needed")
+
+    def test_a_board_without_tables_says_nothing_and_asks_nothing(self) -> None:
+        self.add("replacement", "OFN-K2", before="OFN-L1", reason="the kit is here")
+        nothing = {"rows": [], "sets": None, "whole": False, "clash": [], "asks": [], "possible": 0}
+        self.assertEqual(self.of("leaflet"), nothing)
+        lines = [(each["what"], each["why"]) for each in self.of("take-along")["lines"]]
+        self.assertIn(("adapter lead K", "kit"), lines)
+        # what is in the kit is not told a second time as a companion
+        self.assertEqual([why for what, why in lines if what == "flame rod"], ["kit"])
+
+
 class Plans(FrontTestCase):
     def setUp(self) -> None:
         super().setUp()

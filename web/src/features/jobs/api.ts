@@ -196,6 +196,24 @@ export function useWiring(job: Job) {
   });
 }
 
+export function useLeaflet(job: Job) {
+  return useQuery({
+    queryKey: ["leaflet", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/leaflet", at(job.id))),
+    enabled: job.replacement !== null,
+  });
+}
+
+export function useTakeAlong(job: Job) {
+  return useQuery({
+    queryKey: ["take-along", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/take-along", at(job.id))),
+    enabled: job.original !== null && job.replacement !== null,
+  });
+}
+
 export function usePresses(job: Job) {
   return useQuery({
     queryKey: ["presses", ...planKey(job)],

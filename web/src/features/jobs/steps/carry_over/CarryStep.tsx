@@ -1,9 +1,11 @@
 import { CarryView } from "@/comparison/CarryView";
 import { Loading, ProblemNotice } from "@/ui/notices";
+import type { Schemas } from "@/api/client";
 import { Part } from "@/ui/Part";
-import { useComparison, useJobBoard, usePresses, useWiring } from "../../api";
+import { useComparison, useJobBoard, useLeaflet, usePresses, useWiring } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
+import { LeafletPanel } from "./LeafletPanel";
 import { MeaningsPanel } from "./MeaningsPanel";
 import { Notes } from "./Notes";
 import { PressesPanel } from "./PressesPanel";
@@ -17,6 +19,7 @@ export function CarryStep({ job, put }: StepProps) {
   const replacement = useJobBoard(job, "replacement");
   const wiring = useWiring(job);
   const presses = usePresses(job);
+  const leaflet = useLeaflet(job).data;
   const problem = comparison.error ?? original.error ?? replacement.error;
   if (problem) return <ProblemNotice problem={problem} />;
   if (!comparison.data || !original.data || !replacement.data) return <Loading what="Carrying the settings over" />;
@@ -47,6 +50,16 @@ export function CarryStep({ job, put }: StepProps) {
         reasons={job.reasons}
         onReason={job.closed ? undefined : (id, reason) => void put({ target: `reason.${id}`, after: reason || null })}
       />
+      {leaflet && leaflet.rows.length + leaflet.possible > 0 && (
+        <Part
+          key={comparison.data.proposed}
+          title="By the leaflet"
+          status={leafletStatus(leaflet)}
+          open={comparison.data.proposed === "table" || comparison.data.plan === null}
+        >
+          <LeafletPanel job={job} put={put} leaflet={leaflet} proposed={comparison.data.proposed} />
+        </Part>
+      )}
       <MeaningsPanel
         key={Object.keys(job.meanings).join()}
         job={job}
@@ -89,6 +102,12 @@ export function CarryStep({ job, put }: StepProps) {
       {done && <p className="text-faint">The plan is confirmed. A change opens it again.</p>}
     </div>
   );
+}
+
+function leafletStatus({ whole, clash, asks }: Schemas["LeafletShown"]): string {
+  if (whole) return "its row holds";
+  if (clash.length > 0) return "its rows contradict each other";
+  return asks.length === 1 ? "one answer would decide" : `${asks.length} answers would decide`;
 }
 
 type Open = { id: string; title: string }[];

@@ -17,7 +17,6 @@ const NAMES: Record<Schemas["SchoolShown"]["id"], string> = {
 
 /** What each school would set and what the machine would do; where they disagree, a person decides and says why. */
 export function SchoolsPanel({ job, put, comparison }: StepProps & { comparison: Comparison }) {
-  const missing = comparison.schools.find((each) => each.id === "table" && each.positions === null);
   return (
     <>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Schools">
@@ -83,7 +82,6 @@ export function SchoolsPanel({ job, put, comparison }: StepProps & { comparison:
           </tbody>
         </table>
       </div>
-      {missing && <p className="text-faint">Facts are entered under Recognise.</p>}
       {comparison.schools
         .filter((school) => school.counts && school.proof?.verdict === "different" && school.id !== "functions")
         .map((school) => (
@@ -101,7 +99,9 @@ export function SchoolsPanel({ job, put, comparison }: StepProps & { comparison:
       {comparison.disagreements.map((each) => (
         <Decision key={each.id} job={job} put={put} disagreement={each} />
       ))}
-      {comparison.disagreements.length > 1 && <Whole job={job} put={put} comparison={comparison} />}
+      {(comparison.disagreements.length > 1 || comparison.proposed === "table") && (
+        <Whole job={job} put={put} comparison={comparison} />
+      )}
     </>
   );
 }
@@ -138,10 +138,15 @@ function Decision({ job, put, disagreement }: StepProps & { disagreement: Schema
       <p className="font-semibold">
         {disagreement.title}: found {disagreement.found}
       </p>
-      <p>
-        {disagreement.says.map(({ school, value }) => `${NAMES[school].toLowerCase()} ${value}`).join(", ")}
-        {decided && <strong> – decided: {NAMES[decided].toLowerCase()}</strong>}
-      </p>
+      <p>{decided && <strong>Decided: {NAMES[decided].toLowerCase()}</strong>}</p>
+      <ul>
+        {disagreement.says.map(({ school, value, difference }) => (
+          <li key={school}>
+            {NAMES[school]}: {value}
+            {difference ? `, ${difference}` : ", as found"}
+          </li>
+        ))}
+      </ul>
       {!job.closed && (
         <Follow
           schools={disagreement.says.map((each) => each.school)}

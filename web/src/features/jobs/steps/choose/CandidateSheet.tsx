@@ -7,7 +7,7 @@ import { Beside } from "./Beside";
 import { Costs } from "./Costs";
 import type { Candidate } from "./candidate";
 import { Cells } from "./Cells";
-import { Questions } from "./Questions";
+import { Questions } from "../Questions";
 import { Statements } from "./Statements";
 import { ageWords, haveWords } from "./words";
 

@@ -12,6 +12,7 @@ import { InHand } from "./InHand";
 import { OtherWays } from "./OtherWays";
 import { Reopened } from "./Reopened";
 import { SameBoard } from "./SameBoard";
+import { TakeAlong } from "./TakeAlong";
 import { Wishes } from "./Wishes";
 
 /** Every board that may take the original's place, best first, on every criterion. */
@@ -37,6 +38,7 @@ export function ChooseStep({ job, put }: StepProps) {
       )}
       <Reopened job={job} put={put} />
       <Chosen job={job} />
+      <TakeAlong job={job} />
       <SameBoard job={job} put={put} />
       <InHand job={job} put={put} />
       {data && (

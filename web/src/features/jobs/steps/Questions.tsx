@@ -3,7 +3,7 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../stepProps";
+import type { StepProps } from "../stepProps";
 
 type Question = Schemas["QuestionAsked"];
 

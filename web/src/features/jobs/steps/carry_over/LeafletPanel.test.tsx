@@ -1,0 +1,51 @@
+import type { Schemas } from "@/api/client";
+import { jobSheet } from "@/testing/jobs";
+import { render, screen } from "@testing-library/react";
+import { userEvent } from "@testing-library/user-event";
+import { describe, expect, it, vi } from "vitest";
+import { LeafletPanel } from "./LeafletPanel";
+
+const row = { chart: "Sheet 4", row: 2, positions: { S1: "0110" }, use: ["adapter lead E"] };
+const nothing = { rows: [], sets: null, whole: false, clash: [], asks: [], possible: 0 };
+
+function shown(leaflet: Partial<Schemas["LeafletShown"]>, proposed = "functions", school: string | null = null) {
+  const put = vi.fn();
+  const job = jobSheet({ school } as Parameters<typeof jobSheet>[0]);
+  render(<LeafletPanel job={job} put={put} leaflet={{ ...nothing, ...leaflet }} proposed={proposed} />);
+  return put;
+}
+
+describe("the leaflet’s row", () => {
+  it("is set all at once, with a reason where functions would say something", async () => {
+    const put = shown({ rows: [row], sets: { S1: "0110" }, whole: true });
+    expect(screen.getByText("Sheet 4, row 2 holds for this machine. With it: adapter lead E.")).toBeTruthy();
+    const set = screen.getByRole<HTMLButtonElement>("button", { name: "Set by this row" });
+    expect(set.disabled).toBe(true);
+    await userEvent.type(screen.getByRole("textbox"), "the leaflet is newer");
+    await userEvent.click(set);
+    expect(put.mock.calls).toEqual([[{ target: "school", after: "table", reason: "the leaflet is newer" }]]);
+  });
+
+  it("is the plan already where it is proposed, and can be left again where it was chosen", async () => {
+    shown({ rows: [row], sets: { S1: "0110" }, whole: true }, "table");
+    expect(screen.getByText(/The plan is this row/)).toBeTruthy();
+    expect(screen.queryByRole("button")).toBeNull();
+    const put = shown({ rows: [row], sets: { S1: "0110" }, whole: true }, "functions", "table");
+    await userEvent.click(screen.getByRole("button", { name: "Not by this row" }));
+    expect(put.mock.calls).toEqual([[{ target: "school", after: null }]]);
+  });
+
+  it("asks for what would decide between rows, and takes none by half", async () => {
+    const asks = [{ fact: "damper", words: "Damper fitted: no", wanted: false, unit: "" }];
+    const put = shown({ asks, possible: 2 });
+    expect(screen.getByText("2 rows could hold. Half a row is never taken: answer first.")).toBeTruthy();
+    expect(screen.queryByRole("button", { name: "Set by this row" })).toBeNull();
+    await userEvent.click(screen.getByRole("button", { name: "yes" }));
+    expect(put.mock.calls[0]?.[0]).toMatchObject({ target: "fact.damper", after: { value: true } });
+  });
+
+  it("says where its rows contradict each other", () => {
+    shown({ rows: [row, { ...row, row: 3 }], clash: ["S1.2"] });
+    expect(screen.getByRole("alert").textContent).toContain("contradict each other at S1.2");
+  });
+});
