@@ -21,6 +21,8 @@ from twincore.carry_over import twin_key
 from twincore.choose import Candidate, Machine, TwinChecked, Ways
 from twincore.choose.judged import RANK
 from twincore.choose.ranking import CLOSENESS, verdict_of
+from twincore.job import current
+from twincore.job.comparison import believed
 from twincore.job.facts import fact_values
 from twincore.job.given import Given
 from twincore.profile import factory_record, written_positions
@@ -61,8 +63,9 @@ class Choice:
 def found_of(job: Job) -> tuple[dict[str, Any], str]:
     """The original's positions to judge on: the record where anything was read, else factory settings."""
     assert job.original_revision_id is not None  # callers wait for the original
-    if any(str(value).strip("?") for value in job.state["found"].values()):
-        return job.state["found"], "the record"
+    stands = believed(current(job.state))
+    if any(str(value).strip("?") for value in stands.values()):
+        return stands, "the record, with what is assumed" if job.state.get("assumed") else "the record"
     original = board_profile(job.original_revision_id)
     return plain(written_positions(original, factory_record(original).points)), "factory settings"
 

@@ -68,6 +68,8 @@ def brought(case: Case, target: Target, name: str, value: Any) -> dict[str, Any]
             return None
         case "original" | "original_profile" | "original_joined":
             return record.brought_by_original(case)
+        case "unread":
+            return record.brought_by_unread(case)
         case "test":
             told = value.get("result") in UNKNOWN
             return {"powered": not told and rule_out.risk_of(case, name) != "dead"}

@@ -6,6 +6,7 @@ from twincore.job.order import done
 from twincore.job.state import ConfirmedKept, State, empty_state
 from twincore.job.target import EntryMade, Step, Subject, Target
 from twincore.job.targets import TARGETS
+from twincore.job.targets.record import NOTHING_READ
 
 OF_THE_KIND = ("symptoms", "tests", "causes")
 """What was said of another kind of machine does not speak of this one."""
@@ -209,6 +210,22 @@ def _after_found(state: State, name: str, value: Any, entry: EntryMade) -> None:
     """Set anew by hand, it is what stands: an angle that was read before does not count any more."""
     _put(state, "how", name, entry.read_how or None)
     _put(state, "angles", name, None)
+    if "?" not in str(value):
+        # what was read needs no assumption
+        _put(state, "assumed", name, None)
+
+
+def _after_unread(state: State, name: str, value: Any, entry: EntryMade) -> None:
+    """All that nobody read stands as unreadable, and the board is not asked any more; taken back, it is to be read again."""
+    state["answers"] = None if value is None else "no"
+    if value is None:
+        for element in [each for each, how in state["how"].items() if how == NOTHING_READ]:
+            for key in ("found", "how", "assumed"):
+                _put(state, key, element, None)
+        return
+    for element, unreadable in entry.adds.get("found", {}).items():
+        _put(state, "found", element, unreadable)
+        _put(state, "how", element, NOTHING_READ)
 
 
 def _after_angle(state: State, name: str, value: Any, entry: EntryMade) -> None:
@@ -228,7 +245,7 @@ FOLLOWING = {
     "original_joined": _after_original_joined, "replacement_joined": _after_replacement_joined,
     "replacement": _after_replacement, "power": _after_power, "hold": _after_hold,
     "test": _after_test, "energised": _after_energised, "signed": _after_signed, "ticked": _after_ticked,
-    "found": _after_found, "angle": _after_angle, "blind": _after_blind,
+    "found": _after_found, "unread": _after_unread, "angle": _after_angle, "blind": _after_blind,
 }  # fmt: skip
 
 

@@ -1,8 +1,29 @@
 """The pair that a job compares, as it stands."""
 
+from typing import Any
+
 from twincore.carry_over import Comparison
 from twincore.job.case import Case, new_board, original_of
 from twincore.job.facts import fact_values
+from twincore.job.state import State
+
+
+def believed(state: State) -> dict[str, Any]:
+    """How the original is taken to stand: as found, and where that could not be read as somebody assumed."""
+    found = dict(state["found"])
+    for name, each in state["assumed"].items():
+        if name in found:
+            found[name] = _completed(found[name], each["value"])
+    return found
+
+
+def _completed(read: Any, assumed: Any) -> Any:
+    """What was read, its unreadable places as assumed."""
+    if not isinstance(read, str) or "?" not in read:
+        return read
+    if isinstance(assumed, str) and len(assumed) == len(read):
+        return "".join(guess if mark == "?" else mark for mark, guess in zip(read, assumed, strict=True))
+    return assumed
 
 
 def comparison_of(case: Case) -> Comparison:
@@ -10,7 +31,7 @@ def comparison_of(case: Case) -> Comparison:
     family, original = original_of(case)
     state = case.state
     return Comparison(
-        family=family, original=original, replacement=new_board(case), found=state["found"], names=case.names, keep=case.keep,
+        family=family, original=original, replacement=new_board(case), found=believed(state), names=case.names, keep=case.keep,
         plan=state["overrides"], wishes=state["wishes"], facts=fact_values(case), school=state["school"],
         decisions=dict(state["decisions"]), angles=dict(state["angles"]),
     )  # fmt: skip

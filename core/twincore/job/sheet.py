@@ -6,7 +6,7 @@ from typing import Any
 
 from twincore.carry_over import record_of
 from twincore.job.case import Case, original_of
-from twincore.job.comparison import comparison_of
+from twincore.job.comparison import believed, comparison_of
 from twincore.job.meanings import with_meanings
 from twincore.job.order import STEPS, standing, step_in_hand, waiting_for
 from twincore.job.replay import replay
@@ -56,7 +56,7 @@ def _worked_out(state: State, profiles: Profiles) -> dict[str, Any]:
         Case(state=state, family=profiles.family, original=profiles.original, replacement=profiles.replacement)
     )
     family, original = original_of(case)
-    functions = decode(original, record_of(original, state["found"]), family)
+    functions = decode(original, record_of(original, believed(state)), family)
     found: dict[str, Any] = {"functions": {name: each.answer() for name, each in functions.items()}}
     if profiles.replacement is not None:
         comparison = comparison_of(case)

@@ -23,6 +23,7 @@ from twincore.job.targets.prove import CheckKept, ForcedKept, ReadingKept, RunKe
 from twincore.job.targets.recognise import AskedKept, FactSaid, PlateSaid
 from twincore.job.targets.record import (
     AngleKept,
+    AssumedKept,
     BlindKept,
     PartState,
     PictureKept,
@@ -31,6 +32,7 @@ from twincore.job.targets.record import (
     SettledKept,
     TemporaryKept,
     TraceKept,
+    UnreadKept,
     WireKept,
 )
 from twincore.job.targets.rule_out import CauseKept, TestKept
@@ -112,6 +114,10 @@ class State(TypedDict):
     """What the original knows and a new board will not."""
     found: Positions
     how: dict[str, str]
+    unread: UnreadKept | None
+    """That nothing of the original can be read, and why."""
+    assumed: dict[str, AssumedKept]
+    """How elements that cannot be read are taken to stand."""
     angles: dict[str, AngleKept]
     blind: dict[str, BlindKept]
     kept: dict[str, str]

@@ -24,6 +24,7 @@ from jobs.steps.prove.schemas import MeasuredShown, ReadingTaken
 from jobs.steps.prove.view import checks_shown, measured_shown, readings_shown
 from jobs.steps.rule_out.view import rule_out_shown
 from twincore.job import current, done
+from twincore.job.assuming import assumed_words
 from twincore.job.case import original_of, remembered
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
@@ -188,6 +189,7 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         else [],
         "kept": _kept(job) if job.original_revision_id else [],
         "positions": _positions(job, comparison) if comparison else [],
+        "assumed": [assumed_words(name, each) for name, each in state["assumed"].items()],
         "standings": _standings(job),
         "meanings": _meanings(job),
         "same_words": same_words(state["same_board"]),

@@ -1,9 +1,11 @@
 """What no run can prove, in words."""
 
+from collections.abc import Mapping
+
 from jobs.shown.schemas import UnprovedShown
-from twincore.job.steps.prove import (
-    Proving,
-)
+from twincore.job.assuming import assumed_words
+from twincore.job.steps.prove import Proving
+from twincore.job.targets.record import AssumedKept
 
 WHYS = {
     "counter-case": "The counter-case", "another way": "The counter-case, another way",
@@ -29,4 +31,11 @@ def unproved_shown(found: Proving) -> list[UnprovedShown]:
     states = [machines[machine].states[state].title for machine, state in found.plan.unreached]
     if states:
         shown.append(UnprovedShown(what=", ".join(states[:8]), why="states that no run goes through"))
-    return shown
+    return [*assumed_shown(found.assumed), *shown]
+
+
+def assumed_shown(assumed: Mapping[str, AssumedKept]) -> list[UnprovedShown]:
+    """What the whole comparison rests on that nobody could read."""
+    return [
+        UnprovedShown(what=f"{name} of the old board", why=assumed_words(name, each)) for name, each in assumed.items()
+    ]

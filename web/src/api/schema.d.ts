@@ -1224,6 +1224,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/assumable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Assumable
+         * @description Where the positions that cannot be read may be taken from.
+         */
+        get: operations["jobs_steps_record_api_show_assumable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/traces": {
         parameters: {
             query?: never;
@@ -3615,6 +3635,25 @@ export interface components {
             at: string;
         };
         /**
+         * AssumedKept
+         * @description An assumption, by whom and when.
+         */
+        AssumedKept: {
+            /** Value */
+            value: string | number;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "earlier job" | "sister machine" | "leaflet" | "factory";
+            /** Of */
+            of?: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
          * BlindKept
          * @description A second reading by somebody who did not see the first.
          */
@@ -3981,6 +4020,12 @@ export interface components {
             /** How */
             how: {
                 [key: string]: string;
+            };
+            /** Unread */
+            unread: components["schemas"]["UnreadKept"] | null;
+            /** Assumed */
+            assumed: {
+                [key: string]: components["schemas"]["AssumedKept"];
             };
             /** Angles */
             angles: {
@@ -4460,6 +4505,18 @@ export interface components {
             until?: number;
             /** Timed */
             timed?: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
+         * UnreadKept
+         * @description That nothing can be read, by whom and when.
+         */
+        UnreadKept: {
+            /** Why */
+            why: string;
             /** By */
             by: string;
             /** At */
@@ -5701,6 +5758,25 @@ export interface components {
             id: string;
             /** Title */
             title: string;
+        };
+        /**
+         * AssumableShown
+         * @description Where positions that cannot be read may be taken from, in words, and how the elements stand there.
+         */
+        AssumableShown: {
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "earlier job" | "sister machine" | "leaflet" | "factory";
+            /** Of */
+            of: string;
+            /** Words */
+            words: string;
+            /** Positions */
+            positions: {
+                [key: string]: string | number;
+            };
         };
         /**
          * TraceEventShown
@@ -7781,6 +7857,21 @@ export interface components {
             what: string;
         };
         /**
+         * AssumedSaid
+         * @description How an element that cannot be read is taken to stand: from where, and from which job, machine or leaflet.
+         */
+        AssumedSaid: {
+            /** Value */
+            value: string | number;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "earlier job" | "sister machine" | "leaflet" | "factory";
+            /** Of */
+            of?: string;
+        };
+        /**
          * CauseSaid
          * @description Something that may have killed the board, and whether it is cleared.
          */
@@ -8111,6 +8202,14 @@ export interface components {
             timed?: string;
         };
         /**
+         * UnreadSaid
+         * @description That nothing on the board can be read any more, and why.
+         */
+        UnreadSaid: {
+            /** Why */
+            why: string;
+        };
+        /**
          * WireSaid
          * @description A wire on a pin of the old board.
          */
@@ -8167,6 +8266,8 @@ export interface components {
             /** @enum {string} */
             answers: "yes" | "no";
             found: string | number;
+            unread: components["schemas"]["UnreadSaid"];
+            assumed: components["schemas"]["AssumedSaid"];
             angle: components["schemas"]["AngleSaid"];
             blind: string | number;
             kept: string;
@@ -9817,6 +9918,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecordShown"];
+                };
+            };
+        };
+    };
+    jobs_steps_record_api_show_assumable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssumableShown"][];
                 };
             };
         };

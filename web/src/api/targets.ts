@@ -27,6 +27,8 @@ export const TARGETS = {
   hold: { key: "holds", named: true },
   answers: { key: "answers", named: false },
   found: { key: "found", named: true },
+  unread: { key: "unread", named: false },
+  assumed: { key: "assumed", named: true },
   angle: { key: "angles", named: true },
   blind: { key: "blind", named: true },
   kept: { key: "kept", named: true },

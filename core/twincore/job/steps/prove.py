@@ -14,6 +14,7 @@ from twincore.job.given import Check, Given
 from twincore.job.left import left_record
 from twincore.job.order import still_forced
 from twincore.job.targets.prove import CheckKept, CheckSaid, ForcedSaid, ReadingSaid, RunKept, RunSaid
+from twincore.job.targets.record import AssumedKept
 from twincore.job.traces import TRACE_KEYS, check_length, read_trace, traces_of
 from twincore.measure import Judgement, judge
 from twincore.profile import Board, Family, Trace, Value
@@ -62,6 +63,8 @@ class Proving:
     own: dict[str, Value]
     """The functions of the new board as it was left."""
     traces: dict[str, Trace]
+    assumed: dict[str, AssumedKept]
+    """What of the original could not be read and is taken to stand as somebody said."""
 
 
 def proving_of(case: Case) -> Proving:
@@ -77,7 +80,9 @@ def proving_of(case: Case) -> Proving:
     wanted |= {name: d.values[0] for name, d in comparison.wanted().items() if name in comparison.wishes and d.decided}
     traces = traces_of(case)
     plan = plan_proving(family, known, proof.counter_case, traces, replacement, own, fact_values(case))
-    return Proving(family, comparison.original, replacement, proof, plan, known, wanted, own, traces)
+    return Proving(
+        family, comparison.original, replacement, proof, plan, known, wanted, own, traces, case.state["assumed"]
+    )
 
 
 def due_in(proving: Proving, trace: Trace, plan_run: str = "") -> tuple[list[Expected], str]:

@@ -9,6 +9,7 @@ from twincore.job.facts import fact_values
 from twincore.job.given import Check, Given
 from twincore.job.targets.record import (
     AngleSaid,
+    AssumedSaid,
     PictureSaid,
     QuickWay,
     ReadHow,
@@ -21,7 +22,7 @@ from twincore.job.targets.record import (
 from twincore.job.traces import check_length, read_own_trace
 from twincore.job.wires import findings_of, wiring_of_values
 from twincore.make_safe import hold_points
-from twincore.profile import Board
+from twincore.profile import Board, written_positions
 from twincore.profile.faults import FaultList
 from twincore.profile.values import plain
 from twincore.wiring import (
@@ -34,6 +35,7 @@ from twincore.wiring import (
 POWERED_KINDS = ("program", "parameter", "code")
 """Kinds of element that a board shows and that nobody can see on it."""
 READ_HOW = get_args(ReadHow)
+UNREADABLE = "?"
 
 
 def powered_elements(board: Board) -> list[str]:
@@ -50,6 +52,24 @@ def brought_by_original(case: Case) -> dict[str, Any]:
         "remembered": [each["id"] for each in remembered(board)],
         "holds": [each.id for each in hold_points(family, [board], fact_values(case))],
     }
+
+
+def brought_by_unread(case: Case) -> dict[str, Any]:
+    """Every element that nobody has read yet, as one that cannot be."""
+    board = original_of(case)[1]
+    unreadable = plain(written_positions(board, dict.fromkeys(board.points)))
+    return {"found": {name: value for name, value in unreadable.items() if name not in case.state["found"]}}
+
+
+def assumed_value(case: Case, name: str, after: AssumedSaid, given: Given) -> dict[str, Any]:
+    """How an element that could not be read is taken to stand."""
+    board = original_of(case)[1]
+    value = position(board, name, after["value"])
+    if UNREADABLE in str(value):
+        raise WrongValue(f"{name}: an assumption says how every place of it stands.")
+    if UNREADABLE not in str(case.state["found"].get(name, "")):
+        raise Refusal(f"{name} was read, or nobody has looked at it yet. Only what cannot be read is assumed.")
+    return {**after, "value": value}
 
 
 def found_value(case: Case, name: str, after: Any, given: Given) -> Any:
@@ -175,7 +195,7 @@ def picture_value(case: Case, name: str, after: PictureSaid, given: Given) -> di
 
 
 CHECKS: dict[str, Check] = {
-    "found": found_value, "blind": blind_value, "angle": angle_value, "kept": kept_value, "trace": trace_value,
+    "found": found_value, "assumed": assumed_value, "blind": blind_value, "angle": angle_value, "kept": kept_value, "trace": trace_value,
     "wire": wire_value, "plug": plug_value, "settled": settled_value, "removed": removed_value, "moving": moving_value,
     "temporary": temporary_value, "picture": picture_value,
 }  # fmt: skip

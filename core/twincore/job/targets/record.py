@@ -18,6 +18,36 @@ MOST_TRACED = 400
 """Events of one trace or run."""
 
 
+Assumption = Literal["earlier job", "sister machine", "leaflet", "factory"]
+"""Where a position that nobody can read is taken from."""
+NOTHING_READ = "nothing could be read"
+"""How the positions were read of a board of which somebody said that nothing can be."""
+
+
+@closed
+class UnreadSaid(TypedDict):
+    """That nothing on the board can be read any more, and why."""
+
+    why: Annotated[Line, Field(min_length=1)]
+
+
+class UnreadKept(UnreadSaid, Signed):
+    """That nothing can be read, by whom and when."""
+
+
+@closed
+class AssumedSaid(TypedDict):
+    """How an element that cannot be read is taken to stand: from where, and from which job, machine or leaflet."""
+
+    value: Position
+    source: Assumption
+    of: NotRequired[Line]
+
+
+class AssumedKept(AssumedSaid, Signed):
+    """An assumption, by whom and when."""
+
+
 @closed
 class AngleSaid(TypedDict):
     """A trimmer by the angle of its slot: degrees from the top, clockwise, and how well it can be read."""
@@ -187,6 +217,18 @@ LIVE: tuple[Need, ...] = ("recognise",)
 TARGETS = (
     Target("answers", "record", YesNo, "answers", "original", named=False, waits_for=LIVE),
     Target("found", "record", Position, "found", "original", takes_back=REOPENS),
+    Target(
+        "unread",
+        "record",
+        UnreadSaid,
+        "unread",
+        "original",
+        named=False,
+        takes_back=REOPENS,
+        waits_for=LIVE,
+        keep=signed,
+    ),
+    Target("assumed", "record", AssumedSaid, "assumed", "original", takes_back=REOPENS, waits_for=LIVE, keep=signed),
     Target("angle", "record", AngleSaid, "angles", "original", takes_back=REOPENS),
     Target("blind", "record", Position, "blind", "original", keep=_keep_blind),
     Target("kept", "record", Text, "kept", "original", waits_for=LIVE),

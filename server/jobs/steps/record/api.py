@@ -11,8 +11,10 @@ from config.errors import Refused
 from jobs.asked import job_of, job_with_original
 from jobs.cases import case_of
 from jobs.steps.record import pictures
+from jobs.steps.record.assuming import assumable_shown
 from jobs.steps.record.drafting import draft_checked, draft_shown, load_draft
 from jobs.steps.record.schemas import (
+    AssumableShown,
     BankGiven,
     BankShown,
     DraftGiven,
@@ -36,6 +38,12 @@ router = Router(tags=["record"])
 def show_record(request: HttpRequest, job_id: UUID) -> RecordShown:
     """What is to be recorded, and what is missing."""
     return record_shown(job_with_original(request, job_id))
+
+
+@router.get("/jobs/{job_id}/assumable", response=list[AssumableShown])
+def show_assumable(request: HttpRequest, job_id: UUID) -> list[AssumableShown]:
+    """Where the positions that cannot be read may be taken from."""
+    return assumable_shown(job_with_original(request, job_id))
 
 
 @router.get("/jobs/{job_id}/traces", response=list[TraceShown])

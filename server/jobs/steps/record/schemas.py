@@ -4,8 +4,9 @@ from typing import Any
 
 from ninja import Field, Schema
 
-from bench.schemas import Scalar
+from bench.schemas import Positions, Scalar
 from jobs.shown.schemas import FindingShown, PinShown, RememberedShown
+from twincore.job.targets.record import Assumption
 
 
 class PlugShown(Schema):
@@ -85,6 +86,15 @@ class RecordShown(Schema):
     at_rest: list[str]
     behaviour_known: bool
     removed_left: int
+
+
+class AssumableShown(Schema):
+    """Where positions that cannot be read may be taken from, in words, and how the elements stand there."""
+
+    source: Assumption
+    of: str
+    words: str
+    positions: Positions
 
 
 class Corner(Schema):

@@ -177,6 +177,16 @@ export function useRecord(job: Job) {
   });
 }
 
+/** Where positions that cannot be read may be taken from. */
+export function useAssumable(job: Job, open: boolean) {
+  return useQuery({
+    queryKey: ["assumable", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/assumable", at(job.id))),
+    enabled: open && job.original !== null,
+  });
+}
+
 export function useTraces(job: Job, open: boolean) {
   return useQuery({
     queryKey: ["traces", ...planKey(job)],

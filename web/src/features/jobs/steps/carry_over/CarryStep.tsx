@@ -32,7 +32,7 @@ export function CarryStep({ job, put }: StepProps) {
       {!done && comparison.data.plan && (
         <NextInCarry job={job} put={put} undecided={undecided} unreasoned={unreasoned} />
       )}
-      <Notes comparison={comparison.data} />
+      <Notes job={job} comparison={comparison.data} />
       <CarryView
         comparison={comparison.data}
         original={original.data}

@@ -1,10 +1,19 @@
 import type { Schemas } from "@/api/client";
+import type { Job } from "../../api";
 
 /** What stands out before anything is set: off its own table, a test mode found on, a slot between two marks. */
-export function Notes({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
+export function Notes({ job, comparison }: { job: Job; comparison: Schemas["ComparisonShown"] }) {
   const { off_own_table: off, acting, between, alternatives } = comparison;
   return (
     <>
+      {Object.entries(job.assumed).map(([name, each]) => (
+        <p key={name} role="note" className="border-l-4 border-text pl-3">
+          <strong>
+            <span className="font-mono">{name}</span> is assumed
+          </strong>
+          , not read ({each.by}): all that follows rests on it.
+        </p>
+      ))}
       {off.length > 0 && (
         <div role="note" className="border-l-4 border-text pl-3">
           <p className="font-semibold">The original itself stood off its own table. Set wrong, or for a reason?</p>

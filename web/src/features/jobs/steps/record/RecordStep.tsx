@@ -5,7 +5,9 @@ import { useJobBoard, useRecord, type Job } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
+import { Assume } from "./Assume";
 import { ElementsPart } from "./ElementsPart";
+import { NothingRead } from "./NothingRead";
 import { ObservedPart } from "./ObservedPart";
 import { PartsPart } from "./PartsPart";
 import { PicturesPart } from "./PicturesPart";
@@ -132,6 +134,8 @@ const Record = memo(function Record({ job, put, board, record }: Props) {
           }
         />
       )}
+      <NothingRead job={job} put={put} left={elements.filter((each) => job.found[each.id] === undefined).length} />
+      <Assume job={job} put={put} />
       <Parts parts={withPower} keep />
       {!dead && (
         <Caution title="The rest needs the machine dead">
