@@ -1,6 +1,7 @@
 """From a symptom to a recorded choice, three ways; a cleared board; the parts desk away and back; a bad CSV."""
 
 import csv
+import re
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from threading import Thread
@@ -176,11 +177,32 @@ class ClearedBoard(FrontTestCase):
             page.get_by_label("What was measured").fill("Terminator of the last section missing, put in: bus answers")
             self.check_accessible(page)
             page.get_by_role("button", name="It was not the board").click()
+            # the job goes on: what was put right, what is seen to work, price and papers, and then it asks before it closes
+            page.get_by_label("What was done").fill("Terminator of the last section")
+            page.get_by_role("radio", name="Something else").click()
+            page.get_by_role("button", name="Put right").click()
+            back = page.get_by_role("region", name="Back to power")
+            back.wait_for()
+            self.check_accessible(page)
+            for box in back.get_by_role("checkbox").all():
+                box.check()
+            back.get_by_role("button", name="The supply is on").click()
+            page.get_by_role("list", name="Check list").wait_for()
+            self.check_accessible(page)
+            page.get_by_role("button", name=re.compile("^Good: Supply off and on again")).click()
+            page.get_by_role("button", name="It works again").click()
+            page.get_by_role("list", name="What was put right").wait_for()
+            page.get_by_role("button", name="Time and cost").click()
+            page.get_by_label("Minutes of work").fill("25")
+            self.check_accessible(page)
+            page.get_by_role("button", name="Close the job").click()
             page.get_by_text("Nothing in this job changes any more").wait_for()
+            page.get_by_role("link", name="Customer’s page, A4").wait_for()
             self.check_accessible(page)
         job = self.last_job()
         self.assertIsNotNone(job.closed_at)
         self.assertEqual(job.state["confirmed"]["rule_out"]["end"], "cleared")
+        self.assertEqual([each["what"] for each in job.state["repairs"].values()], ["Terminator of the last section"])
 
 
 class PartsDeskAway(FrontTestCase):

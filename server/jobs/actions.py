@@ -124,7 +124,7 @@ def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> Entry
     value: Any
     if target is None:
         value = confirmation(case_of(job), name, new.after)
-        adds = None if value is None else settles(job, name, value, given)
+        adds = None if value is None else settles(job, name, given)
     else:
         value = value_of(job, target, name, new.after, given)
         adds = brings(job, target, name, value, given)

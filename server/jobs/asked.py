@@ -8,7 +8,7 @@ from config.errors import Refused
 from jobs import queries
 from jobs.models import Job
 from people.access import person_of
-from twincore.job import done
+from twincore.job import cleared, current, done
 
 
 def job_of(request: HttpRequest, job_id: UUID) -> Job:
@@ -30,6 +30,12 @@ def job_with_both(request: HttpRequest, job_id: UUID) -> Job:
     if job.replacement_revision_id is None:
         raise Refused("Choose the replacement first.")
     return job
+
+
+def ending_job(request: HttpRequest, job_id: UUID) -> Job:
+    """A job that is proved and handed over: its plan is confirmed, or its board was cleared."""
+    job = job_of(request, job_id)
+    return job if cleared(current(job.state)) else planned_job(request, job_id)
 
 
 def planned_job(request: HttpRequest, job_id: UUID) -> Job:

@@ -6,12 +6,11 @@ from jobs.candidates import rejudged
 from jobs.cases import case_of
 from jobs.ledger.chaining import closed_as
 from jobs.models import Job
-from twincore.job import ConfirmedSaid
 from twincore.job.adding import settled_by
 from twincore.job.given import Given
 
 
-def settles(job: Job, step: str, said: ConfirmedSaid, given: Given) -> dict[str, Any] | None:
+def settles(job: Job, step: str, given: Given) -> dict[str, Any] | None:
     """What a confirmation brings along into the record."""
     match step:
         case "record":
@@ -19,6 +18,4 @@ def settles(job: Job, step: str, said: ConfirmedSaid, given: Given) -> dict[str,
         case "hand_over":
             closing = {} if job.depot.second_person else {"closed_as": closed_as(job)}
             return {"by_id": given.person_id, **closing}
-        case "rule_out" if said.get("end") == "cleared":
-            return {"closed_as": closed_as(job)}
     return settled_by(case_of(job), step)

@@ -9,7 +9,7 @@ from twincore.job.comparison import comparison_of
 from twincore.job.given import Given
 from twincore.job.holds import isolates
 from twincore.job.left import as_left, left_record
-from twincore.job.order import STEPS
+from twincore.job.order import STEPS, cleared
 from twincore.job.state import ConfirmedSaid
 from twincore.job.steps import CHECKS, CONFIRMED, record, rule_out
 from twincore.job.target import Target, checked
@@ -102,7 +102,7 @@ def settled_by(case: Case, step: str) -> dict[str, Any] | None:
     """What a confirmation settles besides itself, as far as the job and its boards tell."""
     if step == "fit":
         return {"left": as_left(case)}
-    if step == "prove":
+    if step == "prove" and not cleared(case.state):
         return {"verdict": comparison_of(case).proof(left_record(case)).verdict}
     return None
 

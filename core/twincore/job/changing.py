@@ -2,7 +2,7 @@
 
 from typing import Any, cast
 
-from twincore.job.order import done
+from twincore.job.order import cleared, done
 from twincore.job.state import ConfirmedKept, State, empty_state
 from twincore.job.target import EntryMade, Step, Subject, Target
 from twincore.job.targets import TARGETS
@@ -55,7 +55,17 @@ def changed(state: State, entry: EntryMade) -> State:
 
     The state before stays as it was; parts that the entry does not touch are the same objects in both.
     """
+    was_cleared = cleared(state)
     state = cast(State, dict(state))
+    after = _changed(state, entry)
+    if was_cleared and not cleared(after):
+        # what was looked at was looked at on a machine whose board was not the matter
+        _reopen(after, "prove")
+    return after
+
+
+def _changed(state: State, entry: EntryMade) -> State:
+    """A state of its own, changed by an entry."""
     kind, _, name = entry.target.partition(".")
     if kind == "confirmed":
         _confirm(state, name, entry)

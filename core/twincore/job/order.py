@@ -20,6 +20,16 @@ NEEDS: dict[Step, tuple[Need, ...]] = {
 """What must be done before a step can be worked on; hold points stand before everything that is touched."""
 
 
+LEFT_OUT: tuple[Step, ...] = ("recognise", "choose", "record", "carry_over", "fit")
+"""Steps that a machine whose board was cleared does not go through."""
+
+
+def cleared(state: State) -> bool:
+    """Whether it turned out not to be the board: then what was wrong is put right, and nothing is exchanged."""
+    said = state["confirmed"].get("rule_out")
+    return said is not None and said.get("end") == "cleared"
+
+
 def step_of(target: str) -> Step:
     """The step in which a target is worked on."""
     kind, _, name = target.partition(".")
@@ -49,6 +59,9 @@ def uncleared_causes(state: State) -> list[str]:
 
 def waiting_for(state: State, step: str) -> list[Need]:
     """What a step still waits for."""
+    if cleared(state):
+        off: list[Need] = ["energised"] if step == "prove" and state["power"] == "off" else []
+        return off or (_undone(state, ("prove",)) if step == "hand_over" else [])
     if step == "fit" and state["energised"] is not None:
         return _undone(state, ("carry_over",))
     return _undone(state, next((needs for each, needs in NEEDS.items() if each == step), ()))
@@ -59,6 +72,8 @@ def target_waits_for(state: State, target: str, read_how: str = "") -> list[Need
     kind, _, name = target.partition(".")
     if target == "confirmed.fit":
         return _undone(state, ("carry_over", "energised"))
+    if cleared(state) and kind == "energised":
+        return []
     declared = TARGETS.get(kind)
     if kind == "found" and (name in state["powered"] or read_how == OVER_PORT):
         return _undone(state, ("recognise",))
@@ -93,8 +108,13 @@ def unread_powered(state: State) -> list[str]:
 def step_in_hand(state: State) -> Step:
     """The first step, in the order of the work, that is not done and waits for nothing; the last one in the end.
 
-    What needs power is recorded before the machine is made safe.
+    What needs power is recorded before the machine is made safe. Where the board was cleared, what was put right is said
+    first; then the supply is back on, and the machine is looked at.
     """
+    if cleared(state):
+        if not state["repairs"]:
+            return "rule_out"
+        return "make_safe" if state["power"] == "off" else "hand_over" if done(state, "prove") else "prove"
     for step in STEPS:
         if step == "make_safe" and not done(state, "record") and done(state, "choose") and unread_powered(state):
             return "record"
@@ -103,11 +123,13 @@ def step_in_hand(state: State) -> Step:
     return STEPS[-1]
 
 
-Standing = Literal["done", "open", "waiting"]
+Standing = Literal["done", "open", "waiting", "left out"]
 
 
 def standing(state: State, step: str, closed: bool) -> Standing:
     """How a step stands. Handing over is done with the closing; of the record, what needs power opens with the board."""
+    if cleared(state) and step in LEFT_OUT and not settled(state, step):
+        return "left out"
     if settled(state, step) and (step != "hand_over" or closed):
         return "done"
     if not waiting_for(state, step) or (step == "record" and done(state, "recognise")):

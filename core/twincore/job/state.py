@@ -35,7 +35,7 @@ from twincore.job.targets.record import (
     UnreadKept,
     WireKept,
 )
-from twincore.job.targets.rule_out import CauseKept, TestKept
+from twincore.job.targets.rule_out import CauseKept, RepairKept, TestKept
 from twincore.job.values import Position, Scalar, Text, YesNo, closed
 from twincore.settings.schools import School
 from twincore.wiring.plan import Order
@@ -84,6 +84,8 @@ class State(TypedDict):
     report: dict[str, str]
     tests: dict[str, TestKept]
     causes: dict[str, CauseKept]
+    repairs: dict[str, RepairKept]
+    """What was put right where it was not the board."""
     plates: dict[str, PlateSaid]
     serial: str | None
     original: str | None

@@ -24,9 +24,18 @@ class CheckLine:
     of: str = ""
 
 
-def check_lines(family: Family, board: Board, own: Mapping[str, str]) -> list[CheckLine]:
-    """Every output seen, every input made that can be made here, what is always looked at, and lines of one's own."""
-    machines = board.behaviour.machines if board.behaviour else ()
+def check_lines(family: Family | None, board: Board | None, own: Mapping[str, str]) -> list[CheckLine]:
+    """Every output seen, every input made that can be made here, what is always looked at, and lines of one's own.
+
+    Of a machine of no known kind only what is always looked at; of no known board every output of the kind.
+    """
+    always = [
+        *(CheckLine(kind, kind) for kind in ALWAYS),
+        *(CheckLine(name, "own", words) for name, words in own.items()),
+    ]
+    if family is None:
+        return always
+    machines = board.behaviour.machines if board and board.behaviour else ()
     known = {output.name for machine in machines for state in machine.states.values() for output in state.on}
     outputs = [name for name in family.outputs if name in family.compared and (not known or name in known)]
     cannot = {each.input for each in forcing_of(family).values() if each.way == "cannot"}
@@ -34,6 +43,5 @@ def check_lines(family: Family, board: Board, own: Mapping[str, str]) -> list[Ch
     return [
         *(CheckLine(f"output/{name}", "output", name) for name in outputs),
         *(CheckLine(f"input/{name}", "input", name) for name in inputs),
-        *(CheckLine(kind, kind) for kind in ALWAYS),
-        *(CheckLine(name, "own", words) for name, words in own.items()),
+        *always,
     ]

@@ -8,7 +8,7 @@ from django.utils import timezone
 from ninja import Router
 
 from config.downloads import CSV, JSON, PDF, download
-from jobs.asked import job_of, job_with_both, job_with_original, planned_job
+from jobs.asked import ending_job, job_of, job_with_both, job_with_original, planned_job
 from jobs.papers import summary
 from jobs.papers.label import customer_pdf, label_pdf
 from jobs.papers.plan import plan_json, plan_pdf, tags_pdf, wires_csv
@@ -69,7 +69,7 @@ def label(request: HttpRequest, job_id: UUID) -> HttpResponse:
 @router.get("/jobs/{job_id}/customer.pdf", response={200: Any})
 def customer_page(request: HttpRequest, job_id: UUID, paper: str = "A4") -> HttpResponse:
     """The customer's page, in plain words."""
-    job = planned_job(request, job_id)
+    job = ending_job(request, job_id)
     return download(customer_pdf(job, paper, timezone.now()), PDF, f"{job.code}.customer.pdf")
 
 

@@ -15,8 +15,8 @@ from jobs.models import Job
 from jobs.papers.drawn import as_set
 from jobs.shown.unproved import unproved_shown
 from jobs.steps.hand_over.view import codes_of, seal_words, spent_shown
-from jobs.steps.prove.view import readings_shown
-from twincore.job.comparison import comparison_of
+from jobs.steps.prove.view import checks_shown, readings_shown
+from twincore.job import State, cleared
 from twincore.job.left import changed_positions, left_in_order
 from twincore.job.steps.prove import proving_of
 from twincore.job.targets.hand_over import OldBoardWay
@@ -93,10 +93,11 @@ def label_text(job: Job) -> str:
 
 def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
     """What was done, in plain words, for the owner of the machine."""
-    if job.closed_at is None and job.state["verdict"] is None:
+    if job.closed_at is None and "prove" not in job.state["confirmed"]:
         raise Refused("There is nothing to tell the customer before the work is proved.")
-    found = proving_of(case_of(job))
-    titles = comparison_of(case_of(job)).family.titles
+    case = case_of(job)
+    exchanged = not cleared(case.state)
+    titles = case.family.titles if case.family else {}
     context = {
         "job": job,
         "paper": paper_of(paper),
@@ -106,16 +107,27 @@ def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
         "notes": [c["note"] for step, c in job.state["confirmed"].items() if step == "prove" and c["note"]],
         "reasons": [(titles.get(name, name), reason) for name, reason in job.state["reasons"].items()],
         "runs": len(job.state["runs"]),
-        "unproved": unproved_shown(found),
+        "exchanged": exchanged,
+        "repairs": repairs_told(case.state),
+        "checks": [each for each in checks_shown(job) if each.ok],
+        "unproved": unproved_shown(proving_of(case)) if exchanged else [],
         "readings": [each for each in readings_shown(job) if each.value is not None],
         "defects": [each for each in job.state["defects"].values() if not each["done"]],
-        "codes": codes_of(job),
+        "codes": codes_of(job) if exchanged else [],
         "spent": spent_shown(job, now),
         "minutes": job.state["spent"].get("minutes"),
         "retail": job.state["spent"].get("parts_retail"),
         "wishes": [(titles.get(name, name), plain(value)) for name, value in job.state["wishes"].items()],
     }
     return as_pdf("jobs/customer.html", context)
+
+
+def repairs_told(state: State) -> list[str]:
+    """What was put right, line by line."""
+    return [
+        f"{each['kind']}: {each['what']}" + (f", {each['part']}" if each.get("part") else "")
+        for each in state["repairs"].values()
+    ]
 
 
 def paper_of(name: str) -> str:

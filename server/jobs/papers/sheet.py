@@ -13,7 +13,7 @@ from jobs.cases import case_of
 from jobs.ledger.chaining import entry_node, moment, record_head
 from jobs.models import Job, Picture
 from jobs.papers.drawn import as_set, tracks_svg
-from jobs.papers.label import old_board_words, paper_of
+from jobs.papers.label import old_board_words, paper_of, repairs_told
 from jobs.papers.pictures import on_paper
 from jobs.shown.findings import findings_shown
 from jobs.shown.unproved import unproved_shown
@@ -23,7 +23,7 @@ from jobs.steps.hand_over.view import codes_of, decisions_told, seal_words, spen
 from jobs.steps.prove.schemas import MeasuredShown, ReadingTaken
 from jobs.steps.prove.view import checks_shown, measured_shown, readings_shown
 from jobs.steps.rule_out.view import rule_out_shown
-from twincore.job import current, done
+from twincore.job import cleared, current, done
 from twincore.job.assuming import assumed_words
 from twincore.job.case import original_of, remembered
 from twincore.job.comparison import comparison_of
@@ -207,13 +207,14 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         ],
         "more_runs": max(0, len(runs) - MOST_DRAWN),
         "readings": [each for each in _readings(job) if each.value is not None],
-        "checks": [each for each in checks_shown(job) if each.ok is not None] if fitted else [],
+        "repairs": repairs_told(state),
+        "checks": [each for each in checks_shown(job) if each.ok is not None] if fitted or cleared(state) else [],
         "unproved": unproved_shown(proving_of(case_of(job))) if fitted else [],
         "codes": codes_of(job) if job.replacement_revision_id else [],
         "numbered": list(state["numbered"].values()),
         "defects": list(state["defects"].values()),
         "old_board": old_board_words(state),
-        "spent": spent_shown(job, now) if fitted else None,
+        "spent": spent_shown(job, now) if fitted or cleared(state) else None,
         "pictures": [_picture(each, state) for each in job.pictures.all()[:MOST_PRINTED]],
         "more_pictures": max(0, job.pictures.count() - MOST_PRINTED),
         "signed": state["signed"],

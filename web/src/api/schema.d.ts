@@ -3956,6 +3956,10 @@ export interface components {
             causes: {
                 [key: string]: components["schemas"]["CauseKept"];
             };
+            /** Repairs */
+            repairs: {
+                [key: string]: components["schemas"]["RepairKept"];
+            };
             /** Plates */
             plates: {
                 [key: string]: components["schemas"]["PlateSaid"];
@@ -4323,6 +4327,25 @@ export interface components {
             n: number;
         };
         /**
+         * RepairKept
+         * @description What was put right, by whom and when.
+         */
+        RepairKept: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fuse" | "sensor" | "setting" | "wire" | "switch" | "other";
+            /** What */
+            what: string;
+            /** Part */
+            part?: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
          * SameBoard
          * @description Which one of the same number it is, and what must be known of it.
          */
@@ -4436,7 +4459,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "done" | "open" | "waiting";
+            state: "done" | "open" | "waiting" | "left out";
             /** Result */
             result: string;
             /** Waits For */
@@ -5606,6 +5629,8 @@ export interface components {
             locked_off_at: string | null;
             /** Points */
             points: components["schemas"]["HoldShown"][];
+            /** Still Off */
+            still_off: string[];
             /** Unread */
             unread: string[];
         };
@@ -8113,6 +8138,21 @@ export interface components {
             back?: boolean;
         };
         /**
+         * RepairSaid
+         * @description What was put right, and the part that went in.
+         */
+        RepairSaid: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fuse" | "sensor" | "setting" | "wire" | "switch" | "other";
+            /** What */
+            what: string;
+            /** Part */
+            part?: string;
+        };
+        /**
          * RunSaid
          * @description A run that was measured on the machine, and the planned run that it is.
          */
@@ -8243,6 +8283,7 @@ export interface components {
             symptom: "yes" | "no";
             report: string;
             test: components["schemas"]["TestSaid"];
+            repair: components["schemas"]["RepairSaid"];
             cause: components["schemas"]["CauseSaid"];
             plate: components["schemas"]["PlateSaid"];
             serial: string;

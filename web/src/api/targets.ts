@@ -6,6 +6,7 @@ export const TARGETS = {
   symptom: { key: "symptoms", named: true },
   report: { key: "report", named: true },
   test: { key: "tests", named: true },
+  repair: { key: "repairs", named: true },
   cause: { key: "causes", named: true },
   plate: { key: "plates", named: true },
   serial: { key: "serial", named: false },

@@ -23,10 +23,11 @@ function Frame({ id, label, hint, children }: Common & { id: string; children: R
 }
 
 export function TextField({ label, hint, className = "", ...rest }: Common & InputHTMLAttributes<HTMLInputElement>) {
-  const id = useId();
+  const own = useId();
+  const id = rest.id ?? own;
   return (
     <Frame id={id} label={label} hint={hint}>
-      <input id={id} className={`${BOX} ${className}`} {...rest} />
+      <input className={`${BOX} ${className}`} {...rest} id={id} />
     </Frame>
   );
 }

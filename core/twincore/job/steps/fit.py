@@ -10,6 +10,7 @@ from twincore.job.case import Case, new_board, original_of, position, remembered
 from twincore.job.given import Check, Given
 from twincore.job.holds import points_of
 from twincore.job.left import plan_of, planned_positions
+from twincore.job.order import cleared
 from twincore.job.presses import press_plan
 from twincore.job.taking import kit_of, leads_of, mounting_of
 from twincore.job.targets.fit import WITH_POWER, EnergisedSaid, LearnedSaid, ReadbackSaid
@@ -175,12 +176,17 @@ def missing_dead(case: Case, fitting: Fitting) -> list[str]:
     for group, words in groups.items():
         if count := sum(look.group == group for look in open_looks):
             found.append(words if group == "mount" else f"{words}: {count}")
-    if off := [each["what"] for each in state["removed"].values() if not each["back"]]:
-        found.append(f"taken off and not back on: {', '.join(off[:6])}")
+    found += still_off(case)
     if moving := [e["what"] for e in original_of(case)[1].document.get("moves", ())
                   if state["moving"].get(e["id"]) == "to move"]:  # fmt: skip
         found.append(f"not moved across: {', '.join(moving)}")
     return found
+
+
+def still_off(case: Case) -> list[str]:
+    """What came off and is not back on, in words."""
+    off = [each["what"] for each in case.state["removed"].values() if not each["back"]]
+    return [f"taken off and not back on: {', '.join(off[:6])}"] if off else []
 
 
 def to_reenter(case: Case) -> list[dict[str, Any]]:
@@ -266,7 +272,8 @@ def energised_value(case: Case, name: str, after: EnergisedSaid, given: Given) -
     if after["released"] != expected:
         titles = [each.title for each in points_of(case)][::-1]
         raise WrongValue(f"Hold points are released from the last to the first: {', '.join(titles)}.")
-    if (missing := missing_dead(case, fitting_of_job(case))) and not given.reason.strip():
+    missing = still_off(case) if cleared(case.state) else missing_dead(case, fitting_of_job(case))
+    if missing and not given.reason.strip():
         raise Refusal(f"Before power: {'; '.join(missing)}. Do it, or say why it is left.", missing=missing)
     return {"released": expected, "left": missing, "reason": given.reason.strip()}
 

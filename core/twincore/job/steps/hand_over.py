@@ -82,3 +82,7 @@ def check_confirmed(case: Case, note: str) -> None:
     """Refuse to hand over a machine on which something is still overridden."""
     if on := still_forced(case.state):
         raise Refusal(f"Still overridden: {', '.join(on)}. Switch it off, and say so.", forced=on)
+    if case.state["power"] == "off":
+        raise Refusal(
+            "The lock-off still stands. Put the supply back on, hold point by hold point, and look at the machine."
+        )

@@ -12,7 +12,7 @@ from twincore.job.comparison import comparison_of
 from twincore.job.facts import fact_values
 from twincore.job.given import Check, Given
 from twincore.job.left import left_record
-from twincore.job.order import still_forced
+from twincore.job.order import cleared, still_forced
 from twincore.job.targets.prove import CheckKept, CheckSaid, ForcedSaid, ReadingSaid, RunKept, RunSaid
 from twincore.job.targets.record import AssumedKept
 from twincore.job.traces import TRACE_KEYS, check_length, read_trace, traces_of
@@ -24,6 +24,7 @@ from twincore.prove import (
     CheckLine,
     Expected,
     JudgedRun,
+    Override,
     ProvingPlan,
     ReadingWanted,
     check_lines,
@@ -123,9 +124,8 @@ def run_value(case: Case, name: str, after: RunSaid, given: Given) -> dict[str, 
 
 def check_list(case: Case) -> list[CheckLine]:
     """What this machine is looked at for once the new board is in."""
-    comparison = comparison_of(case)
     own = {name: kept.get("what", "") for name, kept in case.state["checks"].items() if name.startswith(OWN)}
-    return check_lines(comparison.family, comparison.replacement, own)
+    return check_lines(case.family, case.original if cleared(case.state) else case.replacement, own)
 
 
 def check_value(case: Case, name: str, after: CheckSaid, given: Given) -> CheckSaid:
@@ -140,7 +140,7 @@ def check_value(case: Case, name: str, after: CheckSaid, given: Given) -> CheckS
 
 def wanted_readings(case: Case) -> list[ReadingWanted]:
     """The readings that this machine is to show."""
-    return readings_of(comparison_of(case).family, fact_values(case))
+    return readings_of(case.family, fact_values(case)) if case.family else []
 
 
 def reading_value(case: Case, name: str, after: ReadingSaid, given: Given) -> ReadingSaid:
@@ -155,9 +155,14 @@ def judged_reading(wanted: ReadingWanted, said: Mapping[str, Any]) -> Judgement:
     return judge(float(said["value"]), wanted.band, float(said.get("uncertainty", wanted.uncertainty)))
 
 
+def known_overrides(case: Case) -> list[Override]:
+    """What may be overridden for a test on this kind of machine."""
+    return overrides_of(case.family) if case.family else []
+
+
 def forced_value(case: Case, name: str, after: ForcedSaid, given: Given) -> dict[str, Any]:
     """An override switched on for a test, or off again; what it is, how long it lasts by itself."""
-    known = next((each for each in overrides_of(comparison_of(case).family) if each.id == after.get("of")), None)
+    known = next((each for each in known_overrides(case) if each.id == after.get("of")), None)
     if not after["what"]:
         raise WrongValue("Say what is overridden.")
     limit = after.get("time_out_s", known.time_out_s if known else None)
@@ -193,9 +198,7 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             told = f"{proving.family.titles[wrong[0].output]} {'on' if wrong[0].on else 'off'} {wrong[0].verdict}"
             found.append(f"{node['title'] or 'a run'}: {told}")
     lines, looked_at = check_list(case), case.state["checks"]
-    found += [
-        f"{line_words(line, proving.family)}: not as it should be" for line in lines if _wrong(looked_at.get(line.id))
-    ]
+    found += _not_so(case)
     if not runs:
         looked = all(line.id in looked_at for line in lines)
         found.append(
@@ -203,6 +206,27 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             if looked
             else "nothing was run on the machine"
         )
+    return found + _outside(case)
+
+
+def doubts_of_repair(case: Case) -> list[str]:
+    """What speaks against it that a machine works again whose board was cleared, or is missing."""
+    looked_at = case.state["checks"]
+    missing = [] if looked_at else ["nothing was looked at on the machine"]
+    return missing + _not_so(case) + _outside(case)
+
+
+def _not_so(case: Case) -> list[str]:
+    looked_at = case.state["checks"]
+    return [
+        f"{line_words(line, case.family)}: not as it should be"
+        for line in check_list(case)
+        if _wrong(looked_at.get(line.id))
+    ]
+
+
+def _outside(case: Case) -> list[str]:
+    found = []
     for reading in wanted_readings(case):
         said = case.state["readings"].get(reading.id)
         if said and judged_reading(reading, said).verdict == "outside":
@@ -210,9 +234,9 @@ def doubts(case: Case, proving: Proving) -> list[str]:
     return found
 
 
-def line_words(line: CheckLine, family: Family) -> str:
+def line_words(line: CheckLine, family: Family | None) -> str:
     """What a line of the check list is about."""
-    return LINES[line.kind].format(family.titles.get(line.of, line.of))
+    return LINES[line.kind].format(family.titles.get(line.of, line.of) if family else line.of)
 
 
 def _wrong(said: CheckKept | None) -> bool:
@@ -221,11 +245,17 @@ def _wrong(said: CheckKept | None) -> bool:
 
 def check_confirmed(case: Case, note: str) -> None:
     """Refuse to call a job proved where something speaks against it and nobody says why it goes on."""
+    if on := still_forced(case.state):
+        raise Refusal(f"Still overridden: {', '.join(on)}. Switch it off, and say so.", forced=on)
+    if cleared(case.state):
+        if (against := doubts_of_repair(case)) and not note:
+            raise Refusal(
+                f"This speaks against it: {'; '.join(against)}. Look again, or say why it is enough.", doubts=against
+            )
+        return
     verdict = comparison_of(case).proof(left_record(case)).verdict
     if verdict not in IN_REGISTER and not note:
         raise Refusal(f"The twin check says: {verdict}. Give a reason for going on, or choose another replacement.")
-    if on := still_forced(case.state):
-        raise Refusal(f"Still overridden: {', '.join(on)}. Switch it off, and say so.", forced=on)
     if (against := doubts(case, proving_of(case))) and not note:
         raise Refusal(
             f"This speaks against it: {'; '.join(against)}. Run it again, choose another replacement, or say why you go on.",

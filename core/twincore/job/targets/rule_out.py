@@ -1,12 +1,12 @@
 """Rule out: what is said of symptoms, tests and what killed the board."""
 
-from typing import Any, Literal, get_args
+from typing import Annotated, Any, Literal, NotRequired, get_args
 
-from pydantic import StrictBool
+from pydantic import Field, StrictBool
 from typing_extensions import TypedDict
 
-from twincore.job.target import EntryMade, Numbered, Signed, Target
-from twincore.job.values import Number, Text, Word, YesNo, closed
+from twincore.job.target import EntryMade, Numbered, Signed, Target, signed
+from twincore.job.values import Line, Number, Text, Word, YesNo, closed
 
 Report = Literal["code", "since", "pattern", "changed", "does"]
 
@@ -42,6 +42,23 @@ class CauseKept(CauseSaid):
     blocks: bool
 
 
+Repaired = Literal["fuse", "sensor", "setting", "wire", "switch", "other"]
+"""What was put right on a machine whose board was cleared."""
+
+
+@closed
+class RepairSaid(TypedDict):
+    """What was put right, and the part that went in."""
+
+    kind: Repaired
+    what: Annotated[Line, Field(min_length=1)]
+    part: NotRequired[Word]
+
+
+class RepairKept(RepairSaid, Signed):
+    """What was put right, by whom and when."""
+
+
 def _keep_test(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
     return {**value, "n": (before or {}).get("n", entry.number), **entry.signed()}
 
@@ -55,5 +72,16 @@ TARGETS = (
     Target("symptom", "rule_out", YesNo, "symptoms", "kind", takes_back=("rule_out",)),
     Target("report", "rule_out", Text, "report", "machine", names=get_args(Report)),
     Target("test", "rule_out", TestSaid, "tests", "kind", takes_back=("rule_out",), keep=_keep_test),
+    Target(
+        "repair",
+        "rule_out",
+        RepairSaid,
+        "repairs",
+        "machine",
+        ids=True,
+        takes_back=("prove",),
+        waits_for=(),
+        keep=signed,
+    ),
     Target("cause", "rule_out", CauseSaid, "causes", "kind", keep=_keep_cause),
 )

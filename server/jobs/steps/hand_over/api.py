@@ -8,7 +8,7 @@ from django.utils import timezone
 from ninja import Query, Router
 
 from config.paging import Page, Paging, paged
-from jobs.asked import planned_job
+from jobs.asked import ending_job
 from jobs.models import Job
 from jobs.steps.hand_over.feedback import calls_to_make
 from jobs.steps.hand_over.schemas import CallShown, HandOverShown
@@ -21,7 +21,7 @@ router = Router(tags=["hand over"])
 @router.get("/jobs/{job_id}/hand-over", response=HandOverShown)
 def show_hand_over(request: HttpRequest, job_id: UUID) -> HandOverShown:
     """What the last step shows besides the record."""
-    return hand_over_shown(planned_job(request, job_id), person_of(request), timezone.now())
+    return hand_over_shown(ending_job(request, job_id), person_of(request), timezone.now())
 
 
 @router.get("/calls", response=Page[CallShown])

@@ -11,8 +11,8 @@ from jobs.shown.unproved import unproved_shown
 from jobs.steps.hand_over.schemas import CodeLine, HandOverShown, RefusedShown, SpentShown
 from people.models import Person
 from twincore.choose import ASSUMPTIONS, cost_sum
+from twincore.job import cleared, current
 from twincore.job.case import original_of
-from twincore.job.comparison import comparison_of
 from twincore.job.left import changed_positions
 from twincore.job.steps.prove import proving_of
 from twincore.job.wires import findings_of
@@ -21,15 +21,18 @@ from twincore.job.wires import findings_of
 def hand_over_shown(job: Job, person: Person, now: datetime) -> HandOverShown:
     """What the last step shows besides the record itself."""
     handed = job.state["confirmed"].get("hand_over")
+    exchanged = not cleared(current(job.state))
     return HandOverShown(
         decisions=decisions_told(job),
         findings=[
             f"{each.place}: {each.words} {each.settled}{f' ({each.note})' if each.note else ''}".strip()
             for each in findings_shown(job, findings_of(case_of(job)), original_of(case_of(job))[0])
-        ],
-        codes=codes_of(job),
-        changed=[f"{name} {value}" for name, value in changed_positions(case_of(job)).items()],
-        unproved=unproved_shown(proving_of(case_of(job))),
+        ]
+        if exchanged
+        else [],
+        codes=codes_of(job) if exchanged else [],
+        changed=[f"{name} {value}" for name, value in changed_positions(case_of(job)).items()] if exchanged else [],
+        unproved=unproved_shown(proving_of(case_of(job))) if exchanged else [],
         temporary=[each["what"] for each in job.state["temporary"].values() if not each["undone"]],
         spent=spent_shown(job, now),
         second_person=job.depot.second_person,
@@ -50,8 +53,8 @@ def seal_words(job: Job) -> str:
 def decisions_told(job: Job) -> list[str]:
     """Every decision that somebody made, with the reason."""
     state = job.state
-    comparison = comparison_of(case_of(job))
-    titles = comparison.family.titles
+    family = case_of(job).family
+    titles = family.titles if family else {}
     told = []
     if state["choice"]:
         told.append(f"{state['replacement']} chosen by {state['choice']['by']}" + _because(state["choice"]["reason"]))

@@ -29,5 +29,7 @@ class MakeSafeShown(Schema):
     now: datetime
     locked_off_at: datetime | None
     points: list[HoldShown]
+    still_off: list[str]
+    """What came off and is not back on, in words."""
     unread: list[str]
     """What only the board with power can tell and nobody has read yet, in words."""

@@ -8,6 +8,7 @@ from jobs.steps.make_safe.schemas import HoldShown, MakeSafeShown
 from twincore.job import unread_powered
 from twincore.job.case import original_of, remembered
 from twincore.job.holds import locked_off_at, points_of
+from twincore.job.steps.fit import still_off
 
 
 def make_safe_shown(job: Job, now: datetime) -> MakeSafeShown:
@@ -28,6 +29,7 @@ def make_safe_shown(job: Job, now: datetime) -> MakeSafeShown:
             )
             for point in points_of(case_of(job))
         ],
+        still_off=still_off(case_of(job)),
         unread=_unread(job),
     )  # fmt: skip
 

@@ -7,7 +7,7 @@ from django.http import HttpRequest
 from ninja import Query, Router
 
 from config.paging import Page, Paging
-from jobs.asked import planned_job
+from jobs.asked import ending_job, planned_job
 from jobs.cases import case_of
 from jobs.steps.prove.schemas import MeasuredShown, ProvingShown
 from jobs.steps.prove.view import measured_shown, proving_shown
@@ -19,7 +19,7 @@ router = Router(tags=["prove"])
 @router.get("/jobs/{job_id}/proving", response=ProvingShown)
 def show_proving(request: HttpRequest, job_id: UUID) -> ProvingShown:
     """The proving plan, and where it stands."""
-    return proving_shown(planned_job(request, job_id))
+    return proving_shown(ending_job(request, job_id))
 
 
 @router.get("/jobs/{job_id}/runs", response=Page[MeasuredShown])

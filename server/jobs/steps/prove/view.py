@@ -22,15 +22,16 @@ from jobs.steps.prove.schemas import (
 )
 from twincore.behaviour.simulate import run_values
 from twincore.errors import TwinError
-from twincore.job.case import original_of
-from twincore.job.order import still_forced
+from twincore.job.order import cleared, still_forced
 from twincore.job.steps.prove import (
     Proving,
     check_list,
     doubts,
+    doubts_of_repair,
     due_in,
     judged_reading,
     judged_run,
+    known_overrides,
     last_runs,
     line_words,
     proving_of,
@@ -47,14 +48,25 @@ from twincore.prove import (
     PlannedStep,
     ReadingWanted,
     likely_reasons,
-    overrides_of,
 )
 from twincore.rule_out import RuleOut
 from twincore.wiring import plugs_of
 
 
 def proving_shown(job: Job) -> ProvingShown:
-    """The runs to make, what is read, what may be overridden, and what stays unproved."""
+    """The runs to make, what is read, what may be overridden, and what stays unproved; of a machine whose board was cleared
+    only that it works.
+    """
+    case = case_of(job)
+    overrides = [
+        OverrideShown(id=o.id, what=o.what, how=o.how, time_out_s=o.time_out_s, undo=o.undo)
+        for o in known_overrides(case)
+    ]
+    if cleared(case.state):
+        return ProvingShown(
+            checks=checks_shown(job), runs=[], unproved=[], readings=readings_shown(job), overrides=overrides,
+            forced=still_forced(case.state), doubts=doubts_of_repair(case), port=False,
+        )  # fmt: skip
     found = proving_of(case_of(job))
     lasts = last_runs(case_of(job))
     counts: dict[str, int] = {}
@@ -65,10 +77,7 @@ def proving_shown(job: Job) -> ProvingShown:
         runs=[_planned(run, found, lasts.get(run.id), counts.get(run.id, 0)) for run in found.plan.runs],
         unproved=unproved_shown(found),
         readings=readings_shown(job),
-        overrides=[
-            OverrideShown(id=o.id, what=o.what, how=o.how, time_out_s=o.time_out_s, undo=o.undo)
-            for o in overrides_of(found.family)
-        ],
+        overrides=overrides,
         forced=still_forced(job.state),
         doubts=doubts(case_of(job), found),
         port=port_of(job, "replacement") is not None,
@@ -78,7 +87,7 @@ def proving_shown(job: Job) -> ProvingShown:
 def checks_shown(job: Job) -> list[CheckShown]:
     """The check list, line by line."""
     case = case_of(job)
-    family, said = original_of(case)[0], case.state["checks"]
+    family, said = case.family, case.state["checks"]
     return [
         CheckShown(
             id=line.id, words=line_words(line, family), own=line.kind == "own", ok=told.get("ok"),

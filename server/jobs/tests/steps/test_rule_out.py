@@ -84,14 +84,6 @@ class RuleOut(FrontTestCase):
         prove = next(step for step in self.get(f"jobs/{self.open.pk}")["steps"] if step["id"] == "prove")
         self.assertNotIn("cause", prove["waits_for"])
 
-    def test_a_cleared_board_closes_the_job_with_what_was_found(self) -> None:
-        self.add("family", "spiral-mixer")
-        self.add("confirmed.rule_out", {"note": "", "end": "cleared"}, 400)
-        closed = self.add("confirmed.rule_out", {"note": "guard switch worn", "end": "cleared"})
-        self.assertTrue(closed["closed"])
-        self.assertEqual(closed["steps"][0]["result"], "Board cleared: guard switch worn")
-        self.add("symptom.dead", "yes", 400)
-
     def test_a_code_is_explained_and_by_policy_trusted(self) -> None:
         self.add("family", "retarder-prover")
         self.add("report.code", "E1")

@@ -47,7 +47,10 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
   const inHand = job.closed ? null : job.step;
   // of a closed job the papers are what one comes for
   const first = inHand ?? "hand_over";
-  const open = job.steps.filter((step) => step.state !== "waiting" && (looked[step.id] ?? step.id === first));
+  // the step in hand is open, whatever was folded before it came to that
+  const open = job.steps.filter(
+    ({ id, state }) => id === inHand || ((state === "done" || state === "open") && (looked[id] ?? id === first)),
+  );
   // the step in hand stays open: a touch brings it into sight
   const flip = (id: string) =>
     id === inHand ? goTo(`step-${id}`) : setLooked((old) => ({ ...old, [id]: !(old[id] ?? id === first) }));

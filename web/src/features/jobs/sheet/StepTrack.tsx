@@ -12,11 +12,16 @@ export function StepTrack({ steps, inHand, open, onFlip }: Props) {
           const here = step.id === inHand;
           return (
             <li key={step.id} className={here ? "desk:grow" : ""}>
-              {step.state === "waiting" ? (
+              {step.state === "waiting" || step.state === "left out" ? (
                 <span className="flex min-h-11 items-center gap-1.5 text-faint">
                   <Mark number={index + 1} state={step.state} here={here} />
-                  <span className="sr-only">{step.name}, waits</span>
-                  <span aria-hidden="true" className="hidden text-sm wide:inline">
+                  <span className="sr-only">
+                    {step.name}, {step.state === "waiting" ? "waits" : "not needed"}
+                  </span>
+                  <span
+                    aria-hidden="true"
+                    className={`hidden text-sm wide:inline ${step.state === "left out" ? "line-through" : ""}`}
+                  >
                     {step.name}
                   </span>
                 </span>

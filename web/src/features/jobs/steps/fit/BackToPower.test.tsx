@@ -4,7 +4,7 @@ import { render, screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { Job } from "../../api";
-import { Energise } from "./Energise";
+import { Energise } from "../Energise";
 import { KitPart } from "./KitPart";
 import { LearningPart } from "./LearningPart";
 

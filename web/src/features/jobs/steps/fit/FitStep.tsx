@@ -6,7 +6,7 @@ import { goTo, Next } from "../Next";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { RemovalPart } from "../RemovalPart";
-import { Energise } from "./Energise";
+import { Energise } from "../Energise";
 import { KitPart } from "./KitPart";
 import { Looks } from "./Looks";
 import { MountPart } from "./MountPart";

@@ -4,11 +4,13 @@ import { Loading, ProblemNotice } from "@/ui/notices";
 import { useJobBoard } from "../../api";
 import { useHandOver } from "../../endApi";
 import type { StepProps } from "../../stepProps";
+import { isCleared } from "../../cleared";
 import { goTo, Next } from "../Next";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { Afterwards } from "./Afterwards";
 import { Closing } from "./Closing";
 import { Defects } from "./Defects";
+import { HandOverRepair } from "./HandOverRepair";
 import { Numbers } from "./Numbers";
 import { Papers } from "./Papers";
 import { Spent } from "./Spent";
@@ -16,6 +18,10 @@ import { Codes, Lines } from "./Told";
 
 /** As found against as left in full, what is left for later, numbers, time and money, the papers; and the end of the job. */
 export function HandOverStep({ job, put }: StepProps) {
+  return isCleared(job) ? <HandOverRepair job={job} put={put} /> : <HandOverExchange job={job} put={put} />;
+}
+
+function HandOverExchange({ job, put }: StepProps) {
   const over = useHandOver(job);
   const original = useJobBoard(job, "original");
   const replacement = useJobBoard(job, "replacement");

@@ -5,7 +5,9 @@ export function Papers({ job, seal }: { job: Job; seal: string }) {
   const files: [string, string, string][] = [
     ["Job sheet, A4", "sheet.pdf?paper=A4", "for the office"],
     ["Job sheet, letter", "sheet.pdf?paper=letter", "for the office"],
-    ["Cabinet label", "label.pdf", "62 × 100 mm, inside the cabinet"],
+    ...(job.left
+      ? [["Cabinet label", "label.pdf", "62 × 100 mm, inside the cabinet"] as [string, string, string]]
+      : []),
     ["Customer’s page, A4", "customer.pdf?paper=A4", "in plain words"],
     ["Customer’s page, letter", "customer.pdf?paper=letter", "in plain words"],
     ["Job sheet, JSON", "sheet.json", "everything as data"],

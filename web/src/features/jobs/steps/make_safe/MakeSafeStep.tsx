@@ -4,6 +4,8 @@ import { useState } from "react";
 import { useMakeSafe } from "../../api";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
+import { isCleared } from "../../cleared";
+import { Energise } from "../Energise";
 import { goTo, Next } from "../Next";
 import { HoldPoint } from "./HoldPoint";
 
@@ -17,9 +19,13 @@ export function MakeSafeStep({ job, put }: StepProps) {
   const done = job.steps.find((each) => each.id === "make_safe")?.state === "done";
   const open = points.filter((point) => point.held === null);
   const current = open.find((point) => point.id === picked) ?? open[0];
+  const back = isCleared(job) && job.power === "off";
   return (
     <div className="flex flex-col gap-4">
-      {!done && (
+      {back && !job.closed && (
+        <Energise job={job} put={put} fitting={{ missing_dead: safe.data.still_off, release: [...points].reverse() }} />
+      )}
+      {!done && !back && (
         <Next
           job={job}
           step="make_safe"
@@ -60,7 +66,7 @@ export function MakeSafeStep({ job, put }: StepProps) {
           />
         ))}
       </ol>
-      {!job.closed && (done || job.power === "off") && (
+      {!job.closed && !back && (done || job.power === "off") && (
         <div className="flex flex-col gap-1">
           <Button className="self-start" onClick={() => void put({ target: "power", after: "on", again: true })}>
             {job.power === "off" ? "The supply is on again" : "Work inside again: lock off anew"}

@@ -5,17 +5,24 @@ import { Loading, ProblemNotice } from "@/ui/notices";
 import { planKey, playJob, useComparison, useFamily } from "../../api";
 import { useProving } from "../../endApi";
 import type { StepProps } from "../../stepProps";
+import { isCleared } from "../../cleared";
 import { goTo, Next } from "../Next";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { CheckList } from "./CheckList";
+import { Doubts } from "./Doubts";
 import { Measured } from "./Measured";
 import { Overrides } from "./Overrides";
+import { ProveRepair } from "./ProveRepair";
 import { Readings } from "./Readings";
 import { RunsPart } from "./RunsPart";
 
 /** Prove: what the twin check says, run on the machine and timed; readings; what stays unproved; overrides off. */
 export function ProveStep({ job, put }: StepProps) {
+  return isCleared(job) ? <ProveRepair job={job} put={put} /> : <ProveTwin job={job} put={put} />;
+}
+
+function ProveTwin({ job, put }: StepProps) {
   const comparison = useComparison(job);
   const family = useFamily(job.family);
   const proving = useProving(job);
@@ -113,16 +120,7 @@ export function ProveStep({ job, put }: StepProps) {
         first.
       </p>
       <Parts parts={parts} keep still={job.closed} />
-      {doubts.length > 0 && !job.closed && (
-        <section aria-label="What speaks against it">
-          <p className="font-semibold">This speaks against it, or is missing:</p>
-          <ul className="list-disc pl-5 leading-snug">
-            {doubts.map((each) => (
-              <li key={each}>{each}</li>
-            ))}
-          </ul>
-        </section>
-      )}
+      <Doubts job={job} doubts={doubts} />
       <div id="proved" tabIndex={-1} className="flex scroll-mt-24 flex-col gap-3">
         <NoteAndConfirm
           job={job}

@@ -4,10 +4,11 @@ import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { EndPanel, hasDraft } from "./EndPanel";
 
+const causes = [{ id: "surge", title: "Surge" }];
 function shown(conclusion: string, parts: Parameters<typeof jobSheet>[0] = {}) {
   const put = vi.fn();
   const job = jobSheet(parts);
-  render(<EndPanel job={job} put={put} conclusion={conclusion} causesMissing leading="The board" />);
+  render(<EndPanel job={job} put={put} conclusion={conclusion} causes={causes} leading="The board" />);
   return { put, job };
 }
 const note = () => screen.getByRole<HTMLTextAreaElement>("textbox");
@@ -18,23 +19,28 @@ describe("the end of ruling out", () => {
   it("clears the board, or goes on undecided, only with what was found", async () => {
     const { put } = shown("cleared");
     expect(screen.getByText(/The tests clear the board/).textContent).toContain("Leading: The board.");
-    expect([button("It was not the board: close the job").disabled, button("Undecided, go on").disabled]).toEqual([
-      true,
-      true,
-    ]);
+    expect([button("It was not the board").disabled, button("Undecided, go on").disabled]).toEqual([true, true]);
     await userEvent.type(note(), " door switch ");
-    await userEvent.click(button("It was not the board: close the job"));
+    await userEvent.click(button("It was not the board"));
     expect(put.mock.calls).toEqual([
       [{ target: "confirmed.rule_out", after: { note: "door switch", end: "cleared" } }],
     ]);
   });
 
   it("keeps a note on the device until it is sent", async () => {
-    const { job } = shown("open");
+    const { job } = shown("open", { causes: { surge: { note: "", cleared: false, blocks: false } } });
+    expect(button("The board is the cause").disabled).toBe(true);
     await userEvent.type(note(), "half a note");
     expect(hasDraft(job.id)).toBe(true);
     await userEvent.click(button("The board is the cause"));
     expect(hasDraft(job.id)).toBe(false);
+  });
+
+  it("asks in the same place why the board died, and condemns it then", async () => {
+    const { put } = shown("condemned");
+    expect(button("The board is the cause").disabled).toBe(true);
+    await userEvent.click(button("Surge"));
+    expect(put.mock.calls).toEqual([[{ target: "cause.surge", after: { note: "", cleared: false } }]]);
   });
 
   it("gives the note back with the confirmation", async () => {

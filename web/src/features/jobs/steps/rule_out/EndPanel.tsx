@@ -16,10 +16,15 @@ export function hasDraft(job: string) {
   return Boolean(localStorage.getItem(draftKey(job)));
 }
 
-type Props = StepProps & { conclusion: string; causesMissing: boolean; leading?: string };
+type Props = StepProps & {
+  conclusion: string;
+  /** What may have killed the board, by the family’s data. */
+  causes?: { id: string; title: string }[];
+  leading?: string;
+};
 
 /** The three ends: condemned with evidence, cleared, or going on undecided with a reason. */
-export function EndPanel({ job, put, conclusion, causesMissing, leading }: Props) {
+export function EndPanel({ job, put, conclusion, causes = [], leading }: Props) {
   const key = draftKey(job.id);
   const step = job.steps.find((each) => each.id === "rule_out");
   const done = step?.state === "done";
@@ -38,6 +43,7 @@ export function EndPanel({ job, put, conclusion, causesMissing, leading }: Props
     void put({ target: "confirmed.rule_out", after: null });
   };
   const empty = !note.trim();
+  const whyMissing = causes.length > 0 && Object.keys(job.causes).length === 0;
   return (
     <section aria-labelledby="end" className="flex flex-col gap-3">
       <h3 id="end">The end of it</h3>
@@ -52,23 +58,41 @@ export function EndPanel({ job, put, conclusion, causesMissing, leading }: Props
         disabled={job.closed || done}
         onChange={(event) => type(event.target.value)}
       />
+      {!job.closed && !done && whyMissing && (
+        <div role="group" aria-label="Why it died" className="flex flex-wrap items-center gap-2">
+          <span className="w-full">Why did it die, as far as is known?</span>
+          {causes.map((cause) => (
+            <Button
+              key={cause.id}
+              onClick={() => void put({ target: `cause.${cause.id}`, after: { note: "", cleared: false } })}
+            >
+              {cause.title}
+            </Button>
+          ))}
+        </div>
+      )}
       {!job.closed && !done && (
         <div className="flex flex-wrap gap-2">
-          <Button kind={conclusion === "cleared" ? "plain" : "main"} onClick={() => end("condemned")}>
+          <Button
+            kind={conclusion === "cleared" ? "plain" : "main"}
+            disabled={whyMissing || (empty && conclusion !== "condemned")}
+            onClick={() => end("condemned")}
+          >
             The board is the cause
           </Button>
           <Button kind={conclusion === "cleared" ? "main" : "plain"} disabled={empty} onClick={() => end("cleared")}>
-            It was not the board: close the job
+            It was not the board
           </Button>
           <Button disabled={empty} onClick={() => end("undecided")}>
             Undecided, go on
           </Button>
         </div>
       )}
-      {!job.closed && !done && job.family !== null && causesMissing && (
+      {!job.closed && !done && empty && (
         <p className="text-sm text-faint">
-          To condemn the board, say under “Why did it die?” what killed it, as far as it is known. To close the job or
-          to go on undecided, write what was found.
+          {conclusion === "condemned"
+            ? "Where it was not the board, or nobody can say, write what was found."
+            : "Write what was found: it stands for the test that would decide."}
         </p>
       )}
       {!job.closed && done && (

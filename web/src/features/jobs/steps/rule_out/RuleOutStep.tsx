@@ -5,16 +5,30 @@ import { Part } from "@/ui/Part";
 import { useFamilies } from "@/api/families";
 import { useRuleOut } from "../../api";
 import type { StepProps } from "../../stepProps";
+import { isCleared } from "../../cleared";
 import { goTo, Next } from "../Next";
 import { Causes } from "./Causes";
 import { Chain } from "./Chain";
 import { EndPanel, hasDraft } from "./EndPanel";
+import { Repairs } from "./Repairs";
 import { Reported } from "./Reported";
 import { Suspects } from "./Suspects";
 import { TestPanel } from "./TestPanel";
 
-/** Is it the board? What it does, the next best test, who is suspected, and the end. */
+/** Is it the board? What it does, the next best test, who is suspected, and the end; where it was not, what was put right. */
 export function RuleOutStep({ job, put }: StepProps) {
+  if (!isCleared(job)) return <Suspicion job={job} put={put} />;
+  return (
+    <div className="flex flex-col gap-5">
+      <Repairs job={job} put={put} />
+      <Part title="How it was cleared" status="symptoms, tests, the end">
+        <Suspicion job={job} put={put} />
+      </Part>
+    </div>
+  );
+}
+
+function Suspicion({ job, put }: StepProps) {
   const ruleOut = useRuleOut(job);
   if (job.family === null) return <WhichKind job={job} put={put} />;
   if (ruleOut.isPending) return <Loading what="Weighing the suspects" />;
@@ -22,7 +36,7 @@ export function RuleOutStep({ job, put }: StepProps) {
     return (
       <div className="flex flex-col gap-4">
         <ProblemNotice problem={ruleOut.error} />
-        <EndPanel job={job} put={put} conclusion="open" causesMissing={false} />
+        <EndPanel job={job} put={put} conclusion="open" />
       </div>
     );
   const data = ruleOut.data;
@@ -43,13 +57,15 @@ export function RuleOutStep({ job, put }: StepProps) {
         )}
       </div>
       <div className="flex min-w-0 flex-col gap-5">
-        <Next
-          job={job}
-          step="rule_out"
-          words={ends ? "say how it ends." : `${best.title.toLowerCase()}, ${best.minutes} minutes.`}
-          button={ends ? "To the end" : "To the test"}
-          onGo={() => goTo(ends ? "ruling-out-end" : "ruling-out-test")}
-        />
+        {!done && (
+          <Next
+            job={job}
+            step="rule_out"
+            words={ends ? "say how it ends." : `${best.title.toLowerCase()}, ${best.minutes} minutes.`}
+            button={ends ? "To the end" : "To the test"}
+            onGo={() => goTo(ends ? "ruling-out-end" : "ruling-out-test")}
+          />
+        )}
         <Part
           title="What it does, and does not do"
           status={said ? `${said} said` : "nothing said yet"}
@@ -74,7 +90,7 @@ export function RuleOutStep({ job, put }: StepProps) {
             put={put}
             conclusion={data.conclusion}
             leading={leading && leading.weight > 0.5 ? `${leading.title}, ${leading.words}` : undefined}
-            causesMissing={Object.keys(job.causes).length === 0}
+            causes={data.causes}
           />
         </div>
       </div>
@@ -114,7 +130,7 @@ function WhichKind({ job, put }: StepProps) {
       </section>
       <details open={hasDraft(job.id) || job.steps.some((step) => step.id === "rule_out" && step.state === "done")}>
         <summary className="min-h-11 py-2">It was tested already, or the kind is not in the list</summary>
-        <EndPanel job={job} put={put} conclusion="open" causesMissing={false} />
+        <EndPanel job={job} put={put} conclusion="open" />
       </details>
     </div>
   );

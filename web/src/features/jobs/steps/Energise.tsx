@@ -2,10 +2,14 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextArea } from "@/ui/fields";
 import { useState } from "react";
-import type { StepProps } from "../../stepProps";
+import type { StepProps } from "../stepProps";
 
 /** The way back to power: what is missing is named, hold points are released from the last to the first. */
-export function Energise({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
+export function Energise({
+  job,
+  put,
+  fitting,
+}: StepProps & { fitting: Pick<Schemas["FittingShown"], "missing_dead" | "release"> }) {
   const [released, setReleased] = useState<string[]>([]);
   const [reason, setReason] = useState("");
   const [anyway, setAnyway] = useState(false);
