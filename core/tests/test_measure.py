@@ -1,11 +1,13 @@
 """Readings against published values; each source stands beside its check."""
 
+from math import inf
+
 from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
 from twincore import measure
-from twincore.measure import Band
+from twincore.measure import Band, Side
 
 
 class Judging(SimpleTestCase):
@@ -17,6 +19,37 @@ class Judging(SimpleTestCase):
             self.assertEqual((judged.verdict, judged.side), (verdict, side), value)
         self.assertEqual(measure.judge(203, band, 3).margin, -4)
         self.assertIsNone(measure.judge(1, Band()).margin)
+
+    @given(
+        st.sampled_from(("above", "below")), st.one_of(st.none(), st.integers(0, 12)), st.integers(0, 10),
+        st.one_of(st.none(), st.integers(0, 10)),
+    )  # fmt: skip
+    def test_beyond_a_limit_the_verdict_is_what_every_value_there_says(
+        self, side: Side, limit: int | None, low: int, width: int | None
+    ) -> None:
+        band = Band(low, inf if width is None else low + width)
+        quarters = [each / 4 for each in range(4 * 40)]
+        # above no limit: more than any end of a band that a person can measure
+        if side == "above":
+            said = {
+                band.low <= each <= band.high
+                for each in (quarters if limit is not None else [1e12])
+                if each > (limit or 0)
+            }
+        else:
+            said = {band.low <= each <= band.high for each in quarters if each < (limit or 0)} or {band.low <= 0}
+        judged = measure.judge_beyond(side, limit, band)
+        expected = "inside" if said == {True} else "outside" if said == {False} else "cannot tell"
+        self.assertEqual(judged.verdict, expected)
+        if expected == "outside":
+            self.assertEqual(judged.side, side)
+
+    def test_what_a_meter_shows_that_is_no_number_is_said_so(self) -> None:
+        told = [
+            measure.reading_words(*each, "Ω")
+            for each in ((0.4, None), (2000.0, "above"), (1.0, "below"), (None, "above"))
+        ]
+        self.assertEqual(told, ["0.4 Ω", "more than 2000 Ω", "less than 1 Ω", "more than the meter reads (OL)"])
 
     @given(st.integers(-20, 20), st.integers(-20, 20), st.integers(0, 20), st.integers(0, 10))
     def test_the_verdict_is_what_every_value_that_the_reading_may_stand_for_says(

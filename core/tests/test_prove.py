@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from twincore import profile
 from twincore.behaviour import make_twin, prove
+from twincore.behaviour.simulate import run_values
 from twincore.errors import DocumentError
 from twincore.profile import Scenario, Step, Trace
 from twincore.profile.trace import Seen
@@ -24,7 +25,9 @@ from twincore.prove import (
     plan_proving,
     readings_of,
 )
+from twincore.prove.data import forcing_of
 from twincore.prove.judging import _paired
+from twincore.prove.making import steps_made
 from twincore.rule_out import parse_rule_out
 
 DEMO = Path(__file__).parents[2] / "demo"
@@ -180,10 +183,66 @@ class Plans(SimpleTestCase):
         only = board(part_number="Q", behaviour={"start": "off", "states": {**states, "odd": {"on": [], "go": []}}})
         self.assertEqual([r.id for r in self.plan(only).runs], ["counter-case", "cycle", "odd"])
 
+    def test_how_a_change_is_made_is_right_in_the_order_of_the_work(self) -> None:
+        """An input that follows an output begins and ends by itself only while that output says so."""
+        lamp = {"input": "odd", "way": "follows", "begin": "it lights", "end": "it goes out", "with": "fan",
+                "make_begin": "hold a match to it", "make_end": "shut the cock", "keep_off": "shut the cock", "undo": "open the cock"}  # fmt: skip
+        # the fan runs from 12 to 32 s
+        start = {"at": 2, "set": {"go": True}}
+        runs: dict[str, list[dict[str, Any]]] = {
+            "by itself": [start, {"at": 14, "set": {"odd": True}}, {"at": 33, "set": {"odd": False}}],
+            "by hand": [start, {"at": 14, "set": {"odd": True}}, {"at": 20, "set": {"odd": False}}],
+            "kept away": [start],
+            "early": [start, {"at": 5, "set": {"odd": True}}],
+        }
+        scenarios = [{"id": name, "title": name, "steps": steps, "until": 60} for name, steps in runs.items()]
+        proving = {"inputs": [lamp], "runs": [{"id": n, "scenario": n, "kind": "full cycle"} for n in runs]}
+        states = BOARD["behaviour"]["states"]  # type: ignore[index]
+        deaf = board(
+            behaviour={
+                "start": "off",
+                "states": {**states, "off": {"on": [], "go": [{"to": "wait", "if": {"go": True}}]}},
+            }
+        )
+        plan = {run.id: run for run in self.plan(deaf, scenarios=scenarios, proving=proving).runs}
+
+        kind = family(scenarios=scenarios, proving=proving)
+        scenario = next(each for each in kind.scenarios if each.title == "early")
+        exactly = (scenario, forcing_of(kind), run_values(deaf, VALUES, kind, scenario), True)  # type: ignore[arg-type]
+
+        def told(name: str) -> list[tuple[Any, ...]]:
+            return [(s.at, s.way, s.how) for s in plan[name].steps if s.input == "odd"]
+
+        self.assertEqual(told("by itself"), [(14, "follows", "it lights"), (33, "follows", "it goes out")])
+        self.assertEqual(told("by hand"), [(14, "follows", "it lights"), (20, "hand", "shut the cock")])
+        # the times of a checkout run are about when things happen; in a counter-case they are exact
+        self.assertEqual(told("early"), [(5, "follows", "it lights")])
+        self.assertEqual(
+            [(s.way, s.how) for s in steps_made(*exactly)[0] if s.input == "odd"], [("hand", "hold a match to it")]
+        )
+        kept = {name: [(k.how, k.undo) for k in plan[name].kept] for name in runs}
+        self.assertEqual(
+            kept, {"by itself": [], "by hand": [], "early": [], "kept away": [("shut the cock", "open the cock")]}
+        )
+
+    def test_the_ovens_runs_say_who_shuts_the_cock_and_when(self) -> None:
+        """A defect: a normal bake said to shut the gas cock at its end, and the run with the cock shut never said to shut it."""
+        kind = profile.parse_family((DEMO / "families" / "deck-oven.family.json").read_bytes())
+        oven = profile.parse_board((DEMO / "boards" / "TVH-2210-B.board.json").read_bytes())
+        record = profile.factory_record(oven)
+        twin = make_twin(oven, record, oven, record, kind)
+        plan = {run.id: run for run in plan_proving(kind, twin, None, {}, oven, twin.values[1], {}).runs}
+        flames = {name: [(s.value, s.way) for s in run.steps if s.input == "flame"] for name, run in plan.items()}
+        self.assertEqual(flames["bake"], [(True, "follows"), (False, "follows")])
+        self.assertEqual(flames["flame-loss"], [(True, "follows"), (False, "hand")])
+        self.assertEqual([k.input for k in plan["no-gas"].kept], ["flame"])
+        self.assertEqual(plan["bake"].kept, ())
+
     def test_names_that_a_family_does_not_have_are_refused_with_their_place(self) -> None:
         for change, place in (
             ({"inputs": [{"input": "no", "way": "hand"}]}, "proving.inputs[0].input"),
             ({"inputs": [{"input": "go", "way": "cannot"}]}, "proving.inputs[0].why"),
+            ({"inputs": [{"input": "go", "way": "follows", "with": "no"}]}, "proving.inputs[0].with"),
             ({"runs": [{"id": "x", "scenario": "no", "kind": "fault"}]}, "proving.runs[0].scenario"),
             ({"readings": [{"id": "x", "title": "x", "unit": "A", "band": {"from": 3, "to": 2}, "source": "s"}]}, "proving.readings[0].band"),
         ):  # fmt: skip

@@ -65,6 +65,10 @@ class Weighing(SimpleTestCase):
         assert step.judgement
         self.assertEqual((step.result, step.judgement.verdict), ("inside", "inside"))
         self.assertEqual(stand(self.data, Report({}), [Done("probe", value=5_000, at_c=25)]).chain[0].result, "outside")
+        # an open probe: the meter shows more than it can read
+        self.assertEqual(
+            stand(self.data, Report({}), [Done("probe", at_c=25, beyond="above")]).chain[0].result, "outside"
+        )
         with self.assertRaises(ValueError):
             stand(self.data, Report({}), [Done("probe", value=5_000)])
         with self.assertRaises(ValueError):

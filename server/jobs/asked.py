@@ -8,7 +8,7 @@ from config.errors import Refused
 from jobs import queries
 from jobs.models import Job
 from people.access import person_of
-from twincore.job import cleared, current, done
+from twincore.job import cleared, done
 
 
 def job_of(request: HttpRequest, job_id: UUID) -> Job:
@@ -35,12 +35,15 @@ def job_with_both(request: HttpRequest, job_id: UUID) -> Job:
 def ending_job(request: HttpRequest, job_id: UUID) -> Job:
     """A job that is proved and handed over: its plan is confirmed, or its board was cleared."""
     job = job_of(request, job_id)
-    return job if cleared(current(job.state)) else planned_job(request, job_id)
+    return job if cleared(job.state) else _planned(job)
 
 
 def planned_job(request: HttpRequest, job_id: UUID) -> Job:
     """A job whose plan is confirmed: before that there is nothing to fit, to prove or to hand over."""
-    job = job_of(request, job_id)
+    return _planned(job_of(request, job_id))
+
+
+def _planned(job: Job) -> Job:
     if job.replacement_revision_id is None or not done(job.state, "carry_over"):
         raise Refused("Confirm the plan of carrying over first.")
     return job

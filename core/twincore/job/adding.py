@@ -14,7 +14,6 @@ from twincore.job.state import ConfirmedSaid
 from twincore.job.steps import CHECKS, CONFIRMED, record, rule_out
 from twincore.job.target import Target, checked
 from twincore.job.targets import TARGETS
-from twincore.rule_out import UNKNOWN
 
 MOST_NAMED = 400
 """Values of one kind that a job keeps."""
@@ -71,8 +70,7 @@ def brought(case: Case, target: Target, name: str, value: Any) -> dict[str, Any]
         case "unread":
             return record.brought_by_unread(case)
         case "test":
-            told = value.get("result") in UNKNOWN
-            return {"powered": not told and rule_out.risk_of(case, name) != "dead"}
+            return rule_out.brought_by_test(case, name, value)
         case "cause":
             return {"blocks": rule_out.blocks_power(case, name)}
     return None

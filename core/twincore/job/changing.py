@@ -18,7 +18,7 @@ ADDING: dict[str, tuple[str, ...]] = {
     "confirmed.record": ("rejudged",), "confirmed.fit": ("left",), "confirmed.prove": ("verdict",),
 }  # fmt: skip
 """Targets whose entries bring along what no entry holds (`adds`), and what of the state hangs on that."""
-KEPT_BESIDE = ("by", "by_id", "at", "n", "blocks", "held", "board", "began", "how")
+KEPT_BESIDE = ("by", "by_id", "at", "n", "blocks", "held", "board", "began", "how", "undo")
 """What is kept beside what was said: who, when and how, its turn, what held before the supply came back, which board."""
 GONE_WITH: dict[Subject, tuple[Subject, ...]] = {
     "kind": ("kind", "original", "replacement"), "original": ("original", "replacement"), "replacement": ("replacement",),

@@ -68,7 +68,7 @@ def mounting_of(case: Case) -> Mounting | None:
 def to_take(case: Case) -> list[Taken]:
     """Everything to have at hand; where no wire was recorded, one is assumed on every pin that carries something."""
     mounting = mounting_of(case)
-    holes = [f"drill of {each.diameter_mm:g} mm" for each in (mounting.new_holes if mounting else ())]
+    holes = [f"{each.diameter_mm:g} mm" for each in (mounting.new_holes if mounting else ())]
     companions = [each["item"] for each in new_board(case).document.get("companions", ())]
     kit = kit_of(case)
     in_kit = {line.item for line in kit}
@@ -76,8 +76,12 @@ def to_take(case: Case) -> list[Taken]:
         *(Taken("kit", line) for line in kit),
         *(Taken("lead", line) for line in leads_of(_early_wiring(case)) if line.item not in in_kit),
         *(Taken("companion", KitLine(item, 1, "needed")) for item in companions if item not in in_kit),
-        *(Taken("drill", KitLine(item, holes.count(item), "needed")) for item in dict.fromkeys(holes)),
+        *(Taken("drill", _drill(each, holes.count(each))) for each in dict.fromkeys(holes)),
     ]
+
+
+def _drill(diameter: str, count: int) -> KitLine:
+    return KitLine(f"drill of {diameter}, for {count} hole{'s' if count > 1 else ''}", 1, "needed")
 
 
 def _early_wiring(case: Case) -> WiringPlan | None:

@@ -79,6 +79,8 @@ class Written:
         return {"anyOf": [*kinds, {"type": "boolean"}] if self.flags else kinds}
 
 
+Beyond = Literal["above", "below"]
+"""That a meter says only that it is more, or less, than a value; above none: more than it can read ("OL", "open")."""
 YesNo = Literal["yes", "no"]
 Word = Annotated[str, StringConstraints(strict=True, strip_whitespace=True, max_length=80)]
 Line = Annotated[str, StringConstraints(strict=True, strip_whitespace=True, max_length=200)]

@@ -2,7 +2,7 @@
 
 from twincore.measure.bus import Termination, count_terminators, terminated_band
 from twincore.measure.contacts import ContactRating, designated_rating, is_designation
-from twincore.measure.judging import Band, Judgement, judge
+from twincore.measure.judging import Band, Judgement, Side, judge, judge_beyond, reading_words
 from twincore.measure.quantities import closed_band, heater_ohm, insulation_band, resistance_ohm
 from twincore.measure.sensors import (
     Curve,
@@ -27,6 +27,7 @@ __all__ = [
     "ContactRating",
     "Curve",
     "Judgement",
+    "Side",
     "StoredEnergy",
     "Termination",
     "area_ohm_per_km",
@@ -44,9 +45,11 @@ __all__ = [
     "is_class_2",
     "is_designation",
     "judge",
+    "judge_beyond",
     "largest_bleed_kohm",
     "platinum_curve",
     "platinum_tolerance_c",
+    "reading_words",
     "resistance_ohm",
     "steinhart_hart_curve",
     "stored_energy",

@@ -128,7 +128,9 @@ def parse_family(data: bytes) -> Family:
     scenarios = tuple(
         build_scenario(each, inputs, f"scenarios[{i}].", faults) for i, each in enumerate(root.get("scenarios", ()))
     )
-    _check_proving(root.get("proving", {}), inputs, root.get("scenarios", []), faults)
+    _check_proving(
+        root.get("proving", {}), inputs, [each["id"] for each in root["outputs"]], root.get("scenarios", []), faults
+    )
     faults.done()
     titled = [*root["inputs"], *root["outputs"], *root["functions"], *root.get("signals", ())]
     return Family(
@@ -146,13 +148,17 @@ def parse_family(data: bytes) -> Family:
     )
 
 
-def _check_proving(node: dict[str, Any], inputs: list[str], scenarios: list[dict[str, Any]], faults: FaultList) -> None:
+def _check_proving(
+    node: dict[str, Any], inputs: list[str], outputs: list[str], scenarios: list[dict[str, Any]], faults: FaultList
+) -> None:
     """Names in what the family says of proving must be its own, and a way that cannot be must say why."""
     for index, each in enumerate(node.get("inputs", ())):
         if each["input"] not in inputs:
             faults.add(f"proving.inputs[{index}].input", f"expected an input of this family ({known(inputs)})")
         if each["way"] == "cannot" and not each.get("why"):
             faults.add(f"proving.inputs[{index}].why", "expected why this input cannot be made to happen")
+        if each.get("with", outputs[0]) not in outputs:
+            faults.add(f"proving.inputs[{index}].with", f"expected an output of this family ({known(outputs)})")
     names = [each["id"] for each in scenarios]
     for index, each in enumerate(node.get("runs", ())):
         if each["scenario"] not in names:

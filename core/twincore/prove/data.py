@@ -6,9 +6,12 @@ from math import inf
 from typing import Any
 
 from twincore.measure import Band
-from twincore.profile import Family
+from twincore.profile import Board, Family
 from twincore.profile.facts import missing_facts
+from twincore.settings import acts_of, resting
 
+TEST_SWITCH = "switch/"
+"""What the names of overrides begin with that are switches of the board itself."""
 FORCED = ("hand", "follows", "cannot")
 """An input is made by hand, follows by itself from what the machine does, or cannot be made to happen here."""
 
@@ -25,6 +28,13 @@ class Forcing:
     risk: str = "none"
     why: str = ""
     known: bool = True
+    output: str = ""
+    """Of an input that follows: the output that it follows."""
+    make_begin: str = ""
+    make_end: str = ""
+    """How a hand makes it begin or end while that output says otherwise."""
+    keep_off: str = ""
+    """What a hand does beforehand so that it stays away while the output is on; `undo` lets it come again."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,8 +58,10 @@ class Override:
     id: str
     what: str
     how: str
-    time_out_s: float
+    time_out_s: float | None
     undo: str
+    point: str = ""
+    """Of a board's own test switch: the point that acts, which must be read back as put to rest."""
 
 
 def forcing_of(family: Family) -> dict[str, Forcing]:
@@ -59,7 +71,8 @@ def forcing_of(family: Family) -> dict[str, Forcing]:
         if node["input"] in found:
             found[node["input"]] = Forcing(
                 node["input"], node["way"], node.get("begin", ""), node.get("end", ""), node.get("undo", ""),
-                node.get("risk", "none"), node.get("why", ""),
+                node.get("risk", "none"), node.get("why", ""), output=node.get("with", ""),
+                make_begin=node.get("make_begin", ""), make_end=node.get("make_end", ""), keep_off=node.get("keep_off", ""),
             )  # fmt: skip
     return found
 
@@ -89,6 +102,21 @@ def overrides_of(family: Family) -> list[Override]:
     return [
         Override(n["id"], n["what"], n.get("how", ""), float(n["time_out_s"]), n.get("undo", ""))
         for n in _proving(family).get("overrides", ())
+    ]
+
+
+def own_switches(board: Board) -> list[Override]:
+    """The positions in which a board acts by itself for a test, each as an override."""
+    return [
+        Override(
+            f"{TEST_SWITCH}{act.point}",
+            f"{act.point}: {act.what}",
+            f"Set {act.point} to {act.when}",
+            act.time_out_s,
+            f"Set {act.point} back to {resting(board, act)}, and read it back",
+            act.point,
+        )
+        for act in acts_of(board)
     ]
 
 

@@ -9,19 +9,10 @@ from twincore.behaviour.simulate import Shown, run_values
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, Scenario, Trace, Value
 from twincore.prove.data import Forcing, forcing_of, runs_of
+from twincore.prove.making import Kept, PlannedStep, steps_made
 
 OTHER_WAY_LIMIT = 20_000
 """Arrivals that the search for another counter-case may take (a few seconds)."""
-
-
-@dataclass(frozen=True, slots=True)
-class PlannedStep:
-    """One input change of a run, and how it is made."""
-
-    at: float
-    input: str
-    value: bool
-    forcing: Forcing
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +28,7 @@ class PlannedRun:
     kind: str
     scenario: Scenario
     steps: tuple[PlannedStep, ...]
+    kept: tuple[Kept, ...] = ()
     watch: tuple[str, ...] = ()
     hands_off: tuple[str, ...] = ()
     cannot: tuple[str, ...] = ()
@@ -56,6 +48,24 @@ class ProvingPlan:
     impossible: tuple[str, ...]
 
 
+@dataclass(frozen=True, slots=True)
+class Does:
+    """What is known of the machine for every run: how inputs are made, and what the new board does."""
+
+    forcing: Mapping[str, Forcing]
+    board: Board
+    values: Mapping[str, Value]
+
+    def shown(self, scenario: Scenario, family: Family) -> list[Shown] | None:
+        """What the new board shows over a scenario; None where nobody knows how it behaves."""
+        if self.board.behaviour is None:
+            return None
+        try:
+            return run_values(self.board, dict(self.values), family, scenario)
+        except (TwinError, KeyError):
+            return None
+
+
 def plan_proving(
     family: Family, twin: Twin | None, counter_case: CounterCase | None, traces: Mapping[str, Trace],
     replacement: Board, values: Mapping[str, Value], facts: Mapping[str, Any],
@@ -65,16 +75,16 @@ def plan_proving(
     `values` are the replacement's functions; `twin` is None where a behaviour is not known. A counter-case that needs an
     input which cannot be made is looked for anew without it.
     """
-    forcing = forcing_of(family)
+    does = Does(forcing_of(family), replacement, values)
     runs: list[PlannedRun] = []
     if counter_case is not None:
-        runs += _counter_cases(family, twin, counter_case, forcing)
+        runs += _counter_cases(family, twin, counter_case, does)
     for name, trace in traces.items():
-        runs.append(_run(f"trace-{name}", trace.scenario, "observed", "", family, forcing, trace=name))
+        runs.append(_run(f"trace-{name}", trace.scenario, "observed", "", family, does, trace=name))
     by_id = {node["id"]: scenario for node, scenario in zip(_scenario_nodes(family), family.scenarios, strict=True)}
     for node in runs_of(family, facts):
         if node["scenario"] in by_id:
-            run = _run(node["id"], by_id[node["scenario"]], "checkout", node["kind"], family, forcing)
+            run = _run(node["id"], by_id[node["scenario"]], "checkout", node["kind"], family, does)
             runs.append(
                 replace(
                     run, title=node.get("title") or run.title, watch=tuple(node.get("watch", ())),
@@ -87,44 +97,38 @@ def plan_proving(
         tuple(runs),
         tuple(name for name in family.inputs if name not in used),
         tuple(_unreached(replacement, values, family, [run.scenario for run in made])),
-        tuple(name for name, each in forcing.items() if each.way == "cannot"),
+        tuple(name for name, each in does.forcing.items() if each.way == "cannot"),
     )
 
 
-def _counter_cases(
-    family: Family, twin: Twin | None, case: CounterCase, forcing: Mapping[str, Forcing]
-) -> list[PlannedRun]:
+def _counter_cases(family: Family, twin: Twin | None, case: CounterCase, does: Does) -> list[PlannedRun]:
     """The counter-case, held a little beyond where the boards part; where it cannot be made, another that can, if any."""
-    found = [_of_case("counter-case", case, "counter-case", family, forcing)]
+    found = [_of_case("counter-case", case, "counter-case", family, does)]
     if twin is None or not found[0].cannot:
         return found
-    held = tuple({name: not family.rest[name]} for name, each in forcing.items() if each.way == "cannot")
+    held = tuple({name: not family.rest[name]} for name, each in does.forcing.items() if each.way == "cannot")
     narrower = replace(family, never_together=(*family.never_together, *held))
     try:
         other = prove(replace(twin, family=narrower), OTHER_WAY_LIMIT)
     except TwinError:
         return found
     if other.counter_case is not None:
-        found.append(_of_case("another-way", other.counter_case, "another way", family, forcing))
+        found.append(_of_case("another-way", other.counter_case, "another way", family, does))
     return found
 
 
-def _of_case(name: str, case: CounterCase, why: str, family: Family, forcing: Mapping[str, Forcing]) -> PlannedRun:
+def _of_case(name: str, case: CounterCase, why: str, family: Family, does: Does) -> PlannedRun:
     margin = max(5, float(case.at) / 4)
     scenario = Scenario("", case.steps, round(float(case.at) + margin))
-    return _run(name, scenario, why, "", family, forcing)
+    return _run(name, scenario, why, "", family, does)
 
 
-def _run(
-    name: str, scenario: Scenario, why: str, kind: str, family: Family, forcing: Mapping[str, Forcing], trace: str = ""
-) -> PlannedRun:
-    steps = tuple(
-        PlannedStep(float(step.at), each, value, forcing[each]) for step in scenario.steps for each, value in step.set
+def _run(name: str, scenario: Scenario, why: str, kind: str, family: Family, does: Does, trace: str = "") -> PlannedRun:
+    steps, kept = steps_made(
+        scenario, does.forcing, does.shown(scenario, family), exact=why in ("counter-case", "another way")
     )
-    cannot = dict.fromkeys(
-        s.input for s in steps if s.forcing.way == "cannot" and s.value != family.rest[s.input]
-    )  # fmt: skip
-    return PlannedRun(name, scenario.title, why, kind, scenario, steps, cannot=tuple(cannot), trace=trace)
+    cannot = dict.fromkeys(s.input for s in steps if s.way == "cannot" and s.value != family.rest[s.input])
+    return PlannedRun(name, scenario.title, why, kind, scenario, steps, kept, cannot=tuple(cannot), trace=trace)
 
 
 def _scenario_nodes(family: Family) -> list[dict[str, Any]]:

@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from twincore.measure import Judgement, judge
+from twincore.measure import Judgement, Side, judge, judge_beyond
 from twincore.recognise.key import information_gain
 from twincore.rule_out.data import BOARD, Evidence, RuleOut, Test
 
@@ -37,6 +37,8 @@ class Done:
     value: float | None = None
     uncertainty: float | None = None
     at_c: float | None = None
+    beyond: Side | None = None
+    """Where the meter says only that it is above or below `value`, or that it is more than it can read at all."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -151,10 +153,14 @@ def result_of(data: RuleOut, test: Test, done: Done) -> tuple[Evidence | None, J
     """Which result a test had; None where it tells nothing. A reading is judged with its uncertainty."""
     if done.result in UNKNOWN:
         return None, None
-    if test.reading is not None and done.value is not None:
+    if test.reading is not None and (done.value is not None or done.beyond is not None):
         band = test.reading.band_at(data.curves, done.at_c)
         uncertainty = test.reading.uncertainty if done.uncertainty is None else done.uncertainty
-        judgement = judge(done.value, band, uncertainty)
+        if done.beyond is not None:
+            judgement = judge_beyond(done.beyond, done.value, band)
+        else:
+            assert done.value is not None  # one of the two was given
+            judgement = judge(done.value, band, uncertainty)
         names = [judgement.verdict, judgement.side]
         return next((each for each in test.results if each.id in names), None), judgement
     found = next((each for each in test.results if each.id == done.result), None)

@@ -1,6 +1,6 @@
 """Settings: what positions mean, and which positions of another board mean the same."""
 
-from twincore.settings.acting import Act, acting, acts_of, at_rest
+from twincore.settings.acting import Act, acting, acts_of, at_rest, resting
 from twincore.settings.alternatives import same_functions
 from twincore.settings.carry import Carried, CarriedFunction, carry, judge, met_wishes, wanted_functions
 from twincore.settings.decode import Decoded, decode, decode_function
@@ -47,6 +47,7 @@ __all__ = [
     "met_wishes",
     "off_own_table",
     "read_angle",
+    "resting",
     "same_functions",
     "set_by_learning",
     "set_by_table",

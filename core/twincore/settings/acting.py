@@ -13,12 +13,21 @@ class Act:
     when: Value
     what: str
     ends: str
+    time_out_s: float | None = None
+    """After how many seconds it ends by itself; None where it does not, or nobody says."""
 
 
 def acts_of(board: Board) -> list[Act]:
     """What positions of a board act, in the order of its file."""
     return [
-        Act(each["point"], each["when"], each["what"], each.get("ends", "")) for each in board.document.get("acts", ())
+        Act(
+            each["point"],
+            each["when"],
+            each["what"],
+            each.get("ends", ""),
+            None if each.get("time_out_s") is None else float(each["time_out_s"]),
+        )
+        for each in board.document.get("acts", ())
     ]
 
 

@@ -111,7 +111,7 @@ def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
         "repairs": repairs_told(case.state),
         "checks": [each for each in checks_shown(job) if each.ok],
         "unproved": unproved_shown(proving_of(case)) if exchanged else [],
-        "readings": [each for each in readings_shown(job) if each.value is not None],
+        "readings": [each for each in readings_shown(job) if each.read],
         "defects": [each for each in job.state["defects"].values() if not each["done"]],
         "codes": codes_of(job) if exchanged else [],
         "spent": spent_shown(job, now),

@@ -206,7 +206,7 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
             for run in runs[:MOST_DRAWN]
         ],
         "more_runs": max(0, len(runs) - MOST_DRAWN),
-        "readings": [each for each in _readings(job) if each.value is not None],
+        "readings": [each for each in _readings(job) if each.read],
         "repairs": repairs_told(state),
         "checks": [each for each in checks_shown(job) if each.ok is not None] if fitted or cleared(state) else [],
         "unproved": unproved_shown(proving_of(case_of(job))) if fitted else [],
@@ -242,7 +242,7 @@ def _runs(job: Job) -> list[MeasuredShown]:
 
 
 def _readings(job: Job) -> list[ReadingTaken]:
-    return readings_shown(job) if job.replacement_revision_id is not None else []
+    return readings_shown(job) if job.replacement_revision_id is not None or cleared(current(job.state)) else []
 
 
 def _drawn(job: Job, run: MeasuredShown) -> str:

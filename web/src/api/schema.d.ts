@@ -3849,6 +3849,8 @@ export interface components {
             time_out_s?: number;
             /** Of */
             of?: string;
+            /** Read */
+            read?: string | number;
             /** Began */
             began: string;
         };
@@ -4287,7 +4289,12 @@ export interface components {
          */
         ReadingKept: {
             /** Value */
-            value: number;
+            value?: number;
+            /**
+             * Beyond
+             * @enum {string}
+             */
+            beyond?: "above" | "below";
             /** Uncertainty */
             uncertainty?: number;
             /** By */
@@ -4496,6 +4503,8 @@ export interface components {
             result?: string | null;
             /** Value */
             value?: number | null;
+            /** Beyond */
+            beyond?: ("above" | "below") | null;
             /** Uncertainty */
             uncertainty?: number | null;
             /** At C */
@@ -4512,6 +4521,8 @@ export interface components {
             by: string;
             /** At */
             at: string;
+            /** Undo */
+            undo?: string;
         };
         /**
          * TraceKept
@@ -5002,6 +5013,18 @@ export interface components {
             until: number;
         };
         /**
+         * BorrowedShown
+         * @description A test that moved or pulled something which is not said to be back.
+         */
+        BorrowedShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Undo */
+            undo: string;
+        };
+        /**
          * CauseShown
          * @description Why a board may have died.
          */
@@ -5078,6 +5101,8 @@ export interface components {
             side: string;
             /** Margin */
             margin: number | null;
+            /** Read */
+            read: string;
             /** Value */
             value: number | null;
             /** Low */
@@ -5150,7 +5175,7 @@ export interface components {
             /** Causes */
             causes: components["schemas"]["CauseShown"][];
             /** To Restore */
-            to_restore: string[];
+            to_restore: components["schemas"]["BorrowedShown"][];
         };
         /**
          * SuspectShown
@@ -6361,6 +6386,18 @@ export interface components {
             high: number;
         };
         /**
+         * KeptShown
+         * @description What a hand does before a run so that an input stays away all through it, and how that is undone.
+         */
+        KeptShown: {
+            /** Title */
+            title: string;
+            /** How */
+            how: string;
+            /** Undo */
+            undo: string;
+        };
+        /**
          * MadeShown
          * @description One input change of a run, and how it is made here.
          */
@@ -6394,9 +6431,11 @@ export interface components {
             /** How */
             how: string;
             /** Time Out S */
-            time_out_s: number;
+            time_out_s: number | null;
             /** Undo */
             undo: string;
+            /** Point */
+            point: string;
         };
         /**
          * PlannedShown
@@ -6415,6 +6454,8 @@ export interface components {
             until: number;
             /** Steps */
             steps: components["schemas"]["MadeShown"][];
+            /** Kept */
+            kept: components["schemas"]["KeptShown"][];
             /** Watch */
             watch: string[];
             /** Hands Off */
@@ -6481,6 +6522,10 @@ export interface components {
             source: string;
             /** Value */
             value: number | null;
+            /** Beyond */
+            beyond: ("above" | "below") | null;
+            /** Read */
+            read: string;
             /** Verdict */
             verdict: string | null;
             /** Margin */
@@ -7990,6 +8035,8 @@ export interface components {
             time_out_s?: number | null;
             /** Of */
             of?: string | null;
+            /** Read */
+            read?: string | number;
         };
         /**
          * HoldSaid
@@ -8114,7 +8161,12 @@ export interface components {
          */
         ReadingSaid: {
             /** Value */
-            value: number;
+            value?: number;
+            /**
+             * Beyond
+             * @enum {string}
+             */
+            beyond?: "above" | "below";
             /** Uncertainty */
             uncertainty?: number;
         };
@@ -8214,6 +8266,8 @@ export interface components {
             result?: string | null;
             /** Value */
             value?: number | null;
+            /** Beyond */
+            beyond?: ("above" | "below") | null;
             /** Uncertainty */
             uncertainty?: number | null;
             /** At C */

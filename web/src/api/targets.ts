@@ -68,4 +68,15 @@ export const TARGETS = {
 } as const;
 
 /** What is kept beside a value: who, when and how; nobody sends it. */
-export const KEPT_BESIDE: readonly string[] = ["by", "by_id", "at", "n", "blocks", "held", "board", "began", "how"];
+export const KEPT_BESIDE: readonly string[] = [
+  "by",
+  "by_id",
+  "at",
+  "n",
+  "blocks",
+  "held",
+  "board",
+  "began",
+  "how",
+  "undo",
+];

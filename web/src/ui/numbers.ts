@@ -4,6 +4,24 @@ export function numberFrom(text: string): number {
   return plain === "" ? NaN : Number(plain);
 }
 
+export type Reading = { value?: number; beyond?: "above" | "below" };
+
+/** A reading as a meter shows it: a number, "OL" or "open" for more than it can read, "> 2000" or "< 1"; null where it is none. */
+export function readingFrom(text: string): Reading | null {
+  const plain = text.trim();
+  if (/^(o\.?l\.?|open|∞)$/i.test(plain)) return { beyond: "above" };
+  const beyond = plain.startsWith(">") ? "above" : plain.startsWith("<") ? "below" : undefined;
+  const value = numberFrom(beyond ? plain.slice(1) : plain);
+  if (!Number.isFinite(value)) return null;
+  return beyond ? { value, beyond } : { value };
+}
+
+/** A reading as it was typed: what `readingFrom` takes. */
+export function readingText(reading: { value?: number | null; beyond?: string | null } | undefined): string {
+  if (reading?.value == null) return reading?.beyond ? "OL" : "";
+  return `${reading.beyond === "above" ? "> " : reading.beyond === "below" ? "< " : ""}${reading.value}`;
+}
+
 const MINUTE_S = 60;
 const HOUR_S = 3600;
 

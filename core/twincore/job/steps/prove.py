@@ -6,8 +6,9 @@ from typing import Any
 
 from twincore.behaviour import Proof, Twin
 from twincore.behaviour.functions import function_values
+from twincore.carry_over import record_of
 from twincore.errors import Refusal, TwinError, WrongValue
-from twincore.job.case import Case
+from twincore.job.case import Case, position
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import fact_values
 from twincore.job.given import Check, Given
@@ -16,8 +17,9 @@ from twincore.job.order import cleared, still_forced
 from twincore.job.targets.prove import CheckKept, CheckSaid, ForcedSaid, ReadingSaid, RunKept, RunSaid
 from twincore.job.targets.record import AssumedKept
 from twincore.job.traces import TRACE_KEYS, check_length, read_trace, traces_of
-from twincore.measure import Judgement, judge
+from twincore.measure import Judgement, judge, judge_beyond
 from twincore.profile import Board, Family, Trace, Value
+from twincore.profile.times import time_words
 from twincore.prove import (
     OFF,
     OWN,
@@ -32,9 +34,11 @@ from twincore.prove import (
     due_from_trace,
     expected_events,
     overrides_of,
+    own_switches,
     plan_proving,
     readings_of,
 )
+from twincore.settings import acts_of
 
 IN_REGISTER = ("identical", "within tolerance")
 BASES = ("original", "observed", "replacement", "nothing")
@@ -147,17 +151,23 @@ def reading_value(case: Case, name: str, after: ReadingSaid, given: Given) -> Re
     """A reading on the running machine."""
     if all(each.id != name for each in wanted_readings(case)):
         raise WrongValue(f"There is no reading {name} for this machine.")
+    if "value" not in after and "beyond" not in after:
+        raise WrongValue("Give the reading: a number, or that it is beyond what the meter reads.")
     return after
 
 
 def judged_reading(wanted: ReadingWanted, said: Mapping[str, Any]) -> Judgement:
     """Where a reading lies against its band."""
-    return judge(float(said["value"]), wanted.band, float(said.get("uncertainty", wanted.uncertainty)))
+    value = None if said.get("value") is None else float(said["value"])
+    if (beyond := said.get("beyond")) is not None or value is None:
+        return judge_beyond(beyond or "above", value, wanted.band)
+    return judge(value, wanted.band, float(said.get("uncertainty", wanted.uncertainty)))
 
 
 def known_overrides(case: Case) -> list[Override]:
     """What may be overridden for a test on this kind of machine."""
-    return overrides_of(case.family) if case.family else []
+    board = case.original if cleared(case.state) else case.replacement
+    return [*(overrides_of(case.family) if case.family else ()), *(own_switches(board) if board else ())]
 
 
 def forced_value(case: Case, name: str, after: ForcedSaid, given: Given) -> dict[str, Any]:
@@ -166,10 +176,26 @@ def forced_value(case: Case, name: str, after: ForcedSaid, given: Given) -> dict
     if not after["what"]:
         raise WrongValue("Say what is overridden.")
     limit = after.get("time_out_s", known.time_out_s if known else None)
+    read = {"read": _read_off(case, known.point, after.get("read"))} if known and known.point and after["off"] else {}
     return {
         "what": after["what"], "off": after["off"], **({} if limit is None else {"time_out_s": limit}),
-        **({"of": after.get("of")} if known else {}),
+        **({"of": after.get("of")} if known else {}), **read,
     }  # fmt: skip
+
+
+def _read_off(case: Case, point: str, read: Any) -> Any:
+    """How the element of a test switch reads once it is off. Raises WrongValue where it still acts, or nobody read it."""
+    board = case.original if cleared(case.state) else case.replacement
+    assert board is not None  # its switches are known
+    element = next(each.id for each in board.elements if any(one.id == point for one in each.points))
+    if read is None:
+        raise WrongValue(f"Read {element} back: the switch is on the board itself, and stays as it is left.")
+    written = position(board, element, read)
+    stands = record_of(board, {element: written}).points[point]
+    act = next(each for each in acts_of(board) if each.point == point)
+    if stands is None or stands == act.when:
+        raise WrongValue(f"{element} reads {written}: {point} is not off.")
+    return written
 
 
 def runs_in_order(case: Case) -> list[str]:
@@ -199,6 +225,17 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             found.append(f"{node['title'] or 'a run'}: {told}")
     lines, looked_at = check_list(case), case.state["checks"]
     found += _not_so(case)
+    planned = {run.id: run for run in proving.plan.runs if not run.cannot}
+    timed = [node for node in runs.values() if node["plan"] in planned or not planned]
+    if runs and not timed:
+        found.append(
+            "only runs of one's own were made, and none of those that are planned to tell the two boards apart"
+        )
+    for node in timed:
+        whole = planned[node["plan"]].scenario.until if node["plan"] in planned else node["until"]
+        if node["until"] < whole:
+            told = f"stopped after {time_words(round(node['until']))} of {time_words(round(whole))}"
+            found.append(f"{node['title'] or 'a run'}: {told}")
     if not runs:
         looked = all(line.id in looked_at for line in lines)
         found.append(

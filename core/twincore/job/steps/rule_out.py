@@ -5,10 +5,11 @@ from typing import Any
 from twincore import rule_out
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
+from twincore.job.changing import as_said
 from twincore.job.given import Check, Given
 from twincore.job.order import done
 from twincore.job.targets.rule_out import CauseSaid, TestSaid
-from twincore.rule_out import UNKNOWN, Done, Report, RuleOut, Standing
+from twincore.rule_out import UNKNOWN, Done, Report, RuleOut, Standing, Test
 
 ENDS = ("condemned", "cleared", "undecided")
 
@@ -24,7 +25,14 @@ def done_of(case: Case) -> list[Done]:
     """The tests done, in the order in which they were."""
     tests = sorted(case.state["tests"].items(), key=lambda each: each[1]["n"])
     return [
-        Done(name, t.get("result"), _float(t.get("value")), _float(t.get("uncertainty")), _float(t.get("at_c")))
+        Done(
+            name,
+            t.get("result"),
+            _float(t.get("value")),
+            _float(t.get("uncertainty")),
+            _float(t.get("at_c")),
+            t.get("beyond"),
+        )
         for name, t in tests
     ]
 
@@ -94,13 +102,13 @@ def test_value(case: Case, name: str, after: TestSaid, given: Given) -> dict[str
         raise WrongValue(f"First write down how it stood: {test.as_found}")
     made = Done(
         name, after.get("result") or None, _float(said.get("value")), _float(said.get("uncertainty")),
-        _float(said.get("at_c")),
+        _float(said.get("at_c")), after.get("beyond") or None,
     )  # fmt: skip
     try:
         rule_out.result_of(data, test, made)
     except ValueError as error:
         raise WrongValue(f"{test.title}: {error}.") from error
-    if not told and test.risk == "dead" and not done(case.state, "make_safe"):
+    if not told and test.risk == "dead" and not done(case.state, "make_safe") and not _put_back(case, name, said):
         raise Refusal(
             "This test needs the machine dead. Make safe comes first: its hold points hold, or were skipped with a reason.",
             waits_for=["make_safe"],
@@ -108,11 +116,20 @@ def test_value(case: Case, name: str, after: TestSaid, given: Given) -> dict[str
     return said
 
 
-def risk_of(case: Case, name: str) -> str:
-    """How dangerous a test is: "dead", "low voltage" or "live"; "dead" where the data does not know it any more."""
+def _put_back(case: Case, name: str, said: dict[str, Any]) -> bool:
+    """Whether of a test that was made it is only said that what it moved is put back."""
+    before = as_said(case.state["tests"].get(name))
+    return before is not None and said.get("restored") is True and {**before, "restored": True} == said
+
+
+def brought_by_test(case: Case, name: str, value: dict[str, Any]) -> dict[str, Any]:
+    """Whether a test was made on a machine with power, and what it moved; to say that this is put back is no test."""
     data = case.shelf.rule_out
     test = data.test(name) if data else None
-    return test.risk if test else "dead"
+    if test is None or value.get("result") in UNKNOWN:
+        return {"powered": False}
+    undo = {"undo": test.undo} if test.undo else {}
+    return {"powered": test.risk != "dead" and not _put_back(case, name, value), **undo}
 
 
 def cause_value(case: Case, name: str, after: CauseSaid, given: Given) -> CauseSaid:
@@ -127,11 +144,11 @@ def blocks_power(case: Case, name: str) -> bool:
     return any(each.id == name and each.blocks_power for each in _data(case).causes)
 
 
-def not_restored(case: Case, data: RuleOut | None) -> list[str]:
-    """Titles of tests that moved or pulled something which is not confirmed as put back."""
+def not_restored(case: Case, data: RuleOut | None) -> list[Test]:
+    """The tests that moved or pulled something which is not confirmed as put back."""
     if data is None:
         return []
-    undo = {each.id: each.title for each in data.tests if each.undo}
+    undo = {each.id: each for each in data.tests if each.undo}
     return [
         undo[name]
         for name, test in case.state["tests"].items()
@@ -145,7 +162,7 @@ def check_confirmed(case: Case, note: str, end: str) -> None:
         raise WrongValue(f"Expected one of {', '.join(ENDS)}.")
     data = case.shelf.rule_out
     if open_tests := not_restored(case, data):
-        raise Refusal(f"Put back first what was moved or pulled: {', '.join(open_tests)}.")
+        raise Refusal(f"Put back first what was moved or pulled: {', '.join(each.title for each in open_tests)}.")
     if end == "cleared" and not note:
         raise Refusal("Say what was found: the job closes with it.")
     if end == "undecided" and not note:

@@ -7,7 +7,7 @@ from typing_extensions import TypedDict
 
 from twincore.job.target import EntryMade, Numbered, Signed, Target, signed
 from twincore.job.targets.record import TraceSaid
-from twincore.job.values import Line, Number, Text, Within, Word, closed
+from twincore.job.values import Beyond, Line, Number, Position, Text, Within, Word, closed
 
 
 @closed
@@ -28,7 +28,8 @@ class RunKept(RunSaid, Numbered, Signed):
 class ReadingSaid(TypedDict):
     """A reading on the running machine."""
 
-    value: Number
+    value: NotRequired[Number]
+    beyond: NotRequired[Beyond]
     uncertainty: NotRequired[Annotated[float, Within(0, 1e9)]]
 
 
@@ -44,6 +45,8 @@ class ForcedSaid(TypedDict):
     off: StrictBool
     time_out_s: NotRequired[Annotated[float, Within(0.001, 1_000_000)] | None]
     of: NotRequired[Word | None]
+    read: NotRequired[Position]
+    """Of a switch of the board itself: how its element reads once it is off."""
 
 
 class ForcedKept(Signed):
@@ -53,6 +56,7 @@ class ForcedKept(Signed):
     off: bool
     time_out_s: NotRequired[float]
     of: NotRequired[str]
+    read: NotRequired[Position]
     began: str
 
 

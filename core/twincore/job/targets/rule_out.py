@@ -6,7 +6,7 @@ from pydantic import Field, StrictBool
 from typing_extensions import TypedDict
 
 from twincore.job.target import EntryMade, Numbered, Signed, Target, signed
-from twincore.job.values import Line, Number, Text, Word, YesNo, closed
+from twincore.job.values import Beyond, Line, Number, Text, Word, YesNo, closed
 
 Report = Literal["code", "since", "pattern", "changed", "does"]
 
@@ -17,6 +17,7 @@ class TestSaid(TypedDict, total=False):
 
     result: Text | None
     value: Number | None
+    beyond: Beyond | None
     uncertainty: Number | None
     at_c: Number | None
     note: Text | None
@@ -26,6 +27,9 @@ class TestSaid(TypedDict, total=False):
 
 class TestKept(TestSaid, Numbered, Signed):
     """A test as it is kept."""
+
+    undo: NotRequired[str]
+    """What it moved or pulled, to be put back, in words."""
 
 
 @closed
@@ -60,7 +64,8 @@ class RepairKept(RepairSaid, Signed):
 
 
 def _keep_test(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
-    return {**value, "n": (before or {}).get("n", entry.number), **entry.signed()}
+    undo = {"undo": entry.adds["undo"]} if entry.adds.get("undo") else {}
+    return {**value, **undo, "n": (before or {}).get("n", entry.number), **entry.signed()}
 
 
 def _keep_cause(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:

@@ -7,6 +7,7 @@ from ninja import Schema
 
 from bench.schemas import ShownAt
 from jobs.shown.schemas import UnprovedShown
+from twincore.job.values import Beyond
 
 
 class MadeShown(Schema):
@@ -20,6 +21,14 @@ class MadeShown(Schema):
     how: str
     undo: str
     risk: str
+
+
+class KeptShown(Schema):
+    """What a hand does before a run so that an input stays away all through it, and how that is undone."""
+
+    title: str
+    how: str
+    undo: str
 
 
 class DueShown(Schema):
@@ -42,6 +51,7 @@ class PlannedShown(Schema):
     kind: str
     until: float
     steps: list[MadeShown]
+    kept: list[KeptShown]
     watch: list[str]
     hands_off: list[str]
     cannot: list[str]
@@ -59,8 +69,10 @@ class OverrideShown(Schema):
     id: str
     what: str
     how: str
-    time_out_s: float
+    time_out_s: float | None
     undo: str
+    point: str
+    """Of a switch of the board itself: where it is; its element must be read back as off. Empty for anything else."""
 
 
 class ReadingTaken(Schema):
@@ -76,6 +88,9 @@ class ReadingTaken(Schema):
     risk: str
     source: str
     value: float | None
+    beyond: Beyond | None
+    read: str
+    """What was read, in words; empty where nothing was."""
     verdict: str | None
     margin: float | None
 

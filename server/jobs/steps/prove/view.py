@@ -13,6 +13,7 @@ from jobs.steps.prove.schemas import (
     CheckShown,
     DueShown,
     EventJudged,
+    KeptShown,
     MadeShown,
     MeasuredShown,
     OverrideShown,
@@ -39,6 +40,7 @@ from twincore.job.steps.prove import (
     wanted_readings,
 )
 from twincore.job.targets.prove import RunKept
+from twincore.measure import reading_words
 from twincore.profile import Board, Scenario, Trace, Value
 from twincore.prove import (
     OFF,
@@ -59,7 +61,7 @@ def proving_shown(job: Job) -> ProvingShown:
     """
     case = case_of(job)
     overrides = [
-        OverrideShown(id=o.id, what=o.what, how=o.how, time_out_s=o.time_out_s, undo=o.undo)
+        OverrideShown(id=o.id, what=o.what, how=o.how, time_out_s=o.time_out_s, undo=o.undo, point=o.point)
         for o in known_overrides(case)
     ]
     if cleared(case.state):
@@ -106,7 +108,8 @@ def _planned(run: PlannedRun, found: Proving, last: RunKept | None, made: int) -
     judged = judged_run(found, last)[0] if last else None
     return PlannedShown(
         id=run.id, title=run.title or WHYS[run.why], why=WHYS[run.why], kind=run.kind, until=float(run.scenario.until),
-        steps=[_made(step, titles) for step in run.steps], watch=list(run.watch), hands_off=list(run.hands_off),
+        steps=[_made(step, titles) for step in run.steps],
+        kept=[KeptShown(title=titles[each.input], how=each.how, undo=each.undo) for each in run.kept], watch=list(run.watch), hands_off=list(run.hands_off),
         cannot=[titles[each] for each in run.cannot], due=[_due(each, titles) for each in due], basis=basis,
         original=original, replacement=replacement,
         last=None if last is None else judged.verdict if judged else "kept", made=made,
@@ -114,13 +117,13 @@ def _planned(run: PlannedRun, found: Proving, last: RunKept | None, made: int) -
 
 
 def _made(step: PlannedStep, titles: dict[str, str]) -> MadeShown:
-    forcing = step.forcing
-    how = forcing.begin if step.value else forcing.end
-    if not how and forcing.way == "hand":
-        how = "Nobody has written down how; find a way, and say how in the note" if not forcing.known else ""
+    forcing, how = step.forcing, step.how
+    if not how and step.way == "hand" and (not forcing.known or forcing.way == "follows"):
+        how = "Nobody has written down how; find a way, and say how in the note"
     return MadeShown(
-        at=step.at, input=step.input, title=titles[step.input], value=step.value, way=forcing.way,
-        how=forcing.why if forcing.way == "cannot" else how, undo=forcing.undo, risk=forcing.risk,
+        at=step.at, input=step.input, title=titles[step.input], value=step.value, way=step.way,
+        how=forcing.why if step.way == "cannot" else how, undo=step.undo,
+        risk=forcing.risk if step.way == "hand" else "none",
     )  # fmt: skip
 
 
@@ -163,7 +166,9 @@ def _reading(wanted: ReadingWanted, said: dict[str, Any] | None) -> ReadingTaken
     low, high = (None if isinf(end) else end for end in (wanted.band.low, wanted.band.high))
     return ReadingTaken(
         id=wanted.id, title=wanted.title, unit=wanted.unit, low=low, high=high, uncertainty=wanted.uncertainty,
-        how=list(wanted.how), risk=wanted.risk, source=wanted.source, value=said["value"] if said else None,
+        how=list(wanted.how), risk=wanted.risk, source=wanted.source, value=said.get("value") if said else None,
+        beyond=said.get("beyond") if said else None,
+        read=reading_words(said.get("value"), said.get("beyond"), wanted.unit) if said else "",
         verdict=judged.verdict if judged else None, margin=None if judged is None or judged.margin is None else _s(judged.margin),
     )  # fmt: skip
 

@@ -80,7 +80,10 @@ class LinkShown(Schema):
     verdict: str | None
     side: str
     margin: float | None
+    read: str
+    """The reading in words."""
     value: float | None
+    """The reading as a number; None where it is none, or beyond what the meter reads."""
     low: float | None
     high: float | None
     at_c: float | None
@@ -114,6 +117,14 @@ class CodeShown(Schema):
     clears: str
 
 
+class BorrowedShown(Schema):
+    """A test that moved or pulled something which is not said to be back."""
+
+    id: str
+    title: str
+    undo: str
+
+
 class RuleOutShown(Schema):
     """Where the suspicion stands, and what to do next."""
 
@@ -129,4 +140,4 @@ class RuleOutShown(Schema):
     conclusion: str
     contradictory: bool
     causes: list[CauseShown]
-    to_restore: list[str]
+    to_restore: list[BorrowedShown]

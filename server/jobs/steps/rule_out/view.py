@@ -5,6 +5,7 @@ from math import isinf
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.steps.rule_out.schemas import (
+    BorrowedShown,
     CauseShown,
     CodeShown,
     CurvePoint,
@@ -18,6 +19,7 @@ from jobs.steps.rule_out.schemas import (
     TestShown,
 )
 from twincore.job.steps.rule_out import not_restored, shown_code, standing_of
+from twincore.measure import reading_words
 from twincore.rule_out import Expected, RuleOut, Step, Test, next_tests
 
 CURVE_POINTS = 41
@@ -66,7 +68,9 @@ def rule_out_shown(job: Job) -> RuleOutShown | None:
             CauseShown(id=each.id, title=each.title, blocks_power=each.blocks_power, clear=each.clear)
             for each in data.causes
         ],
-        to_restore=not_restored(case_of(job), data),
+        to_restore=[
+            BorrowedShown(id=each.id, title=each.title, undo=each.undo) for each in not_restored(case_of(job), data)
+        ],
     )
 
 
@@ -127,7 +131,8 @@ def _link(step: Step, data: RuleOut, job: Job) -> LinkShown:
         verdict=judged.verdict if judged else None,
         side=judged.side if judged else "",
         margin=judged.margin if judged else None,
-        value=judged.value if judged else None,
+        read=reading_words(given.get("value"), given.get("beyond"), unit) if judged else "",
+        value=judged.value if judged and not given.get("beyond") else None,
         low=_end(judged.band.low) if judged else None,
         high=_end(judged.band.high) if judged else None,
         at_c=given.get("at_c"),

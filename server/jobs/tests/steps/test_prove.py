@@ -62,6 +62,29 @@ class OnTheMachine(FitTestCase):
         self.add("confirmed.prove", {"note": ""})
         self.assertEqual(self.of("runs")["total"], 2)
 
+    def test_a_short_run_of_ones_own_settles_nothing_that_is_planned(self) -> None:
+        run = self.measured(self.open, self.run_of("bake"))
+        cut = {name: [each for each in run[name] if each["at"] < 20] for name in ("steps", "seen")}
+        own = self.keep({**run, **cut, "until": 20, "plan": "", "title": "Ours"})
+        self.assertEqual(len(self.of("proving")["doubts"]), 1, own["id"])
+        self.assertIn("only runs of one's own", self.of("proving")["doubts"][0])
+        # a planned run that is cut short shows what it showed until then
+        self.keep({**run, **cut, "until": 20})
+        self.assertEqual(self.of("proving")["doubts"], ["A normal bake: stopped after 20 s of 13 min 20 s"])
+        self.keep(run)
+        self.assertEqual(self.of("proving")["doubts"], [])
+
+    def test_a_meter_that_shows_ol_is_a_reading(self) -> None:
+        self.add("reading.flame", {}, 422)
+        shown = self.add("reading.flame", {"beyond": "above"})
+        self.assertEqual(shown["readings"]["flame"]["beyond"], "above")
+        reading = next(each for each in self.of("proving")["readings"] if each["id"] == "flame")
+        # at least 1.5 µA is wanted
+        self.assertEqual((reading["verdict"], reading["read"]), ("inside", "more than the meter reads (OL)"))
+        self.add("reading.flame", {"value": 1, "beyond": "below"}, before={"beyond": "above"})
+        reading = next(each for each in self.of("proving")["readings"] if each["id"] == "flame")
+        self.assertEqual((reading["verdict"], reading["read"]), ("outside", "less than 1 µA"))
+
     def test_nothing_run_takes_a_word(self) -> None:
         self.assertIn("nothing was run", self.add("confirmed.prove", {"note": ""}, 400)["detail"])
         self.add("confirmed.prove", {"note": "Bakery opens in ten minutes"})
@@ -192,3 +215,47 @@ class Stream(WorldTestCase):
         again = stream_port(self.at, wait=lambda _: None)
         next(again)
         again.close()  # type: ignore[attr-defined]
+
+
+class OwnSwitch(WorldTestCase):
+    def test_a_boards_own_test_switch_must_be_read_back_as_off(self) -> None:
+        self.sign_in()
+        job = self.job(6)
+        self.entry(job, "original", "TVH-2210-B")
+        self.entry(job, "replacement", "TVH-2210-B")
+        name = f"forced.{uuid4()}"
+        on = {"what": "Test run", "off": False, "of": "switch/S1.6"}
+        shown = self.entry(job, name, on)
+        # it ends by itself after ten minutes, and that is not taken on trust
+        self.assertEqual(shown["forced"][name.removeprefix("forced.")]["time_out_s"], 600)
+        off = {**on, "off": True}
+        self.assertIn("Read S1 back", self.entry(job, name, off, {**on, "time_out_s": 600}, 422)["detail"])
+        for read in ("000001", "00000?"):
+            refused = self.entry(job, name, {**off, "read": read}, {**on, "time_out_s": 600}, 422)
+            self.assertIn("S1.6 is not off", refused["detail"])
+        shown = self.entry(job, name, {**off, "read": "010110"}, {**on, "time_out_s": 600})
+        self.assertEqual(shown["forced"][name.removeprefix("forced.")]["read"], "010110")
+
+
+class PutBack(WorldTestCase):
+    def test_what_a_test_moved_is_said_to_be_back_whether_or_not_the_machine_has_power_again(self) -> None:
+        self.sign_in()
+        job = self.job(6)
+        self.entry(job, "family", "deck-oven")
+        self.make_dead(job)
+        shown = self.entry(job, "test.look", {"result": "nothing", "as_found": "C1 left"})
+        self.assertTrue(shown["tests"]["look"]["undo"])
+        self.entry(job, "power", "on", "off")
+        # the test itself needs the machine dead; to say that what it moved is back does not, and resets no hold point
+        self.entry(
+            job,
+            "test.look",
+            {"result": "damage", "as_found": "C1 left"},
+            {"result": "nothing", "as_found": "C1 left"},
+            400,
+        )
+        back = {"result": "nothing", "as_found": "C1 left", "restored": True}
+        shown = self.entry(job, "test.look", back, {"result": "nothing", "as_found": "C1 left"})
+        self.assertTrue(shown["tests"]["look"]["restored"])
+        self.assertEqual(self.get(f"jobs/{job.pk}/rule-out")["to_restore"], [])
+        self.assertEqual(self.partings(self.job(6)), [])

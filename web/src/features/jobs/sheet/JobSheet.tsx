@@ -6,6 +6,7 @@ import { SavedWord, SaveState } from "../entries/SaveState";
 import { useEntries, type Put } from "../entries/useEntries";
 import { goTo } from "../steps/Next";
 import { AskDepot } from "./AskDepot";
+import { BorrowedBanner } from "./BorrowedBanner";
 import { EarlierBanner } from "./EarlierBanner";
 import { History } from "./History";
 import { JobHead } from "./JobHead";
@@ -66,6 +67,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
           onWithdraw={(each) => void entries.withdraw(each)}
         />
         {job.closed && <SkippedBanner job={job} />}
+        <BorrowedBanner job={job} put={put} />
         {open.map((step) => (
           <OpenStep
             key={step.id}

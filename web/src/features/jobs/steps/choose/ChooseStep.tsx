@@ -38,7 +38,7 @@ export function ChooseStep({ job, put }: StepProps) {
       )}
       <Reopened job={job} put={put} />
       <Chosen job={job} />
-      <TakeAlong job={job} />
+      <TakeAlong job={job} put={put} />
       <SameBoard job={job} put={put} />
       <InHand job={job} put={put} />
       {data && (

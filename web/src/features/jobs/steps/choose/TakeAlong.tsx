@@ -1,16 +1,19 @@
 import { InkMark } from "@/ui/inks";
 import { Part } from "@/ui/Part";
-import { useTakeAlong, type Job } from "../../api";
+import { useLeaflet, useTakeAlong } from "../../api";
+import type { StepProps } from "../../stepProps";
+import { Questions } from "../Questions";
 
 const WHY: Record<string, string> = {
   kit: "with the board",
   lead: "for the wires",
   companion: "changed along with it",
-  drill: "for its holes",
+  drill: "",
 };
 
 /** What to have at hand and how the board would be set, before anybody opens the machine. */
-export function TakeAlong({ job }: { job: Job }) {
+export function TakeAlong({ job, put }: StepProps) {
+  const asks = useLeaflet(job).data?.asks ?? [];
   const found = useTakeAlong(job).data;
   if (!job.replacement || !found) return null;
   const count = found.lines.reduce((sum, each) => sum + each.count, 0);
@@ -35,7 +38,8 @@ export function TakeAlong({ job }: { job: Job }) {
           <span className="text-faint">{found.basis}</span>
         </p>
       )}
-      {!found.positions && <p>How it is set is not known yet.</p>}
+      {!found.positions && <p>How it is set is not known yet{asks.length > 0 && "; its leaflet asks first"}.</p>}
+      {!found.positions && <Questions job={job} put={put} questions={asks} />}
     </Part>
   );
 }

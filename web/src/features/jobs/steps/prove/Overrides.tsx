@@ -2,6 +2,7 @@ import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
+import { timeWords } from "@/ui/numbers";
 import { useEffect, useState } from "react";
 import type { StepProps } from "../../stepProps";
 
@@ -25,7 +26,10 @@ export function Overrides({ job, put, plan }: StepProps & { plan: Schemas["Provi
               <strong className="grow">{each.what}</strong>
               <TimeLeft forced={each} />
               {!job.closed && (
-                <Button onClick={() => void put({ target: `forced.${id}`, after: bare(each) })}>It is off again</Button>
+                <SwitchedOff
+                  element={elementOf(plan, each)}
+                  onOff={(read) => void put({ target: `forced.${id}`, after: { ...bare(each), ...read } })}
+                />
               )}
               <span className="basis-full text-sm">{plan.overrides.find((known) => known.id === each.of)?.undo}</span>
             </li>
@@ -40,12 +44,18 @@ export function Overrides({ job, put, plan }: StepProps & { plan: Schemas["Provi
                 <span className="grow">
                   {each.what}{" "}
                   <span className="text-faint">
-                    {each.how}, at most {each.time_out_s} s
+                    {each.how}
+                    {each.time_out_s !== null && `, at most ${timeWords(each.time_out_s)}`}
                   </span>
                 </span>
                 <Button
                   aria-label={`Switched on: ${each.what}`}
-                  onClick={() => switchOn(each.what, { time_out_s: each.time_out_s, of: each.id })}
+                  onClick={() =>
+                    switchOn(each.what, {
+                      of: each.id,
+                      ...(each.time_out_s === null ? {} : { time_out_s: each.time_out_s }),
+                    })
+                  }
                 >
                   Switched on
                 </Button>
@@ -68,6 +78,32 @@ export function Overrides({ job, put, plan }: StepProps & { plan: Schemas["Provi
         </>
       )}
     </>
+  );
+}
+
+/** The element of a switch of the board itself, which is read back once it is off; empty for anything else. */
+function elementOf(plan: Schemas["ProvingShown"], forced: Forced): string {
+  return (plan.overrides.find((known) => known.id === forced.of)?.point ?? "").split(".")[0] ?? "";
+}
+
+function SwitchedOff({ element, onOff }: { element: string; onOff: (read: { read?: string }) => void }) {
+  const [read, setRead] = useState("");
+  if (!element) return <Button onClick={() => onOff({})}>It is off again</Button>;
+  return (
+    <span className="flex items-end gap-2">
+      <span className="w-40">
+        <TextField
+          label={`${element} reads now`}
+          className="font-mono"
+          maxLength={80}
+          value={read}
+          onChange={(event) => setRead(event.target.value)}
+        />
+      </span>
+      <Button disabled={!read.trim()} onClick={() => onOff({ read: read.trim() })}>
+        It is off again
+      </Button>
+    </span>
   );
 }
 

@@ -1,7 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { Band } from "@/drawing/Band";
 import type { StepProps } from "../../stepProps";
-import { NumberField } from "../NumberField";
+import { ReadingField } from "../ReadingField";
 import { RISK_WORDS } from "./words";
 
 /** Readings on the running machine, each against its band. */
@@ -11,13 +11,13 @@ export function Readings({ job, put, readings }: StepProps & { readings: Schemas
       {readings.map((each) => (
         <li key={each.id} className="grid gap-3 border-b border-rule py-3 sm:grid-cols-2">
           <div>
-            <NumberField
+            <ReadingField
               label={`${each.title} in ${each.unit}`}
               hint={`${bandWords(each)}, read to ± ${each.uncertainty} ${each.unit}`}
               className="font-mono text-2xl"
-              value={each.value ?? undefined}
+              value={{ value: each.value, beyond: each.beyond }}
               disabled={job.closed}
-              onSave={(value) => void put({ target: `reading.${each.id}`, after: value === null ? null : { value } })}
+              onSave={(value) => void put({ target: `reading.${each.id}`, after: value })}
             />
           </div>
           <div className="flex flex-col gap-1">
@@ -25,15 +25,18 @@ export function Readings({ job, put, readings }: StepProps & { readings: Schemas
             {each.how.map((line) => (
               <p key={line}>{line}</p>
             ))}
-            {each.value !== null && each.verdict && (
+            {each.verdict && (
               <>
-                <Band
-                  value={each.value}
-                  low={each.low}
-                  high={each.high}
-                  unit={each.unit}
-                  uncertainty={each.uncertainty}
-                />
+                {each.beyond && <p className="font-mono">{each.read}</p>}
+                {each.value !== null && !each.beyond && (
+                  <Band
+                    value={each.value}
+                    low={each.low}
+                    high={each.high}
+                    unit={each.unit}
+                    uncertainty={each.uncertainty}
+                  />
+                )}
                 <p className={each.verdict === "outside" ? "font-semibold" : ""}>
                   {each.verdict}
                   {each.margin !== null && `, ${Math.abs(each.margin).toFixed(2)} ${each.unit} from the nearer end`}

@@ -129,7 +129,8 @@ function Next({ run, at }: { run: Schemas["PlannedShown"]; at: number }) {
     <span>
       {step && (
         <>
-          at {timeWords(step.at)}: <strong>{`${step.title} ${step.value ? "begins" : "ends"}`}</strong>.{" "}
+          at {timeWords(step.at)}: <strong>{`${step.title} ${step.value ? "begins" : "ends"}`}</strong>
+          {step.way === "hand" && step.how && ` (${step.how.toLowerCase()})`}.{" "}
         </>
       )}
       {due && (

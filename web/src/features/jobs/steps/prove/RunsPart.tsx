@@ -89,6 +89,13 @@ function RunSheet({ job, put, run, plan, family }: Props & { run: Run }) {
         </p>
       ))}
       <ol className="list-decimal pl-6">
+        {run.kept.map((each) => (
+          <li key={each.title} className="py-1">
+            <span className="font-mono">Before</span> <strong>{each.how}</strong>
+            <span className="text-faint">, so that “{each.title.toLowerCase()}” stays away</span>
+            {each.undo && <span className="block text-sm text-faint">Afterwards: {each.undo}</span>}
+          </li>
+        ))}
         {run.steps.map((step, index) => (
           <li key={index} className="py-1">
             <span className="font-mono">{timeWords(step.at)}</span>{" "}

@@ -18,6 +18,7 @@ export function Chain({ job, data }: { job: Job; data: RuleOut }) {
           <li key={`${link.kind}-${link.id}`} className="border-b border-rule py-2">
             <p>
               <strong>{link.title}</strong>: {link.result}
+              {link.read && link.value === null && `, ${link.read}`}
               {link.verdict && ` (${link.verdict}${marginWords(link.margin, link.unit)})`}
             </p>
             <p className="text-[0.95rem] text-faint">

@@ -79,11 +79,6 @@ function Suspicion({ job, put }: StepProps) {
           </div>
         )}
         <Causes {...props} />
-        {data.to_restore.length > 0 && (
-          <p className="border-l-4 border-text pl-3 font-semibold">
-            Still to be put back: {data.to_restore.join(", ")}.
-          </p>
-        )}
         <div id="ruling-out-end" tabIndex={-1} className="scroll-mt-24">
           <EndPanel
             job={job}

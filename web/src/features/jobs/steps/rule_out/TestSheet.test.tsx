@@ -87,6 +87,16 @@ describe("one test", () => {
     expect(put.mock.calls).toEqual([[{ target: "test.probe", after: { value: 10.4, at_c: -5 } }]]);
   });
 
+  it("takes what a meter shows that is no number", async () => {
+    const { put } = shown({ ...probe, reading: { ...probe.reading, curve: null } } as Test);
+    await userEvent.click(button("The meter shows OL"));
+    await userEvent.click(button("Keep this reading"));
+    await userEvent.clear(field(/Read: resistance/));
+    await userEvent.type(field(/Read: resistance/), ">2000");
+    await userEvent.click(button("Keep this reading"));
+    expect(put.mock.calls.map(([each]) => each.after)).toEqual([{ beyond: "above" }, { value: 2000, beyond: "above" }]);
+  });
+
   it("shows what was kept, and takes it back", async () => {
     const tests = { probe: { value: 10.4, at_c: 20 } } as unknown as ReturnType<typeof jobSheet>["tests"];
     const { put } = shown(probe, { ...safe, tests });

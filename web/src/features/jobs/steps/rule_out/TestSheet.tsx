@@ -1,4 +1,4 @@
-import { numberFrom, timeWords } from "@/ui/numbers";
+import { numberFrom, readingFrom, readingText, timeWords } from "@/ui/numbers";
 import { bandWords } from "@/drawing/Band";
 import { SensorCurve } from "@/drawing/SensorCurve";
 import { Button } from "@/ui/Button";
@@ -20,7 +20,7 @@ const NUMBER = /^[-+]?\d+([.,]\d+)?$/;
 export function TestSheet({ job, put, test, onDone }: Props) {
   const known = job.tests[test.id];
   const [asFound, setAsFound] = useState(text(known?.as_found));
-  const [value, setValue] = useState(text(known?.value));
+  const [value, setValue] = useState(readingText(known));
   const [atC, setAtC] = useState(text(known?.at_c));
   const [restored, setRestored] = useState(known?.restored === true);
   const reading = test.reading;
@@ -28,7 +28,8 @@ export function TestSheet({ job, put, test, onDone }: Props) {
   const safe = job.steps.find((each) => each.id === "make_safe")?.state === "done";
   const held = test.risk !== "dead" || safe;
   const ready = held && (!test.as_found || asFound.trim() !== "");
-  const canRead = NUMBER.test(value.trim()) && (!needsTemperature || NUMBER.test(atC.trim()));
+  const read = readingFrom(value);
+  const canRead = read !== null && (!needsTemperature || NUMBER.test(atC.trim()));
   const keep = (more: Record<string, string | number | boolean>) => {
     const after: Record<string, string | number | boolean> = { ...more };
     if (asFound.trim()) after.as_found = asFound.trim();
@@ -88,14 +89,19 @@ export function TestSheet({ job, put, test, onDone }: Props) {
         <>
           {reading.curve && <SensorCurve title={reading.curve} points={reading.points} unit={reading.unit} />}
           <div className="grid gap-3 sm:grid-cols-2">
-            <TextField
-              label={`Read: ${reading.quantity}, in ${reading.unit}`}
-              hint={`± ${reading.uncertainty} ${reading.unit}${reading.curve ? "" : `; expected ${bandWords(reading.low, reading.high, reading.unit)}`}`}
-              inputMode="decimal"
-              className="font-mono text-xl"
-              value={value}
-              onChange={(event) => setValue(event.target.value)}
-            />
+            <div className="flex flex-col gap-2">
+              <TextField
+                label={`Read: ${reading.quantity}, in ${reading.unit}`}
+                hint={`± ${reading.uncertainty} ${reading.unit}${reading.curve ? "" : `; expected ${bandWords(reading.low, reading.high, reading.unit)}`}`}
+                inputMode="decimal"
+                className="font-mono text-xl"
+                value={value}
+                onChange={(event) => setValue(event.target.value)}
+              />
+              <Button kind="quiet" className="self-start" onClick={() => setValue("OL")}>
+                The meter shows OL
+              </Button>
+            </div>
             {needsTemperature && (
               <TextField
                 label="Temperature at the sensor, in °C"
@@ -111,7 +117,7 @@ export function TestSheet({ job, put, test, onDone }: Props) {
             kind="main"
             className="self-start"
             disabled={!ready || !canRead}
-            onClick={() => keep({ value: numberFrom(value), ...(needsTemperature ? { at_c: numberFrom(atC) } : {}) })}
+            onClick={() => keep({ ...read, ...(needsTemperature ? { at_c: numberFrom(atC) } : {}) })}
           >
             Keep this reading
           </Button>
