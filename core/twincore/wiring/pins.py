@@ -39,7 +39,9 @@ class Pin:
 
 @dataclass(frozen=True, slots=True)
 class Plug:
-    """A plug or terminal strip: `style` None is unknown; `takes` are ends that fit besides its own."""
+    """A plug or terminal strip: `style` None is unknown; `keyed` where it goes in one way, as one of a single pin does;
+    `takes` are ends that fit besides its own.
+    """
 
     id: str
     style: str | None
@@ -69,7 +71,7 @@ def plugs_of(board: Board, family: Family) -> dict[str, Plug]:
                 kind if kind in ("supply", "earth") else "", each.get("without_device", ""), each.get("holds", 1),
             )  # fmt: skip
         takes = frozenset(node.get("takes", ()))
-        found[node["id"]] = Plug(node["id"], node.get("style"), bool(node.get("keyed")), takes, pins)
+        found[node["id"]] = Plug(node["id"], node.get("style"), bool(node.get("keyed")) or len(pins) == 1, takes, pins)
     return found
 
 

@@ -31,6 +31,10 @@ def unproved_shown(found: Proving) -> list[UnprovedShown]:
     states = [machines[machine].states[state].title for machine, state in found.plan.unreached]
     if states:
         shown.append(UnprovedShown(what=", ".join(states[:8]), why="states that no run goes through"))
+    if not found.timed:
+        shown.append(
+            UnprovedShown(what="That it works as before, to the second", why="nothing was timed on the machine")
+        )
     return [*assumed_shown(found.assumed), *shown]
 
 

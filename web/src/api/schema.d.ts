@@ -5656,6 +5656,12 @@ export interface components {
             points: components["schemas"]["HoldShown"][];
             /** Still Off */
             still_off: string[];
+            /** As Before */
+            as_before: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
             /** Unread */
             unread: string[];
         };

@@ -70,6 +70,8 @@ class Proving:
     traces: dict[str, Trace]
     assumed: dict[str, AssumedKept]
     """What of the original could not be read and is taken to stand as somebody said."""
+    timed: bool
+    """Whether anything was timed on the machine with the board that is in now."""
 
 
 def proving_of(case: Case) -> Proving:
@@ -86,7 +88,17 @@ def proving_of(case: Case) -> Proving:
     traces = traces_of(case)
     plan = plan_proving(family, known, proof.counter_case, traces, replacement, own, fact_values(case))
     return Proving(
-        family, comparison.original, replacement, proof, plan, known, wanted, own, traces, case.state["assumed"]
+        family,
+        comparison.original,
+        replacement,
+        proof,
+        plan,
+        known,
+        wanted,
+        own,
+        traces,
+        case.state["assumed"],
+        bool(last_runs(case)),
     )
 
 
@@ -238,12 +250,18 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             found.append(f"{node['title'] or 'a run'}: {told}")
     if not runs:
         looked = all(line.id in looked_at for line in lines)
-        found.append(
-            "nothing was timed on the machine: that it works does not show that it works as before"
-            if looked
-            else "nothing was run on the machine"
-        )
+        if not looked:
+            found.append("nothing was run on the machine")
+        elif not same_number(case):
+            found.append("nothing was timed on the machine: that it works does not show that it works as before")
     return found + _outside(case)
+
+
+def same_number(case: Case) -> bool:
+    """Whether the very same number went in again: set as the old one stood, it is looked at, and timed where there is time."""
+    return case.original is not None and case.replacement is not None and (
+        case.original.part_number == case.replacement.part_number
+    )  # fmt: skip
 
 
 def doubts_of_repair(case: Case) -> list[str]:

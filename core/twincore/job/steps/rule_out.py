@@ -11,6 +11,8 @@ from twincore.job.order import done
 from twincore.job.targets.rule_out import CauseSaid, TestSaid
 from twincore.rule_out import UNKNOWN, Done, Report, RuleOut, Standing, Test
 
+NOT_KNOWN = "unknown"
+"""The cause that says that nobody knows: any other was seen, and speaks for itself."""
 ENDS = ("condemned", "cleared", "undecided")
 
 
@@ -168,7 +170,8 @@ def check_confirmed(case: Case, note: str, end: str) -> None:
     if end == "undecided" and not note:
         raise Refusal("Say why the work goes on though the board is not condemned.")
     if end == "condemned" and data is not None and case.state["family"]:
-        if not note and standing_of(case, data).conclusion != "condemned":
+        seen = [name for name in case.state["causes"] if name != NOT_KNOWN]
+        if not note and not seen and standing_of(case, data).conclusion != "condemned":
             raise Refusal("The tests do not condemn the board. Say what does, or go on undecided with a reason.")
         if data.causes and not case.state["causes"]:
             raise Refusal("Say why the board died, as far as it is known.")

@@ -9,6 +9,7 @@ from ninja import Router
 from jobs.asked import job_of
 from jobs.steps.make_safe.schemas import MakeSafeShown
 from jobs.steps.make_safe.view import make_safe_shown
+from people.access import person_of
 
 router = Router(tags=["make safe"])
 
@@ -16,4 +17,4 @@ router = Router(tags=["make safe"])
 @router.get("/jobs/{job_id}/make-safe", response=MakeSafeShown)
 def show_make_safe(request: HttpRequest, job_id: UUID) -> MakeSafeShown:
     """The hold points of this machine and board."""
-    return make_safe_shown(job_of(request, job_id), timezone.now())
+    return make_safe_shown(job_of(request, job_id), person_of(request), timezone.now())

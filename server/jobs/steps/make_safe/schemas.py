@@ -31,5 +31,7 @@ class MakeSafeShown(Schema):
     points: list[HoldShown]
     still_off: list[str]
     """What came off and is not back on, in words."""
+    as_before: dict[str, dict[str, str]]
+    """What this person said last of each hold point in another job, as far as it stays the same: where, which lock, with what."""
     unread: list[str]
     """What only the board with power can tell and nobody has read yet, in words."""

@@ -5,13 +5,18 @@ from datetime import datetime
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.steps.make_safe.schemas import HoldShown, MakeSafeShown
+from people.models import Person
 from twincore.job import unread_powered
 from twincore.job.case import original_of, remembered
 from twincore.job.holds import locked_off_at, points_of
 from twincore.job.steps.fit import still_off
 
+MOST_LOOKED_AT = 12
+LASTING = ("where", "tag", "instrument")
+"""What somebody says of a hold point that stays the same from job to job: looked at again, not typed again."""
 
-def make_safe_shown(job: Job, now: datetime) -> MakeSafeShown:
+
+def make_safe_shown(job: Job, person: Person, now: datetime) -> MakeSafeShown:
     """The hold points with what was said, and what remains of each wait by the server's clock."""
     since = locked_off_at(case_of(job))
     passed = (now - since).total_seconds() if since else None
@@ -29,9 +34,32 @@ def make_safe_shown(job: Job, now: datetime) -> MakeSafeShown:
             )
             for point in points_of(case_of(job))
         ],
+        as_before=_as_before(job, person),
         still_off=still_off(case_of(job)),
         unread=_unread(job),
     )  # fmt: skip
+
+
+def _as_before(job: Job, person: Person) -> dict[str, dict[str, str]]:
+    """What this person said last: on this machine first, then of its kind, then anywhere."""
+    rows = (
+        Job.objects.filter(depot=job.depot_id)
+        .exclude(pk=job.pk)
+        .order_by("-changed_at")
+        .values_list("machine_key", "family_revision__family", "state__holds", "state__energised__held")[
+            :MOST_LOOKED_AT
+        ]
+    )
+    kind = job.family_revision.family_id if job.family_revision else None
+    nearest = sorted(rows, key=lambda row: (row[0] != job.machine_key, row[1] != kind))
+    found: dict[str, dict[str, str]] = {}
+    for _, _, holds, held in nearest:
+        for name, said in {**(held or {}), **(holds or {})}.items():
+            if said.get("by") == person.shown_name and not said.get("skipped"):
+                kept = {key: str(said[key]) for key in LASTING if said.get(key)}
+                if kept:
+                    found.setdefault(name, kept)
+    return found
 
 
 def _unread(job: Job) -> list[str]:

@@ -55,7 +55,7 @@ describe("adding entries", () => {
     const both = jobSheet({ found: { S1: "01", R1: "2" }, entry_count: 2 });
     const { result, queries, sheet } = setUp({ [PATH]: () => ({ body: secondTap() ? first : both }) });
     let free = () => {};
-    let second: Promise<void> | undefined;
+    let second: Promise<unknown> | undefined;
     const shown: (string | undefined)[] = [];
     const secondTap = () => {
       if (second) return false;

@@ -70,6 +70,7 @@ export function useEntries(job: Job) {
     };
   }, [flush]);
 
+  /** Whether it was not refused: it was taken, or it waits here. */
   const put = useCallback(
     async ({ again, ...change }: Change) => {
       const key = ["job", job.id];
@@ -78,7 +79,7 @@ export function useEntries(job: Job) {
       const upon = made.current.get(change.target) ?? null;
       const entry: Entry = { id: newId(), before, upon, reason: "", read_how: "", maker, ...change };
       // said again on purpose, such as a choice that is kept, is something new
-      if (!again && JSON.stringify(entry.before) === JSON.stringify(entry.after)) return;
+      if (!again && JSON.stringify(entry.before) === JSON.stringify(entry.after)) return true;
       made.current.set(change.target, entry.id);
       // a sheet that is just being read is older than this entry; the change shows at once, before anything is awaited
       void queries.cancelQueries({ queryKey: key }, { revert: false });
@@ -92,6 +93,7 @@ export function useEntries(job: Job) {
       if (!kept) setSending((old) => ({ ...old, unkept: true }));
       await flush();
       void queries.invalidateQueries({ queryKey: ["jobs"] });
+      return (await look()).refused.every((each) => each.entry.id !== entry.id);
     },
     [flush, job, look, maker, queries],
   );

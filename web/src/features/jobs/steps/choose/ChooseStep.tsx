@@ -11,6 +11,7 @@ import { Chosen } from "./Chosen";
 import { InHand } from "./InHand";
 import { OtherWays } from "./OtherWays";
 import { Reopened } from "./Reopened";
+import { SameAgain } from "./SameAgain";
 import { SameBoard } from "./SameBoard";
 import { TakeAlong } from "./TakeAlong";
 import { Wishes } from "./Wishes";
@@ -36,6 +37,7 @@ export function ChooseStep({ job, put }: StepProps) {
           onGo={() => setOpen({ partNumber: best.part_number })}
         />
       )}
+      <SameAgain job={job} put={put} again={data?.items.find((each) => each.part_number === job.original)} />
       <Reopened job={job} put={put} />
       <Chosen job={job} />
       <TakeAlong job={job} put={put} />

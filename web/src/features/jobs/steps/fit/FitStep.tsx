@@ -1,6 +1,7 @@
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
 import { useRecord, useWiring } from "../../api";
 import { useFitting } from "../../endApi";
+import { isSameNumber } from "../../sameNumber";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
 import { NoteAndConfirm } from "../NoteAndConfirm";
@@ -11,7 +12,9 @@ import { KitPart } from "./KitPart";
 import { Looks } from "./Looks";
 import { MountPart } from "./MountPart";
 import { PowerPart } from "./PowerPart";
+import { PowerAtOnce } from "./PowerAtOnce";
 import { ReadBack } from "./ReadBack";
+import { isPlain, RefitAtOnce } from "./RefitAtOnce";
 import { RunSheet } from "./RunSheet";
 
 /** Fit: in the hand, on the dead machine one thing at a time, then with power what needs it. */
@@ -88,21 +91,24 @@ export function FitStep({ job, put }: StepProps) {
     },
   ];
   const next = dead ? nextOf(parts) : undefined;
+  const plain = isSameNumber(job) && isPlain(data) && job.uncleared.length === 0;
   return (
     <div className="flex flex-col gap-4">
-      <Next
-        job={job}
-        step="fit"
-        words={
-          next
-            ? `${next.title.toLowerCase()}: ${next.status}.`
-            : dead
-              ? "back to power."
-              : "what needs power, then say that it is fitted."
-        }
-        button="Show me"
-        onGo={() => goTo(next ? placeOf(next.id) : dead ? "back-to-power" : "with-power")}
-      />
+      {!(plain && dead) && (
+        <Next
+          job={job}
+          step="fit"
+          words={
+            next
+              ? `${next.title.toLowerCase()}: ${next.status}.`
+              : dead
+                ? "back to power."
+                : "what needs power, then say that it is fitted."
+          }
+          button="Show me"
+          onGo={() => goTo(next ? placeOf(next.id) : dead ? "back-to-power" : "with-power")}
+        />
+      )}
       {dead ? (
         <Caution title="Supply last, and only after the second look">
           One thing at a time; no lead pinched, every routing kept. Local codes, the maker’s instructions and licensed
@@ -115,8 +121,10 @@ export function FitStep({ job, put }: StepProps) {
         </p>
       )}
       {wiring.error && <ProblemNotice problem={wiring.error} />}
-      <Parts parts={parts} still={!dead} />
-      {dead && !job.closed && (
+      {plain && dead && <RefitAtOnce job={job} put={put} fitting={data} />}
+      {plain && dead && !job.closed && data.missing_dead.length === 0 && <PowerAtOnce put={put} fitting={data} />}
+      <Parts parts={parts} still={!dead || plain} />
+      {dead && !job.closed && !(plain && data.missing_dead.length === 0) && (
         <div id="back-to-power" tabIndex={-1} className="scroll-mt-24">
           <Energise job={job} put={put} fitting={data} />
         </div>

@@ -3,6 +3,7 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState, type ReactNode } from "react";
+import { LABELS } from "./labels";
 import { minutes, useCountdown } from "./useCountdown";
 
 type Point = Schemas["HoldShown"];
@@ -19,15 +20,6 @@ type Props = {
   onHold: (said: Said) => void;
   onSkip: (reason: string) => void;
   onTakeBack: () => void;
-};
-
-const LABELS: Record<string, string> = {
-  where: "Where",
-  tag: "Number on the tag",
-  instrument: "Instrument",
-  reading: "Reading",
-  checked_before: "Instrument checked on a live source before",
-  checked_after: "Instrument checked again after",
 };
 
 /** One hold point: what to do, what to say of it, and what was said. */

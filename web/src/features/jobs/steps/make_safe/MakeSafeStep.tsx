@@ -5,14 +5,17 @@ import { useMakeSafe } from "../../api";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 import { isCleared } from "../../cleared";
+import { isSameNumber } from "../../sameNumber";
 import { Energise } from "../Energise";
 import { goTo, Next } from "../Next";
 import { HoldPoint } from "./HoldPoint";
+import { LockOff } from "./LockOff";
 
 /** The hold points of this machine and board, in order; what needs the machine dead opens when all of them hold. */
 export function MakeSafeStep({ job, put }: StepProps) {
   const safe = useMakeSafe(job);
   const [picked, setPicked] = useState<string | null>(null);
+  const [one, setOne] = useState(false);
   if (!safe.data)
     return safe.error ? <ProblemNotice problem={safe.error} /> : <Loading what="Reading the hold points" />;
   const { points, read_at: readAt, unread } = safe.data;
@@ -20,12 +23,13 @@ export function MakeSafeStep({ job, put }: StepProps) {
   const open = points.filter((point) => point.held === null);
   const current = open.find((point) => point.id === picked) ?? open[0];
   const back = isCleared(job) && job.power === "off";
+  const atOnce = isSameNumber(job) && !job.closed && open.length > 0 && !one;
   return (
     <div className="flex flex-col gap-4">
       {back && !job.closed && (
         <Energise job={job} put={put} fitting={{ missing_dead: safe.data.still_off, release: [...points].reverse() }} />
       )}
-      {!done && !back && (
+      {!done && !back && !(atOnce && current) && (
         <Next
           job={job}
           step="make_safe"
@@ -49,22 +53,30 @@ export function MakeSafeStep({ job, put }: StepProps) {
           </p>
         </div>
       )}
+      {atOnce && <LockOff key={open.map((point) => point.id).join()} put={put} safe={safe.data} />}
+      {atOnce && (
+        <Button kind="quiet" className="self-start" onClick={() => setOne(true)}>
+          One by one, or skip one
+        </Button>
+      )}
       <ol className="flex flex-col gap-3">
-        {points.map((point) => (
-          <HoldPoint
-            key={`${point.id} ${point.held ? "held" : "open"}`}
-            refusal={<RefusalAt target={`hold.${point.id}`} />}
-            point={point}
-            readAt={readAt}
-            lockedOff={safe.data.locked_off_at !== null}
-            disabled={job.closed}
-            open={point.id === current?.id}
-            onOpen={() => setPicked(point.id)}
-            onHold={(said) => void put({ target: `hold.${point.id}`, after: said })}
-            onSkip={(reason) => void put({ target: `hold.${point.id}`, after: { skipped: true }, reason })}
-            onTakeBack={() => void put({ target: `hold.${point.id}`, after: null })}
-          />
-        ))}
+        {points
+          .filter((point) => !atOnce || point.held !== null)
+          .map((point) => (
+            <HoldPoint
+              key={`${point.id} ${point.held ? "held" : "open"}`}
+              refusal={<RefusalAt target={`hold.${point.id}`} />}
+              point={point}
+              readAt={readAt}
+              lockedOff={safe.data.locked_off_at !== null}
+              disabled={job.closed}
+              open={point.id === current?.id}
+              onOpen={() => setPicked(point.id)}
+              onHold={(said) => void put({ target: `hold.${point.id}`, after: said })}
+              onSkip={(reason) => void put({ target: `hold.${point.id}`, after: { skipped: true }, reason })}
+              onTakeBack={() => void put({ target: `hold.${point.id}`, after: null })}
+            />
+          ))}
       </ol>
       {!job.closed && !back && (done || job.power === "off") && (
         <div className="flex flex-col gap-1">

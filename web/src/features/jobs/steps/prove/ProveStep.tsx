@@ -6,11 +6,13 @@ import { planKey, playJob, useComparison, useFamily } from "../../api";
 import { useProving } from "../../endApi";
 import type { StepProps } from "../../stepProps";
 import { isCleared } from "../../cleared";
+import { isSameNumber } from "../../sameNumber";
 import { goTo, Next } from "../Next";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { CheckList } from "./CheckList";
 import { Doubts } from "./Doubts";
+import { LookedAtAtOnce } from "./LookedAtAtOnce";
 import { Measured } from "./Measured";
 import { Overrides } from "./Overrides";
 import { ProveRepair } from "./ProveRepair";
@@ -90,15 +92,19 @@ function ProveTwin({ job, put }: StepProps) {
     },
   ];
   const next = job.closed ? undefined : nextOf(parts);
+  // the same number again and nothing timed yet: the check list is what it is looked at for
+  const short = isSameNumber(job) && alike && job.step === "prove" && job.run_count === 0;
   return (
     <div className="flex flex-col gap-2 desk:gap-4">
-      <Next
-        job={job}
-        step="prove"
-        words={next ? `${next.title.toLowerCase()}: ${next.status}.` : "say how it was proved."}
-        button="Show me"
-        onGo={() => goTo(next ? placeOf(next.id) : "proved")}
-      />
+      {!short && (
+        <Next
+          job={job}
+          step="prove"
+          words={next ? `${next.title.toLowerCase()}: ${next.status}.` : "say how it was proved."}
+          button="Show me"
+          onGo={() => goTo(next ? placeOf(next.id) : "proved")}
+        />
+      )}
       <p className="desk:text-xl">
         <VerdictMark verdict={proof.verdict} />
       </p>
@@ -119,7 +125,8 @@ function ProveTwin({ job, put }: StepProps) {
         <strong>Guards on, people clear, by those who are qualified</strong>; local codes and licensed practice come
         first.
       </p>
-      <Parts parts={parts} keep still={job.closed} />
+      {short && <LookedAtAtOnce job={job} put={put} plan={plan} />}
+      <Parts parts={parts} keep still={job.closed || short} />
       <Doubts job={job} doubts={doubts} />
       <div id="proved" tabIndex={-1} className="flex scroll-mt-24 flex-col gap-3">
         <NoteAndConfirm

@@ -1,7 +1,7 @@
 import { Pager } from "@/ui/Pager";
 import { useState } from "react";
 import { useBoardChoices } from "../../api";
-import { BoardChoice } from "./BoardChoice";
+import { BoardChoice } from "../BoardChoice";
 
 type Props = { chosen: string | null; family: string | null; onChoose: (partNumber: string, how: string) => void };
 

@@ -6,7 +6,7 @@ import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useKey, type Job } from "../../api";
 import type { StepProps } from "../../stepProps";
-import { BoardChoice } from "./BoardChoice";
+import { BoardChoice } from "../BoardChoice";
 
 const CANNOT_TELL = "cannot tell";
 type Props = StepProps & { onChoose: (partNumber: string, how: string) => void };

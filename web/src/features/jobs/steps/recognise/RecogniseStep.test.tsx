@@ -6,7 +6,7 @@ import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { RecogniseStep } from "./RecogniseStep";
 
-vi.mock("./MarkingSearch", () => ({
+vi.mock("../MarkingSearch", () => ({
   MarkingSearch: ({ onChoose }: { onChoose: (board: string, how: string) => void }) => (
     <button onClick={() => onChoose("TVH-2", "as printed")}>This is it: TVH-2</button>
   ),

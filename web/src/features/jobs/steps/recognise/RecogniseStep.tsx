@@ -7,7 +7,7 @@ import { goTo, Next } from "../Next";
 import { FromList } from "./FromList";
 import { KeyPanel } from "./KeyPanel";
 import { MachineFacts } from "./MachineFacts";
-import { MarkingSearch } from "./MarkingSearch";
+import { MarkingSearch } from "../MarkingSearch";
 import { Nameplate } from "./Nameplate";
 import { Revisions } from "./Revisions";
 

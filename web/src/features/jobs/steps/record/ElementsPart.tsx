@@ -9,6 +9,7 @@ import { Choice } from "@/ui/fields";
 import { useState } from "react";
 import { useComparison, type Job } from "../../api";
 import { RefusalAt } from "../../entries/Refusal";
+import { isSameNumber } from "../../sameNumber";
 import type { StepProps } from "../../stepProps";
 import { AngleReading } from "./AngleReading";
 import { BlindReading } from "./BlindReading";
@@ -20,12 +21,10 @@ type Props = StepProps & { board: Schemas["BoardShown"]; elements: Element[]; re
 /** How the old board stands, one element at a time, drawn as it hangs in the machine. */
 export function ElementsPart({ job, put, board, elements, record }: Props) {
   const [picked, setPicked] = useState<string | null>(null);
-  const [how, setHow] = useState("by eye");
   const document = board.document as BoardDocument;
   const unread = elements.filter((each) => job.found[each.id] === undefined);
   const current = elements.find((each) => each.id === picked) ?? unread[0] ?? elements[0];
   const next = unread.find((each) => each.id !== current?.id);
-  const differs = record.differing.find((each) => each.element === current?.id);
   return (
     <div className="grid gap-x-10 gap-y-4 desk:grid-cols-2">
       <div className="desk:sticky desk:top-24 desk:self-start">
@@ -55,54 +54,16 @@ export function ElementsPart({ job, put, board, elements, record }: Props) {
             </Button>
           ))}
         </div>
-        {current && (
-          <section aria-label={`${current.id} as found`} className="flex flex-col gap-3">
-            <h4 className="text-lg font-semibold">
-              {current.id} {current.title}
-            </h4>
-            <ElementEditor
-              key={current.id}
-              element={current}
-              value={job.found[current.id]}
-              side="original"
-              disabled={job.closed}
-              onChange={(value: Position) => {
-                // stay with this element: a first touch must not move on to the next unread one
-                setPicked(current.id);
-                void put({ target: `found.${current.id}`, after: value, read_how: how });
-              }}
-            />
-            <RefusalAt target={`found.${current.id}`} />
-            {differs && (
-              <p role="alert" className="border-l-4 border-text pl-3">
-                <strong>Two readings differ.</strong> First{" "}
-                <span className="font-mono">{asSeen(current, differs.first as Position)}</span>, then without looking{" "}
-                <span className="font-mono">{asSeen(current, differs.second as Position)}</span> ({differs.by}). Look
-                again and set what it is.
-              </p>
-            )}
-            {current.kind === "trimmer" && (
-              <AngleReading key={`angle ${current.id}`} job={job} put={put} element={current.id} />
-            )}
-            <div className="flex flex-wrap items-end gap-4">
-              <div className="max-w-56">
-                <Choice
-                  label="Read how"
-                  value={how}
-                  disabled={job.closed}
-                  onChange={(event) => setHow(event.target.value)}
-                >
-                  {READ_HOW.map((each) => (
-                    <option key={each}>{each}</option>
-                  ))}
-                </Choice>
-              </div>
-              {!job.closed && job.found[current.id] !== undefined && (
-                <BlindReading key={`blind ${current.id}`} put={put} element={current} />
-              )}
-            </div>
-          </section>
-        )}
+        {(isSameNumber(job) ? elements : current ? [current] : []).map((element) => (
+          <OneElement
+            key={element.id}
+            job={job}
+            put={put}
+            element={element}
+            differs={record.differing.find((each) => each.element === element.id)}
+            onTouch={() => setPicked(element.id)}
+          />
+        ))}
         <Unreadable job={job} />
         {!job.closed && next && (
           <Button className="self-start" onClick={() => setPicked(next.id)}>
@@ -111,6 +72,59 @@ export function ElementsPart({ job, put, board, elements, record }: Props) {
         )}
       </div>
     </div>
+  );
+}
+
+type OneProps = StepProps & {
+  element: Element;
+  differs: Schemas["RecordShown"]["differing"][number] | undefined;
+  onTouch: () => void;
+};
+
+/** One element as found: set, how it was read, and read again without looking. */
+function OneElement({ job, put, element, differs, onTouch }: OneProps) {
+  const [how, setHow] = useState("by eye");
+  return (
+    <section aria-label={`${element.id} as found`} className="flex flex-col gap-3">
+      <h4 className="text-lg font-semibold">
+        {element.id} {element.title}
+      </h4>
+      <ElementEditor
+        element={element}
+        value={job.found[element.id]}
+        side="original"
+        disabled={job.closed}
+        onChange={(value: Position) => {
+          // stay with this element: a first touch must not move on to the next unread one
+          onTouch();
+          void put({ target: `found.${element.id}`, after: value, read_how: how });
+        }}
+      />
+      <RefusalAt target={`found.${element.id}`} />
+      {differs && (
+        <p role="alert" className="border-l-4 border-text pl-3">
+          <strong>Two readings differ.</strong> First{" "}
+          <span className="font-mono">{asSeen(element, differs.first as Position)}</span>, then without looking{" "}
+          <span className="font-mono">{asSeen(element, differs.second as Position)}</span> ({differs.by}). Look again
+          and set what it is.
+        </p>
+      )}
+      {element.kind === "trimmer" && (
+        <AngleReading key={`angle ${element.id}`} job={job} put={put} element={element.id} />
+      )}
+      <div className="flex flex-wrap items-end gap-4">
+        <div className="max-w-56">
+          <Choice label="Read how" value={how} disabled={job.closed} onChange={(event) => setHow(event.target.value)}>
+            {READ_HOW.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </Choice>
+        </div>
+        {!job.closed && job.found[element.id] !== undefined && (
+          <BlindReading key={`blind ${element.id}`} put={put} element={element} />
+        )}
+      </div>
+    </section>
   );
 }
 

@@ -143,7 +143,7 @@ function PortRead({ job, put }: StepProps) {
   );
 }
 
-async function takeAll(values: Schemas["PortValue"][], take: (value: Schemas["PortValue"]) => Promise<void>) {
+async function takeAll(values: Schemas["PortValue"][], take: (value: Schemas["PortValue"]) => Promise<unknown>) {
   for (const value of values) await take(value);
 }
 

@@ -2,6 +2,9 @@ import type { Schemas } from "@/api/client";
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
 import { memo, useDeferredValue } from "react";
 import { useJobBoard, useRecord, type Job } from "../../api";
+import type { Element } from "@/drawing/types";
+import { inTurn } from "../../entries/inTurn";
+import { isSameNumber } from "../../sameNumber";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
@@ -111,6 +114,7 @@ const Record = memo(function Record({ job, put, board, record }: Props) {
   const next = nextOf(dead ? [...withPower, ...onDead] : withPower);
   const missing = record.missing;
   const complete = dead && missing.length === 0;
+  const whole = wholePlugs(job, record, elements);
   const finished = job.steps.find((each) => each.id === "record")?.state === "done";
   return (
     <div className="flex flex-col gap-2">
@@ -121,15 +125,22 @@ const Record = memo(function Record({ job, put, board, record }: Props) {
           words={
             complete
               ? "everything is recorded."
-              : next
-                ? `${next.title.toLowerCase()}: ${next.status}.`
-                : `${missing[0]}.`
+              : dead && whole
+                ? `every position is read; ${whole.join(", ")} go over whole.`
+                : next
+                  ? `${next.title.toLowerCase()}: ${next.status}.`
+                  : `${missing[0]}.`
           }
-          ends={complete}
-          button={complete ? "The record is complete" : "Show me"}
+          ends={complete || (dead && whole !== null)}
+          button={complete || (dead && whole) ? "The record is complete" : "Show me"}
           onGo={() =>
-            complete
-              ? void put({ target: "confirmed.record", after: { note: "" } })
+            complete || (dead && whole)
+              ? void inTurn(put, [
+                  ...(whole ?? []).map((name) => ({ target: `plug.${name}` as const, after: "whole" as const })),
+                  { target: "confirmed.record", after: { note: "" } },
+                  // set as the old one stood: there is nothing to decide
+                  ...(isSameNumber(job) ? [{ target: "confirmed.carry_over" as const, after: { note: "" } }] : []),
+                ])
               : goTo(next ? placeOf(next.id) : "still-missing")
           }
         />
@@ -151,6 +162,16 @@ const Record = memo(function Record({ job, put, board, record }: Props) {
     </div>
   );
 });
+
+/** The plugs that go over whole where nothing else is missing and the very same number goes in; null anywhere else. */
+function wholePlugs(job: Job, record: Schemas["RecordShown"], elements: Element[]): string[] | null {
+  const read = elements.every((each) => job.found[each.id] !== undefined);
+  const open = record.plugs.filter((plug) => !plug.way && plug.pins.every((pin) => pin.wires.length === 0));
+  const only = record.missing.every((each) => each.startsWith("wires not recorded"));
+  return isSameNumber(job) && read && only && open.length > 0 && open.every((plug) => plug.keyed)
+    ? open.map((plug) => plug.id)
+    : null;
+}
 
 function RecordDone({ job, missing }: { job: Job; missing: string[] }) {
   const done = job.steps.find((each) => each.id === "record")?.state === "done";

@@ -43,6 +43,8 @@ export function EndPanel({ job, put, conclusion, causes = [], leading }: Props) 
     void put({ target: "confirmed.rule_out", after: null });
   };
   const empty = !note.trim();
+  // a cause that was seen speaks for itself; only that nobody knows it does not
+  const seen = Object.keys(job.causes).some((each) => each !== "unknown");
   const whyMissing = causes.length > 0 && Object.keys(job.causes).length === 0;
   return (
     <section aria-labelledby="end" className="flex flex-col gap-3">
@@ -75,7 +77,7 @@ export function EndPanel({ job, put, conclusion, causes = [], leading }: Props) 
         <div className="flex flex-wrap gap-2">
           <Button
             kind={conclusion === "cleared" ? "plain" : "main"}
-            disabled={whyMissing || (empty && conclusion !== "condemned")}
+            disabled={whyMissing || (empty && !seen && conclusion !== "condemned")}
             onClick={() => end("condemned")}
           >
             The board is the cause

@@ -6,6 +6,7 @@ import { useFamilies } from "@/api/families";
 import { useRuleOut } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { isCleared } from "../../cleared";
+import { MarkingSearch } from "../MarkingSearch";
 import { goTo, Next } from "../Next";
 import { Causes } from "./Causes";
 import { Chain } from "./Chain";
@@ -123,6 +124,15 @@ function WhichKind({ job, put }: StepProps) {
           ))}
         </ul>
       </section>
+      {!job.closed && (
+        <div>
+          <p className="text-faint">Or read the board’s number: the kind comes with it.</p>
+          <MarkingSearch
+            job={job}
+            onChoose={(partNumber, how) => void put({ target: "original", after: partNumber, reason: how })}
+          />
+        </div>
+      )}
       <details open={hasDraft(job.id) || job.steps.some((step) => step.id === "rule_out" && step.state === "done")}>
         <summary className="min-h-11 py-2">It was tested already, or the kind is not in the list</summary>
         <EndPanel job={job} put={put} conclusion="open" />

@@ -3,7 +3,7 @@ import { ReadMarking } from "@/pictures/ReadMarking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useDeferredValue, useState } from "react";
-import { useMarked, type Job } from "../../api";
+import { useMarked, type Job } from "../api";
 import { BoardChoice } from "./BoardChoice";
 
 /** Anything printed on the board, misread however; every hit says why it is one. */

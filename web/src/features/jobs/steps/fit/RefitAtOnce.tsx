@@ -1,0 +1,93 @@
+import type { Schemas } from "@/api/client";
+import { ElementEditor } from "@/drawing/ElementEditor";
+import type { Position } from "@/drawing/types";
+import { Button } from "@/ui/Button";
+import { Loading } from "@/ui/notices";
+import { useState } from "react";
+import { useJobBoard, useWiring } from "../../api";
+import { inTurn } from "../../entries/inTurn";
+import type { StepProps } from "../../stepProps";
+
+type Props = StepProps & { fitting: Schemas["FittingShown"] };
+const LEFT_TO_THE_FULL = ["drill", "last look"];
+
+/** Whether the refit is plain: whole plugs, nothing to drill or cut, nothing that moves across. */
+export function isPlain(fitting: Schemas["FittingShown"]): boolean {
+  return fitting.looks.every((look) => !LEFT_TO_THE_FULL.includes(look.group)) && fitting.no_plugs.length === 0;
+}
+
+/** The refit on one screen: the new board read back without the plan in sight, and all that is plugged and looked at. */
+export function RefitAtOnce({ job, put, fitting }: Props) {
+  const board = useJobBoard(job, "replacement");
+  const wiring = useWiring(job);
+  const [read, setRead] = useState<Record<string, Position>>({});
+  if (!board.data || !wiring.data) return <Loading what="Laying out what is to be fitted" />;
+  const elements = board.data.elements.filter((each) => fitting.by_hand.includes(each.id));
+  const unread = elements.filter((each) => !job.readbacks[each.id] || fitting.differing.includes(each.id));
+  const looks = fitting.looks.filter((each) => !each.key.startsWith("on ") && !job.looks[each.key]);
+  const steps = wiring.data.steps.filter((step) => !job.ticked[step.key]);
+  const kit = fitting.kit.filter((line) => line.needed === "needed" && (job.kit[line.item] ?? 0) < line.count);
+  const off = Object.entries(job.removed).filter(([, each]) => !each.back);
+  const ready = unread.every((each) => read[each.id] !== undefined);
+  if (unread.length + looks.length + steps.length + kit.length + off.length === 0) return null;
+  const done = () =>
+    void inTurn(put, [
+      ...unread.map((each) => ({
+        target: `readback.${each.id}` as const,
+        after: { value: read[each.id] as Position },
+        read_how: "by eye",
+      })),
+      ...kit.map((line) => ({ target: `kit.${line.item}` as const, after: line.count })),
+      ...looks.filter((each) => each.group === "mount").map(lookAt),
+      ...steps.map((step) => ({ target: `ticked.${step.key}` as const, after: true as const })),
+      ...looks.filter((each) => each.group !== "mount").map(lookAt),
+      ...off.map(([id, each]) => ({
+        target: `removed.${id}` as const,
+        after: { what: each.what, kind: each.kind, count: each.count, place: each.place, back: true },
+      })),
+    ]);
+  return (
+    <section aria-label="Refit" className="flex flex-col gap-4 border-2 border-text p-4">
+      {unread.map((element) => (
+        <div key={element.id} className="flex flex-col gap-2">
+          <h3>
+            Set it as the old one stood; then read it back: {element.id} {element.title}
+          </h3>
+          <ElementEditor
+            element={element}
+            value={read[element.id]}
+            side="replacement"
+            unreadable={false}
+            onChange={(value) => setRead((old) => ({ ...old, [element.id]: value }))}
+          />
+          {fitting.differing.includes(element.id) && <p className="font-semibold">It read otherwise than planned.</p>}
+        </div>
+      ))}
+      <ul className="list-disc pl-5" aria-label="All of it">
+        {kit.map((line) => (
+          <li key={line.item}>
+            There: {line.count} × {line.item}
+          </li>
+        ))}
+        {looks.map((each) => (
+          <li key={each.key}>{each.words}</li>
+        ))}
+        {steps.map((step) => (
+          <li key={step.key}>{step.words}</li>
+        ))}
+        {off.map(([id, each]) => (
+          <li key={id}>Back on: {each.what}</li>
+        ))}
+      </ul>
+      {!job.closed && (
+        <Button kind="main" className="min-h-14 self-start" disabled={!ready} onClick={done}>
+          All of this is done
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function lookAt({ key }: { key: string }) {
+  return { target: `look.${key}` as const, after: true as const };
+}

@@ -1,0 +1,98 @@
+import type { Schemas } from "@/api/client";
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { numberFrom } from "@/ui/numbers";
+import { useState } from "react";
+import { inTurn } from "../../entries/inTurn";
+import { RefusalAt } from "../../entries/Refusal";
+import type { StepProps } from "../../stepProps";
+import { LABELS } from "./labels";
+import { minutes, useCountdown } from "./useCountdown";
+
+type Safe = Schemas["MakeSafeShown"] & { read_at: number };
+type Said = Record<string, string | boolean>;
+
+/** Every hold point on one screen: read, ticked and confirmed together; a wait still runs from the locking off. */
+export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) {
+  const open = safe.points.filter((point) => point.held === null);
+  const [said, setSaid] = useState<Record<string, Said>>(() =>
+    Object.fromEntries(open.map((point) => [point.id, { ...safe.as_before[point.id] }])),
+  );
+  const set = (id: string, name: string, value: string | boolean) =>
+    setSaid((old) => ({ ...old, [id]: { ...old[id], [name]: value } }));
+  const waits = open.filter((point) => point.wait_s > 0);
+  const left = useCountdown(Math.max(0, ...waits.map((point) => point.left_s)), safe.read_at);
+  const waiting = waits.length > 0 && (safe.locked_off_at === null || left > 0);
+  const now = open.filter((point) => !waiting || point.wait_s === 0);
+  const missing = now.some((point) => point.asks.some((name) => !filled(said[point.id]?.[name])));
+  const confirm = () =>
+    void inTurn(put, [
+      ...now.map((point) => ({ target: `hold.${point.id}` as const, after: asSaid(said[point.id] ?? {}) })),
+      ...(waiting ? [] : [{ target: "confirmed.make_safe" as const, after: { note: "" } }]),
+    ]);
+  return (
+    <section aria-label="Every hold point" className="hatched flex flex-col gap-4 px-4 py-4">
+      {now.map((point) => (
+        <div key={point.id} className="flex flex-col gap-2 border-b border-rule pb-3">
+          <h3>{point.title}</h3>
+          {point.say.length > 0 && <p className="leading-snug">{point.say.join(" ")}</p>}
+          <div className="grid items-end gap-3 sm:grid-cols-3">
+            {point.asks
+              .filter((name) => !name.startsWith("checked"))
+              .map((name) => (
+                <TextField
+                  key={name}
+                  label={`${LABELS[name] ?? name}${name === "reading" ? ` in ${point.unit}` : ""}`}
+                  hint={name === "reading" && point.limit !== null ? `must be below ${point.limit} ${point.unit}` : ""}
+                  aria-label={`${point.title}: ${LABELS[name] ?? name}`}
+                  inputMode={name === "reading" ? "decimal" : "text"}
+                  maxLength={200}
+                  value={String(said[point.id]?.[name] ?? "")}
+                  onChange={(event) => set(point.id, name, event.target.value)}
+                />
+              ))}
+          </div>
+          {point.asks
+            .filter((name) => name.startsWith("checked"))
+            .map((name) => (
+              <label key={name} className="flex min-h-11 items-center gap-3">
+                <input
+                  type="checkbox"
+                  className="size-6 shrink-0"
+                  checked={said[point.id]?.[name] === true}
+                  onChange={(event) => set(point.id, name, event.target.checked)}
+                />
+                {LABELS[name]}
+              </label>
+            ))}
+          <RefusalAt target={`hold.${point.id}`} />
+        </div>
+      ))}
+      {waiting && (
+        <p role="timer" className="text-lg">
+          {safe.locked_off_at === null
+            ? `Then a wait of ${minutes(Math.max(...waits.map((point) => point.wait_s)))} begins, and a reading ends it.`
+            : `Wait ${minutes(left)} more, then measure: ${waits.map((point) => point.title.toLowerCase()).join(", ")}.`}
+        </p>
+      )}
+      {now.length > 0 && (
+        <Button kind="main" className="min-h-14 self-start" disabled={missing} onClick={confirm}>
+          {waiting ? "All of this holds: begin the wait" : "All of this holds: begin the work"}
+        </Button>
+      )}
+      {missing && <p className="text-sm">A reading and both checks of the instrument are needed first.</p>}
+    </section>
+  );
+}
+
+function filled(value: string | boolean | undefined): boolean {
+  return value === true || (typeof value === "string" && value.trim() !== "");
+}
+
+/** What was said, its reading as a number. */
+function asSaid(said: Said): Record<string, string | number | boolean> {
+  const reading = said.reading;
+  if (typeof reading !== "string") return said;
+  const number = numberFrom(reading);
+  return { ...said, reading: Number.isFinite(number) ? number : reading };
+}
