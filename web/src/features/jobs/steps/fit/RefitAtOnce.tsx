@@ -1,6 +1,8 @@
 import type { Schemas } from "@/api/client";
 import { ElementEditor } from "@/drawing/ElementEditor";
-import type { Position } from "@/drawing/types";
+import { asSeen } from "@/drawing/hanging";
+import { HungBank } from "@/drawing/HungBank";
+import type { Element, Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { Loading } from "@/ui/notices";
 import { useState } from "react";
@@ -21,6 +23,7 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
   const board = useJobBoard(job, "replacement");
   const wiring = useWiring(job);
   const [read, setRead] = useState<Record<string, Position>>({});
+  const [reading, setReading] = useState<string | null>(null);
   if (!board.data || !wiring.data) return <Loading what="Laying out what is to be fitted" />;
   const elements = board.data.elements.filter((each) => fitting.by_hand.includes(each.id));
   const unread = elements.filter((each) => !job.readbacks[each.id] || fitting.differing.includes(each.id));
@@ -51,15 +54,26 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
       {unread.map((element) => (
         <div key={element.id} className="flex flex-col gap-2">
           <h3>
-            Set it as the old one stood; then read it back: {element.id} {element.title}
+            Set {element.id} {element.title}
           </h3>
-          <ElementEditor
-            element={element}
-            value={read[element.id]}
-            side="replacement"
-            unreadable={false}
-            onChange={(value) => setRead((old) => ({ ...old, [element.id]: value }))}
-          />
+          {read[element.id] === undefined && reading !== element.id ? (
+            <Planned element={element} value={fitting.planned[element.id]} />
+          ) : (
+            <p className="text-faint">The plan is out of sight while it is read back.</p>
+          )}
+          <p>Then look at the board, and read it back:</p>
+          <div
+            onFocusCapture={() => setReading(element.id)}
+            onBlurCapture={() => setReading((old) => (old === element.id ? null : old))}
+          >
+            <ElementEditor
+              element={element}
+              value={read[element.id]}
+              side="replacement"
+              unreadable={false}
+              onChange={(value) => setRead((old) => ({ ...old, [element.id]: value }))}
+            />
+          </div>
           {fitting.differing.includes(element.id) && <p className="font-semibold">It read otherwise than planned.</p>}
         </div>
       ))}
@@ -85,6 +99,16 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
         </Button>
       )}
     </section>
+  );
+}
+
+/** What an element is set to, drawn as it hangs. */
+function Planned({ element, value }: { element: Element; value: Position | undefined }) {
+  if (value === undefined) return null;
+  return element.kind === "dip" ? (
+    <HungBank element={element} value={value} side="replacement" />
+  ) : (
+    <p className="font-mono text-3xl text-replacement">{asSeen(element, value)}</p>
   );
 }
 

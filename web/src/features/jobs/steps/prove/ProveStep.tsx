@@ -94,6 +94,12 @@ function ProveTwin({ job, put }: StepProps) {
   const next = job.closed ? undefined : nextOf(parts);
   // the same number again and nothing timed yet: the check list is what it is looked at for
   const short = isSameNumber(job) && alike && job.step === "prove" && job.run_count === 0;
+  const guards = (
+    <p className="hatched px-3 py-1">
+      <strong>Guards on, people clear, by those who are qualified</strong>; local codes and licensed practice come
+      first.
+    </p>
+  );
   return (
     <div className="flex flex-col gap-2 desk:gap-4">
       {!short && (
@@ -108,6 +114,8 @@ function ProveTwin({ job, put }: StepProps) {
       <p className="desk:text-xl">
         <VerdictMark verdict={proof.verdict} />
       </p>
+      {short && guards}
+      {short && <LookedAtAtOnce job={job} put={put} plan={plan} />}
       <div className="grid gap-x-10 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         {calculated && (
           <section aria-label="By calculation" className="min-w-0">
@@ -121,11 +129,7 @@ function ProveTwin({ job, put }: StepProps) {
         )}
         <ProofWords proof={proof} brief />
       </div>
-      <p className="hatched px-3 py-1">
-        <strong>Guards on, people clear, by those who are qualified</strong>; local codes and licensed practice come
-        first.
-      </p>
-      {short && <LookedAtAtOnce job={job} put={put} plan={plan} />}
+      {!short && guards}
       <Parts parts={parts} keep still={job.closed || short} />
       <Doubts job={job} doubts={doubts} />
       <div id="proved" tabIndex={-1} className="flex scroll-mt-24 flex-col gap-3">

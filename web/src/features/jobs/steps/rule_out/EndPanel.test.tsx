@@ -28,7 +28,7 @@ describe("the end of ruling out", () => {
   });
 
   it("keeps a note on the device until it is sent", async () => {
-    const { job } = shown("open", { causes: { surge: { note: "", cleared: false, blocks: false } } });
+    const { job } = shown("open", { causes: { unknown: { note: "", cleared: false, blocks: false } } });
     expect(button("The board is the cause").disabled).toBe(true);
     await userEvent.type(note(), "half a note");
     expect(hasDraft(job.id)).toBe(true);
@@ -41,6 +41,11 @@ describe("the end of ruling out", () => {
     expect(button("The board is the cause").disabled).toBe(true);
     await userEvent.click(button("Surge"));
     expect(put.mock.calls).toEqual([[{ target: "cause.surge", after: { note: "", cleared: false } }]]);
+  });
+
+  it("needs no words where a cause was seen", () => {
+    shown("open", { causes: { surge: { note: "", cleared: false, blocks: false } } });
+    expect(button("The board is the cause").disabled).toBe(false);
   });
 
   it("gives the note back with the confirmation", async () => {
