@@ -8,7 +8,7 @@ from django.test import SimpleTestCase
 
 from tests.builders import DEMO, demo_board
 from twincore import choose, profile
-from twincore.choose import Fitting, Machine, Statement, Way, connections, criteria
+from twincore.choose import AdapterLead, Fitting, Machine, Statement, Way, connections, criteria
 from twincore.choose.ways import Link
 from twincore.profile import factory_record
 
@@ -35,6 +35,28 @@ class Criteria(SimpleTestCase):
         self.assertEqual(codes(criteria.judge_listing(self.way(), {})), [("listed", "fits")])
         self.assertEqual(criteria.judge_listing(self.way(needs=("lead",)), {}).verdict, "with work")
         self.assertIn(("no source", "fits"), codes(criteria.judge_listing(self.way(source=""), {})))
+
+    def test_a_condition_that_fails_is_told_and_not_hidden_behind_nobody_lists_it(self) -> None:
+        elsewhere = Statement(
+            "s", ("A",), ("B",), "supersedes", conditions={"made": {"from": 2012}, "fuel": "gas"}, source="l"
+        )
+        cell = criteria.judge_listing(None, {"made": 1999, "fuel": "gas"}, [elsewhere])
+        self.assertEqual(codes(cell), [("listed elsewhere", "to check")])
+        self.assertEqual(cell.reasons[0].data["failed"], [{"fact": "made", "wanted": {"from": 2012}, "value": 1999}])
+
+    def test_an_adapter_lead_at_hand_serves_a_plug_that_has_no_place(self) -> None:
+        old = fitting("UMC 40-118")
+        power = [pin for pin in old.pins or () if pin.connector == "C1"]
+        new = fitting("OFN-P1")
+        its = {pin.signal: pin for pin in new.pins or ()}
+        to = {pin.pin: (str(its[pin.signal].style), its[pin.signal].pin) for pin in power}
+        lead = AdapterLead("Power lead", 14, str(power[0].style), 1, to)
+        short = replace(lead, title="Short lead", price=3, to={name: end for name, end in to.items() if name != "1"})
+        without = connections.judge_connectors(old, new, {})
+        cell = connections.judge_connectors(old, new, {}, [short, lead])
+        told = {each.data["connector"]: (each.code, each.data.get("lead")) for each in cell.reasons}
+        self.assertEqual(told["C1"], ("adapter lead", "Power lead"))
+        self.assertLess(cell.minutes, without.minutes)
 
     def test_supply_by_profile_and_by_reading(self) -> None:
         export = fitting("TVH-2210-X")

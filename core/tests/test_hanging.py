@@ -1,3 +1,4 @@
+from dataclasses import replace
 from typing import Any
 
 from django.test import SimpleTestCase
@@ -28,12 +29,21 @@ class HangingOfBanks(SimpleTestCase):
             ({"turn": 180, "on_side": "top", "first": "left"}, Hanging("across", False, "up")),
         ):
             with self.subTest(placed):
-                self.assertEqual(hung(**placed), expected)
+                self.assertEqual(replace(hung(**placed), known=True), expected)
+
+    def test_which_way_it_hangs_is_known_only_where_the_layout_says_it(self) -> None:
+        """A defect: of a bank that nobody measured it was claimed that on is up."""
+        for placed, known in (
+            ({}, False),
+            ({"first": "left"}, False),
+            ({"turn": 90, "on_side": "top", "first": "left"}, True),
+        ):
+            self.assertEqual(hung(**placed).known, known)
 
     def test_without_a_layout_it_hangs_straight(self) -> None:
         bank = {"id": "S", "kind": "dip", "positions": 4, "factory": "0000"}
         board = profile.parse_board(encoded(small_board(None, settings=[bank])))
-        self.assertEqual(hanging_of(board, "S"), Hanging())
+        self.assertEqual(hanging_of(board, "S"), Hanging(known=False))
 
     def test_what_the_eye_meets_is_what_the_hand_copies(self) -> None:
         hanging = hanging_of(demo_board("TVH-2214-A"), "SW1")

@@ -74,6 +74,14 @@ class Treatments(SimpleTestCase):
         self.assertEqual(all_used.traps, (wiring.Trap("P", "Q", "QL-3", (("3", "c", "d"),)),))
         self.assertIn("trap", all_used.wires[0].marks)
 
+    def test_a_plug_whose_wires_go_one_by_one_is_not_moved_whole_though_it_fits(self) -> None:
+        fam, old, new = family(), board("A", ("P", "QL-2", "a b")), board("B", ("Q", "QL-2", "a b"))
+        node = {"part_number": "A", "as_moved": ["P"], "wires": []}
+        one_by_one = wiring.build_wiring(node, old, fam, profile.faults.FaultList())
+        plan = wiring.carry_wires(old, one_by_one, new, fam)
+        self.assertEqual({each.treatment for each in plan.wires}, {"single"})
+        self.assertEqual([step.plug for step in plan.steps], [None, None])
+
     def test_an_adapter_serves_what_no_plug_fits_and_ends_are_made_new_where_none_does(self) -> None:
         fam, old, new = family(), board("A", ("P", "QL-2", "a b")), board("B", ("Q", "RM-2", "b a"))
         wires = record(old, fam, "P.1", "P.2")

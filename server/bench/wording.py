@@ -1,6 +1,6 @@
 """Differences and counter-cases in words, made from the data that the core answers with."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from fractions import Fraction
 
 from twincore.behaviour import CounterCase, Endless, Proof
@@ -157,7 +157,9 @@ def school_words(school: School, family: Family) -> list[str]:
     """What a school rests on, and what would decide where it says nothing."""
     match school.id:
         case "table" if school.table is not None:
-            return _table_words(school.table)
+            return _table_words(
+                school.table, {each["id"]: str(each["title"]) for each in family.document.get("facts", ())}
+            )
         case "positions":
             missing = ", ".join(school.without_place)
             return [f"No place for: {missing}."] if missing else []
@@ -168,7 +170,7 @@ def school_words(school: School, family: Family) -> list[str]:
     return [] if school.record else ["Every choice on this board is reserved."]
 
 
-def _table_words(table: ByTable) -> list[str]:
+def _table_words(table: ByTable, facts: Mapping[str, str]) -> list[str]:
     rows = [f"Table {row.chart}, row {row.row + 1} holds." for row in table.holding]
     if table.clash:
         return [*rows, f"These rows contradict each other at {', '.join(table.clash)}."]
@@ -177,7 +179,8 @@ def _table_words(table: ByTable) -> list[str]:
     if table.possible:
         count = len(table.possible)
         rows.append(
-            f"{count} more row{'s' if count != 1 else ''} could hold. This would decide: {', '.join(table.missing)}."
+            f"{count} more row{'s' if count != 1 else ''} could hold. This would decide: "
+            f"{', '.join(facts.get(name, name).lower() for name in table.missing)}."
         )
     return rows
 

@@ -88,6 +88,8 @@ class HangingShown(Schema):
     axis: Axis
     backwards: bool
     on: Way
+    known: bool
+    """Whether its layout says so; else it is drawn the usual way."""
 
 
 class ElementShown(Schema):

@@ -25,6 +25,7 @@ from twincore.job import current
 from twincore.job.comparison import believed
 from twincore.job.facts import fact_values
 from twincore.job.given import Given
+from twincore.job.taking import leads_at_hand
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
 
@@ -78,7 +79,14 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
     family = family_profile(job.family_revision.pk)
     facts = fact_values(case_of(job))
     ways = choose.find_ways(original.part_number, lookup_from(original.part_number), facts, now.date())
-    machine = Machine(choose.fitting_of(original.document), family, facts, job.depot.change_companions)
+    case = case_of(job)
+    machine = Machine(
+        choose.fitting_of(original.document),
+        family,
+        facts,
+        job.depot.change_companions,
+        leads_at_hand(case.shelf.adapters),
+    )
     found, judged_on = found_of(job)
     rows = _considered(
         job.depot_id, job.family_revision.family_id, [original.part_number, *ways.to, *([also] if also else [])]
@@ -100,10 +108,16 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
             lambda: compared(family_id, original_id, found, ids[part_number], wishes=wishes).quick_twin(),
         )
 
+    elsewhere: dict[str, list[choose.Statement]] = {}
+    for statement in ways.elsewhere:
+        elsewhere.setdefault(statement.replacement, []).append(statement)
+
     def judged(part_number: str, twin: TwinChecked | None) -> Candidate:
         offer = known.get(part_number)
         heard = None if offer is None or offer.get("silent") else offer
-        return choose.judge_candidate(machine, fittings[part_number], ways.to.get(part_number), twin, heard)
+        return choose.judge_candidate(
+            machine, fittings[part_number], ways.to.get(part_number), twin, heard, elsewhere.get(part_number, [])
+        )
 
     first = choose.ranked([judged(name, None) for name in fittings])
     best = [each.part_number for each in first if each.part_number in ids][:TWINS_CHECKED]

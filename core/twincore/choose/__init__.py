@@ -5,7 +5,7 @@
 
 from twincore.choose.connections import judge_contacts, used_pins
 from twincore.choose.costs import ASSUMPTIONS, CostSum, Line, cost_sum
-from twincore.choose.fitting import Fitting, Pin, fitting_of, merged, traits_of
+from twincore.choose.fitting import AdapterLead, Fitting, Pin, fitting_of, merged, traits_of
 from twincore.choose.judged import CRITERIA, VERDICTS, Judged, Question, Reason
 from twincore.choose.kit import KitLine, kit_lines
 from twincore.choose.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate
@@ -34,6 +34,7 @@ __all__ = [
     "RELATIONS",
     "TOGETHER",
     "VERDICTS",
+    "AdapterLead",
     "Candidate",
     "CostSum",
     "Fitting",

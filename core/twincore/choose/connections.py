@@ -1,6 +1,8 @@
 """Criteria of what is connected: contacts for every load, a pin for every signal, a socket for every plug."""
 
-from twincore.choose.fitting import Contact, Fitting, Pin
+from collections.abc import Sequence
+
+from twincore.choose.fitting import AdapterLead, Contact, Fitting, Pin
 from twincore.choose.judged import MINUTES, Facts, Judged, Question, Reason, judged
 from twincore.measure import designated_rating
 from twincore.profile import Family
@@ -78,8 +80,12 @@ def judge_signals(original: Fitting, candidate: Fitting, family: Family, facts: 
     return judged("signals", reasons or [Reason("signals there", "fits", {"count": count})], questions)
 
 
-def judge_connectors(original: Fitting, candidate: Fitting, facts: Facts) -> Judged:
-    """Plug by plug: fits whole, or pin by pin; the same housing with other pinning is the trap that is named."""
+def judge_connectors(
+    original: Fitting, candidate: Fitting, facts: Facts, adapters: Sequence[AdapterLead] = ()
+) -> Judged:
+    """Plug by plug: fits whole, through an adapter lead at hand, or pin by pin; the same housing with other pinning is the
+    trap that is named.
+    """
     if original.pins is None or candidate.pins is None:
         return judged("connectors", [Reason("pins unknown", "to check", {"board": candidate.part_number})])
     reasons: list[Reason] = []
@@ -92,6 +98,10 @@ def judge_connectors(original: Fitting, candidate: Fitting, facts: Facts) -> Jud
         if partner is not None and not wrong:
             reasons.append(Reason("plug fits", "fits", {"connector": name, "to": partner, "style": style}))
             minutes += MINUTES["plug"]
+        elif (lead := _lead_for(mine, candidate, adapters)) is not None:
+            data = {"connector": name, "lead": lead.title, "price": lead.price}
+            reasons.append(Reason("adapter lead", "with work", data))
+            minutes += MINUTES["plug"] * (1 + lead.ends)
         elif partner is not None:
             pins = [{"pin": w.pin, "original": w.signal, "replacement": its.get(w.pin)} for w in wrong]
             data = {"connector": name, "to": partner, "style": style, "pins": pins}
@@ -101,6 +111,20 @@ def judge_connectors(original: Fitting, candidate: Fitting, facts: Facts) -> Jud
             reasons.append(Reason("single wires", "with work", {"connector": name, "style": style, "count": len(mine)}))
             minutes += MINUTES["wire"] * len(mine)
     return judged("connectors", reasons or [Reason("nothing plugged", "fits")], [], minutes)
+
+
+def _lead_for(mine: Sequence[Pin], candidate: Fitting, adapters: Sequence[AdapterLead]) -> AdapterLead | None:
+    """The cheapest adapter lead that brings every used pin of one plug to its signal; None where none does."""
+    signals: dict[tuple[str | None, str], set[str]] = {}
+    for pin in candidate.pins or ():
+        signals.setdefault((pin.style, pin.pin), set()).add(pin.signal)
+
+    def serves(lead: AdapterLead) -> bool:
+        return lead.style == mine[0].style and all(
+            pin.pin in lead.to and pin.signal in signals.get(lead.to[pin.pin], ()) for pin in mine
+        )
+
+    return min((each for each in adapters if serves(each)), key=lambda each: (each.price, each.title), default=None)
 
 
 def _partners(original: Fitting, candidate: Fitting, facts: Facts) -> dict[str, tuple[list[Pin], str | None]]:

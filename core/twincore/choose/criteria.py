@@ -8,6 +8,7 @@ from twincore.choose.fitting import SURROUNDINGS, Fitting
 from twincore.choose.judged import MINUTES, Facts, Judged, Question, Reason, judged
 from twincore.choose.kit import kit_lines
 from twincore.choose.mounting import best_mounting
+from twincore.choose.statements import Statement
 from twincore.choose.ways import Way
 from twincore.profile.facts import fact_agrees, missing_facts
 from twincore.profile.values import is_number
@@ -16,10 +17,16 @@ from twincore.settings import Carried
 UNITS = {"temperature_c": "°C", "humidity_percent": "%", "altitude_m": "m"}
 
 
-def judge_listing(way: Way | None, facts: Facts) -> Judged:
-    """Who says that this board may stand in for the original; what is listed as not exchangeable beats everything."""
+def judge_listing(way: Way | None, facts: Facts, elsewhere: Sequence[Statement] = ()) -> Judged:
+    """Who says that this board may stand in for the original; what is listed as not exchangeable beats everything.
+
+    `elsewhere` are statements that list it for other machines: a condition of theirs fails here.
+    """
     if way is None:
-        return judged("listing", [Reason("not listed", "to check")])
+        told = [
+            Reason("listed elsewhere", "to check", {"statement": s.id, "failed": _failed(s, facts)}) for s in elsewhere
+        ]
+        return judged("listing", told or [Reason("not listed", "to check")])
     if way.forbidden is not None:
         return judged("listing", [Reason("not exchangeable", "no", {"statement": way.forbidden.id})])
     reasons, questions = [], []
@@ -45,6 +52,15 @@ def judge_listing(way: Way | None, facts: Facts) -> Judged:
         reasons.append(Reason("no source", "fits", {}))
     reasons += [Reason("needs", "with work", {"what": need}) for need in way.needs]
     return judged("listing", reasons, questions, MINUTES["need"] * len(way.needs))
+
+
+def _failed(statement: Statement, facts: Facts) -> list[dict[str, Any]]:
+    """The conditions of a statement that do not hold here, with what this machine has."""
+    return [
+        {"fact": name, "wanted": condition, "value": facts[name]}
+        for name, condition in statement.conditions.items()
+        if name in facts and not fact_agrees(facts[name], condition)
+    ]
 
 
 def judge_supply(original: Fitting, candidate: Fitting, facts: Facts) -> Judged:

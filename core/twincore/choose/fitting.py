@@ -44,6 +44,17 @@ class Contact:
 
 
 @dataclass(frozen=True, slots=True)
+class AdapterLead:
+    """An adapter lead with one end for an old plug: the style of that, and for each of its pins the style and pin it leads to."""
+
+    title: str
+    price: float
+    style: str
+    ends: int
+    to: Mapping[str, tuple[str, str]]
+
+
+@dataclass(frozen=True, slots=True)
 class Fitting:
     """A board as something to be fitted; what its profile does not say is None."""
 

@@ -1,14 +1,15 @@
 """The façade: judge a candidate on every criterion."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from twincore.behaviour import Proof, make_twin, prove
 from twincore.choose import connections, criteria
-from twincore.choose.fitting import Fitting
+from twincore.choose.fitting import AdapterLead, Fitting
 from twincore.choose.judged import Judged, Reason, judged
 from twincore.choose.ranking import Candidate, closeness_of
+from twincore.choose.statements import Statement
 from twincore.choose.ways import Way
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, Record, Value
@@ -26,6 +27,8 @@ class Machine:
     family: Family
     facts: Mapping[str, Any]
     change_companions: bool = False
+    adapters: Sequence[AdapterLead] = ()
+    """The adapter leads at hand."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,6 +62,7 @@ def judge_candidate(
     way: Way | None,
     twin: TwinChecked | None,
     offer: Mapping[str, Any] | None,
+    elsewhere: Sequence[Statement] = (),
 ) -> Candidate:
     """One row of the matrix. Without `twin` the carry-over and the twin check stay `to check`."""
     original, facts = machine.original, machine.facts
@@ -66,12 +70,12 @@ def judge_candidate(
     proof = twin.proof if twin else None
     same = fitting.part_number == original.part_number
     cells = (
-        criteria.judge_listing(way, facts),
+        criteria.judge_listing(way, facts, elsewhere),
         criteria.judge_supply(original, fitting, facts),
         criteria.judge_machine(fitting, facts),
         connections.judge_contacts(original, fitting, facts),
         connections.judge_signals(original, fitting, machine.family, facts),
-        connections.judge_connectors(original, fitting, facts),
+        connections.judge_connectors(original, fitting, facts, machine.adapters),
         criteria.judge_mounting(original, fitting, facts),
         criteria.judge_settings(carried),
         criteria.judge_behaviour(proof, twin is not None),

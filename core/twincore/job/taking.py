@@ -1,17 +1,18 @@
 """What is taken along to a machine: told as soon as the machine and the new board are known, before anybody opens it."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from twincore.carry_over import Comparison
-from twincore.choose import KitLine, Mounting, best_mounting, fitting_of, kit_lines
+from twincore.choose import AdapterLead, KitLine, Mounting, best_mounting, fitting_of, kit_lines
 from twincore.job.case import Case, new_board, original_of
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import fact_values
 from twincore.job.wires import wiring_of
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
-from twincore.wiring import WiringPlan, assumed_wiring, carry_wires
+from twincore.wiring import Adapter, WiringPlan, assumed_wiring, carry_wires
 
 Why = Literal["kit", "lead", "companion", "drill"]
 
@@ -57,6 +58,18 @@ def leads_of(plan: WiringPlan | None) -> list[KitLine]:
         ("links", links),
     )
     return lines + [KitLine(item, count, "needed") for item, count in others if count]
+
+
+def leads_at_hand(adapters: Iterable[Adapter]) -> list[AdapterLead]:
+    """The adapter leads that take one old plug, as candidates are judged by them."""
+    return [
+        AdapterLead(
+            each.title, each.price, next(iter(each.sockets.values())), len(each.plugs),
+            {lead.from_pin: (each.plugs[lead.to_end], lead.to_pin) for lead in each.leads},
+        )
+        for each in adapters
+        if len(each.sockets) == 1
+    ]  # fmt: skip
 
 
 def mounting_of(case: Case) -> Mounting | None:

@@ -25,6 +25,8 @@ class Hanging:
     axis: Axis = "across"
     backwards: bool = False
     on: Way = "up"
+    known: bool = True
+    """Whether the layout says where on is and where place 1; else it is drawn the usual way, and nobody should trust it."""
 
     def seen(self, places: Sequence[Place]) -> list[Place]:
         """What stands at the places 1, 2, … in the order in which the eye meets them; or back."""
@@ -48,7 +50,7 @@ def hanging_of(board: Board, element: str) -> Hanging:
     axis: Axis = "down" if upright else "across"
     on = _as_seen(placed.get("on_side"), "top", quarters, ("left", "right") if upright else ("top", "bottom"))
     first = _as_seen(placed.get("first"), "left", quarters, ("top", "bottom") if upright else ("left", "right"))
-    return Hanging(axis, first in ("right", "bottom"), WAYS[on])
+    return Hanging(axis, first in ("right", "bottom"), WAYS[on], {"on_side", "first"} <= set(placed))
 
 
 def _as_seen(side: str | None, usual: str, quarters: int, possible: tuple[str, str]) -> str:

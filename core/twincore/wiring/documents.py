@@ -37,6 +37,8 @@ class WiringRecord:
     part_number: str
     wires: tuple[Wire, ...]
     without_record: tuple[str, ...]
+    one_by_one: tuple[str, ...] = ()
+    """Those of which somebody said that their wires go over one by one: they are not moved whole, whatever fits."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,7 +107,7 @@ def build_wiring(node: dict[str, Any], board: Board, family: Family, faults: Fau
         )
         for each in wires
     )  # fmt: skip
-    return WiringRecord(board.part_number, read + _unrecorded(plugs, without), without)
+    return WiringRecord(board.part_number, read + _unrecorded(plugs, without), without, tuple(node.get("as_moved", ())))
 
 
 def _unrecorded(plugs: dict[str, Plug], without: tuple[str, ...]) -> tuple[Wire, ...]:

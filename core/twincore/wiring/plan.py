@@ -105,7 +105,7 @@ def carry_wires(
     on: dict[str, list[tuple[Wire, str | None]]] = {}
     for wire in record.wires:
         on.setdefault(wire.connector, []).append((wire, carried(wire, old[wire.connector].pins[wire.pin])))
-    options = seats(old, new, on, adapters)
+    options = seats(old, new, {name: each for name, each in on.items() if name not in record.one_by_one}, adapters)
     chosen = choose(options, {each.id: each.count for each in adapters})
     served = {name: (seat, pin) for seat in chosen for name, pin in seat.serves.items()}
     traps = _traps(old, new, on)

@@ -58,7 +58,7 @@ class FitWords:
             return f"{'Current' if what == 'amps' else 'Kind of load'} of “{self.signal(signal)}”"
         if kind == "room":
             return f"Room {SIDES[rest.removesuffix('_mm')]}"
-        return name
+        return plain_name(name)
 
     def condition(self, wanted: Any, unit: str = "") -> str:
         """A condition in words: "198 to 253 V", "at most 5 A", "gas or oil", "no"."""
@@ -94,6 +94,12 @@ class FitWords:
         if definition is None:
             return name
         return definition.title if got is None else f"{definition.title} {wording.value_words(got, definition)}"
+
+
+def plain_name(name: str) -> str:
+    """A fact of which nobody wrote a title, as a person reads it: "plug.kind" is "Plug kind"."""
+    words = name.replace(".", " ").replace("_", " ").strip()
+    return f"{words[:1].upper()}{words[1:]}"
 
 
 def _number(value: Any) -> str:
@@ -160,6 +166,14 @@ WORDS: dict[str, Any] = {
     "surroundings to measure": lambda w, d: f"It stands {_stands(d)}; {PLACE[d['fact']].lower()} is not known",
     "same number": lambda w, d: "The same number again; look at its revision and firmware",
     "not listed": lambda w, d: "Nobody lists this board for the original",
+    "listed elsewhere": lambda w, d: (
+        f"Listed, but not for this machine: {w.statement(d['statement'])}; "
+        + "; ".join(
+            f"{w.fact(each['fact']).lower()} is {_plain(each['value'])}, it must be {w.condition(each['wanted'])}"
+            for each in d["failed"]
+        )
+    ),
+    "adapter lead": lambda w, d: f"Plug {d['connector']} goes on through the lead “{d['lead']}”",
     "not exchangeable": lambda w, d: f"Not exchangeable: {w.statement(d['statement'])}",
     "not exchangeable if": lambda w, d: (
         f"Perhaps not exchangeable, it hangs on {w.facts_named(d['facts'])}: {w.statement(d['statement'])}"

@@ -1033,7 +1033,7 @@ export interface paths {
         };
         /**
          * Show Rule Out
-         * @description Where the suspicion stands, and what to test next.
+         * @description Where the suspicion stands, and what to test next; nothing where nobody wrote that down for this kind of machine.
          */
         get: operations["jobs_steps_rule_out_api_show_rule_out"];
         put?: never;
@@ -2978,6 +2978,8 @@ export interface components {
              * @enum {string}
              */
             on: "up" | "down" | "left" | "right";
+            /** Known */
+            known: boolean;
         };
         /**
          * RangeShown
@@ -6182,6 +6184,8 @@ export interface components {
             by_hand: string[];
             /** By Panel */
             by_panel: string[];
+            /** Learned */
+            learned: string[];
             /** Planned */
             planned: {
                 [key: string]: string | number;
@@ -6280,6 +6284,8 @@ export interface components {
         NoPlugShown: {
             /** Step */
             step: string;
+            /** Look */
+            look: string;
             /** Words */
             words: string[];
         };
@@ -9812,7 +9818,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RuleOutShown"];
+                    "application/json": components["schemas"]["RuleOutShown"] | null;
                 };
             };
         };

@@ -38,6 +38,8 @@ export function CarryView({
   const [editing, setEditing] = useState<string | null>(null);
   const element = replacement.elements.find((each) => each.id === editing);
   const changed = Object.keys(overrides);
+  // a serial or a model has no best: what it must be stands on the plate
+  const better = changed.filter((name) => replacement.elements.find((each) => each.id === name)?.kind !== "code");
   const school = comparison.schools.find((each) => each.id === "positions");
   const copied = Object.fromEntries((school?.functions ?? []).map((row) => [row.id, row]));
   return (
@@ -77,8 +79,8 @@ export function CarryView({
       {changed.length > 0 && (
         <div className="flex flex-wrap items-center gap-3">
           <p>
-            Set otherwise by hand: {changed.join(", ")}. Best would be{" "}
-            {changed.map((name) => (
+            Set otherwise by hand: {changed.join(", ")}.{better.length > 0 && " Best would be "}
+            {better.map((name) => (
               <InkMark key={name} side="replacement">
                 {name} {stands(replacement, name, comparison.best?.[name])}
               </InkMark>

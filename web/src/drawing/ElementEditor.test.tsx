@@ -37,7 +37,7 @@ describe("a switch bank", () => {
   });
 
   it("runs the other way where its numbers do, and has on below where it does", async () => {
-    const hanging = { axis: "across", backwards: true, on: "down" } as const;
+    const hanging = { axis: "across", backwards: true, on: "down", known: true } as const;
     const made = edited({ value: "000", element: element({ hanging }) });
     button(/^S1\.1/).focus();
     await userEvent.keyboard("{ArrowLeft}{ArrowDown}");
@@ -51,7 +51,7 @@ describe("a switch bank", () => {
   });
 
   it("stands upright where it hangs so, and is set by the keys that point as it does", async () => {
-    const hanging = { axis: "down", backwards: true, on: "left" } as const;
+    const hanging = { axis: "down", backwards: true, on: "left", known: true } as const;
     const made = edited({ value: "000", element: element({ hanging }) });
     button(/^S1\.1/).focus();
     await userEvent.keyboard("{ArrowLeft}{ArrowUp}{ArrowLeft}{ArrowRight}");

@@ -92,7 +92,7 @@ describe("a board with thumbwheels", () => {
         <BoardDrawing
           name="QN7-0056"
           document={{ size_mm: [80, 60], layout }}
-          elements={[wheels({ hanging: { axis: "across", backwards, on: "up" } })]}
+          elements={[wheels({ hanging: { axis: "across", backwards, on: "up", known: true } })]}
           positions={{ W1: "4?" }}
           side="original"
         />,

@@ -2,7 +2,7 @@ import { element } from "@/testing/jobs";
 import { describe, expect, it } from "vitest";
 import { asSeen, hangingWords, inGroups, points, positionWords } from "./hanging";
 
-const fromTheRight = { axis: "across", backwards: true, on: "down" } as const;
+const fromTheRight = { axis: "across", backwards: true, on: "down", known: true } as const;
 
 describe("a bank that hangs its own way", () => {
   it("is written as the eye meets it, wherever it is read", () => {
@@ -13,6 +13,7 @@ describe("a bank that hangs its own way", () => {
       "not read",
     ]);
     expect(hangingWords(fromTheRight, 3)).toBe("left to right 3 to 1, on is down");
+    expect(hangingWords({ ...fromTheRight, known: false }, 3)).toContain("nobody wrote down which way it hangs");
     expect(["0", "1", "?"].map((mark) => points(mark, fromTheRight))).toEqual(["up", "down", undefined]);
   });
 

@@ -15,7 +15,8 @@ export function points(mark: string, { on }: Hanging) {
 }
 
 /** How a bank is to be looked at: which place comes first, and where on is. */
-export function hangingWords({ axis, backwards, on }: Hanging, count: number): string {
+export function hangingWords({ axis, backwards, on, known }: Hanging, count: number): string {
+  if (!known) return `place 1 to ${count}; nobody wrote down which way it hangs, look for the print beside it`;
   const along = axis === "across" ? "left to right" : "top to bottom";
   return `${along} ${backwards ? `${count} to 1` : `1 to ${count}`}, on is ${on}`;
 }
@@ -23,7 +24,8 @@ export function hangingWords({ axis, backwards, on }: Hanging, count: number): s
 const ARROWS = { up: "↑", down: "↓", left: "←", right: "→" } as const;
 
 /** On as a word and an arrow, such as stands printed beside a bank. */
-export function onArrow({ on }: Hanging): string {
+export function onArrow({ on, known }: Hanging): string {
+  if (!known) return "on ?";
   return `on ${ARROWS[on]}`;
 }
 

@@ -63,7 +63,7 @@ export function element(more: Partial<Schemas["ElementShown"]> = {}): Schemas["E
     factory: "000",
     locked: [],
     contacts: [],
-    hanging: { axis: "across", backwards: false, on: "up" },
+    hanging: { axis: "across", backwards: false, on: "up", known: true },
     ...more,
   } as Schemas["ElementShown"];
 }

@@ -43,6 +43,8 @@ class Fitting:
     looks: tuple[Look, ...]
     no_plugs: dict[str, NoPlug]
     """By the key of a step that cannot be taken back: why there is no plug that fits."""
+    learned: tuple[str, ...] = ()
+    """The elements whose positions a learning run finds."""
 
 
 def fitting_of_job(case: Case) -> Fitting:
@@ -53,7 +55,7 @@ def fitting_of_job(case: Case) -> Fitting:
     no_plugs = _no_plugs(case, wiring)
     looks = (*_mounting_looks(mounting), *_last_looks(no_plugs), *_second(wiring), *_places(case), *_powered(case))
     kit = (*kit_of(case), *leads_of(wiring.plan if wiring else None))
-    return Fitting(replacement, plan, kit, wiring, mounting, looks, no_plugs)
+    return Fitting(replacement, plan, kit, wiring, mounting, looks, no_plugs, tuple(found_by_learning(case)))
 
 
 def _no_plugs(case: Case, wiring: WiringOf | None) -> dict[str, NoPlug]:
@@ -88,13 +90,16 @@ def _mounting_looks(mounting: Mounting | None) -> Iterable[Look]:
 
 
 def _last_looks(no_plugs: dict[str, NoPlug]) -> Iterable[Look]:
-    for key in no_plugs:
-        yield Look(last_look_key(key), "last look", {"step": key})
+    steps: dict[str, str] = {}
+    for key, each in no_plugs.items():
+        steps.setdefault(each.plug, key)
+    for plug, key in steps.items():
+        yield Look(last_look_key(plug), "last look", {"step": key})
 
 
-def last_look_key(step: str) -> str:
-    """The name of the last look before a step that cannot be taken back."""
-    return f"last {step}"
+def last_look_key(plug: str) -> str:
+    """The name of the last look before the wires of a plug are cut, stripped or crimped: one for all of them."""
+    return f"last {plug}"
 
 
 def _second(wiring: WiringOf | None) -> Iterable[Look]:
@@ -138,6 +143,7 @@ def check_confirmed(case: Case, note: str) -> None:
 def by_hand(fitting: Fitting) -> list[str]:
     """The elements that are set with the board in the hand; panels set the others once there is power."""
     panels = {name for panel in fitting.replacement.document.get("panels", ()) for name in _panel_items(panel)}
+    panels |= set(fitting.learned)
     return [each.id for each in fitting.replacement.elements if each.id not in panels]
 
 
@@ -145,9 +151,20 @@ def _panel_items(panel: dict[str, Any]) -> list[str]:
     return list(panel["items"]) if panel["kind"] == "menu" else [panel["element"]]
 
 
+def found_by_learning(case: Case) -> list[str]:
+    """The elements whose positions a learning run finds on the machine: nobody plans them, and what is read is what holds."""
+    if not learns(case):
+        return []
+    board = new_board(case)
+    finds = board.document["learning"].get("finds", ())
+    points = {point for name in finds if name in board.functions for point in board.functions[name].scope}
+    return [each.id for each in board.elements if points & {point.id for point in each.points}]
+
+
 def differing_readbacks(case: Case, fitting: Fitting) -> list[str]:
-    """Elements of the new board that read otherwise than planned."""
-    plan = planned_positions(case)
+    """Elements of the new board that read otherwise than planned; what a learning run found is not among them."""
+    found = found_by_learning(case)
+    plan = {name: value for name, value in planned_positions(case).items() if name not in found}
     return [name for name, each in case.state["readbacks"].items() if name in plan and plan[name] != each["value"]]
 
 
@@ -239,7 +256,8 @@ def look_value(case: Case, name: str, after: Any, given: Given) -> bool:
 def ticked_value(case: Case, name: str, after: bool, given: Given) -> bool:
     """A step of the wiring plan that was done; one that cannot be taken back waits for its last look."""
     fitting = fitting_of_job(case)
-    if name in fitting.no_plugs and last_look_key(name) not in case.state["looks"]:
+    no_plug = fitting.no_plugs.get(name)
+    if no_plug is not None and last_look_key(no_plug.plug) not in case.state["looks"]:
         raise Refusal("This step cuts, strips or crimps, and cannot be taken back. Have the last look first.")
     if name not in {step_key(step) for step in (fitting.wiring.plan.steps if fitting.wiring else ())}:
         raise WrongValue(f"There is no step {name} in the wiring plan. Load the page again.")

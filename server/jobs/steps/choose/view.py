@@ -51,7 +51,8 @@ def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown
     others = [each.id for each in choice.ways.others]
     elsewhere = [each.id for each in choice.ways.elsewhere][:25]
     rows = {row.code: row for row in with_outcomes(Statement.objects.filter(code__in=[*codes, *others, *elsewhere]))}
-    words = FitWords(choice.machine.family, {s.id: s for each in page for s in _statements(each)})
+    told = {s.id: s for each in page for s in _statements(each)} | {s.id: s for s in choice.ways.elsewhere}
+    words = FitWords(choice.machine.family, told)
     return CandidatesShown(
         items=[_candidate(each, choice, job, words, rows) for each in page],
         total=len(choice.candidates),
@@ -85,7 +86,7 @@ def have_shown(job: Job, text: str, now: datetime) -> HaveShown:
     if found is None:
         return HaveShown(read=read, candidate=None, words="It cannot be judged yet.")
     want_offers([found.part_number], now)
-    statements = {s.id: s for s in _statements(found)}
+    statements = {s.id: s for s in (*_statements(found), *choice.ways.elsewhere)}
     rows = {row.code: row for row in with_outcomes(Statement.objects.filter(code__in=list(statements)))}
     shown = _candidate(found, choice, job, FitWords(choice.machine.family, statements), rows)
     return HaveShown(read=read, candidate=shown, words=_in_a_word(found.verdict, shown))

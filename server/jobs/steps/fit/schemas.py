@@ -30,6 +30,8 @@ class NoPlugShown(Schema):
     """Before a step that cannot be taken back: why no plug simply goes on."""
 
     step: str
+    look: str
+    """The last look that stands before it: one for all wires of a plug."""
     words: list[str]
 
 
@@ -66,6 +68,8 @@ class FittingShown(Schema):
     kit: list[KitShown]
     by_hand: list[str]
     by_panel: list[str]
+    learned: list[str]
+    """Elements whose positions a learning run finds: nothing is planned for them."""
     planned: Positions
     differing: list[str]
     mounting: MountingShown | None

@@ -25,6 +25,7 @@ from twincore.job.steps.fit import (
     by_hand,
     differing_readbacks,
     fitting_of_job,
+    last_look_key,
     learns,
     missing_dead,
     missing_powered,
@@ -54,11 +55,12 @@ def fitting_shown(job: Job) -> FittingShown:
         ],
         by_hand=hand,
         by_panel=[each.id for each in found.replacement.elements if each.id not in hand],
+        learned=list(found.learned),
         planned=planned_positions(case_of(job)),
         differing=differing_readbacks(case_of(job), found),
         mounting=_mounting(found.mounting) if found.mounting else None,
         looks=[_look(each, found, job, family) for each in found.looks],
-        no_plugs=[NoPlugShown(step=key, words=no_plug_words(each, family)) for key, each in found.no_plugs.items()],
+        no_plugs=[NoPlugShown(step=key, look=last_look_key(each.plug), words=no_plug_words(each, family)) for key, each in found.no_plugs.items()],
         release=[ReleaseShown(id=each.id, title=each.title) for each in points_of(case_of(job))[::-1]],
         reenter=[
             RememberedShown(
@@ -114,7 +116,9 @@ def _look_words(look: Look, found: Fitting, family: Family) -> tuple[str, str]:
         case "mount":
             return "The new board sits on its holes, nothing beneath it", "What is near it stays clear of it"
         case "last look":
-            return "Is there no plug that fits?", "; ".join(no_plug_words(found.no_plugs[about["step"]], family))
+            return f"{found.no_plugs[about['step']].plug}: is there no plug that fits?", "; ".join(
+                no_plug_words(found.no_plugs[about["step"]], family)
+            )
         case "second look":
             return _second_words(about, found)
         case "place":

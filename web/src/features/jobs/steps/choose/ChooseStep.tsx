@@ -2,8 +2,11 @@ import { SketchSheet } from "@/sketching/SketchSheet";
 import { Pager } from "@/ui/Pager";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useCandidates } from "../../api";
+import { Part } from "@/ui/Part";
+import { useCandidates, type Job } from "../../api";
 import type { StepProps } from "../../stepProps";
+import { MachineFacts } from "../MachineFacts";
+import { Nameplate } from "../Nameplate";
 import { Next } from "../Next";
 import { Candidates, Legend } from "./Candidates";
 import { CandidateSheet } from "./CandidateSheet";
@@ -36,6 +39,12 @@ export function ChooseStep({ job, put }: StepProps) {
           button="Show me"
           onGo={() => setOpen({ partNumber: best.part_number })}
         />
+      )}
+      {!job.closed && (
+        <Part title="The machine’s plate and facts" status={plateStatus(job)}>
+          <Nameplate job={job} put={put} />
+          <MachineFacts job={job} put={put} />
+        </Part>
       )}
       <SameAgain job={job} put={put} again={data?.items.find((each) => each.part_number === job.original)} />
       <Reopened job={job} put={put} />
@@ -91,4 +100,11 @@ export function ChooseStep({ job, put }: StepProps) {
       )}
     </div>
   );
+}
+
+/** Whether the plate was read: much hangs on it, and it is outside the board. */
+function plateStatus(job: Job): string {
+  const facts = Object.keys(job.known_facts).length;
+  if (facts === 0) return "not read yet: candidates may hang on them";
+  return `${facts} ${facts === 1 ? "fact" : "facts"} known`;
 }

@@ -25,7 +25,12 @@ function shown(parts: Partial<Job>, fitting: Partial<Schemas["FittingShown"]>, n
   } as Partial<Job>);
   standInServer({ [`/api/jobs/${job.id}/boards/replacement`]: { body: board } });
   const put = vi.fn();
-  const told = { planned: { S1: "011", P1: 60 }, differing: [], ...fitting } as unknown as Schemas["FittingShown"];
+  const told = {
+    planned: { S1: "011", P1: 60 },
+    learned: [],
+    differing: [],
+    ...fitting,
+  } as unknown as Schemas["FittingShown"];
   renderAsking(<ReadBack job={job} put={put} fitting={told} names={names} drawn />);
   return put;
 }

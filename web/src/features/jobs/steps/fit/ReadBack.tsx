@@ -50,7 +50,9 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
             <li key={element.id} className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-rule py-3">
               <span className="w-16 font-mono text-xl font-semibold">{element.id}</span>
               <span className="grow">
-                {element.kind === "dip" && plan[element.id] !== undefined ? (
+                {fitting.learned.includes(element.id) ? (
+                  <span className="text-faint">what the learning run finds</span>
+                ) : element.kind === "dip" && plan[element.id] !== undefined ? (
                   <HungBank element={element} value={plan[element.id]} side="replacement" />
                 ) : (
                   <span className="font-mono text-3xl tracking-wider text-replacement">
@@ -62,9 +64,11 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
               <span className={wrong ? "font-semibold" : "text-faint"}>
                 {read === undefined
                   ? "not read back"
-                  : wrong
-                    ? `reads ${asSeen(element, read.value as Position)}: not as planned`
-                    : `reads as planned (${said(read)})`}
+                  : fitting.learned.includes(element.id)
+                    ? `the run found ${asSeen(element, read.value as Position)} (${said(read)})`
+                    : wrong
+                      ? `reads ${asSeen(element, read.value as Position)}: not as planned`
+                      : `reads as planned (${said(read)})`}
               </span>
               {!job.closed && (
                 <Button

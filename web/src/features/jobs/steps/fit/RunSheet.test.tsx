@@ -24,7 +24,7 @@ const wiring = {
   ],
 };
 const fitting = {
-  no_plugs: [{ step: "move 2", words: ["no adapter is known"] }],
+  no_plugs: [{ step: "move 2", look: "last C1", words: ["no adapter is known"] }],
 } as unknown as Schemas["FittingShown"];
 
 function shown(parts: Parameters<typeof jobSheet>[0] = {}, plan: unknown = wiring) {
@@ -72,13 +72,13 @@ describe("the wiring plan for one hand", () => {
     await userEvent.click(button("I looked: no plug fits"));
     await userEvent.keyboard("b");
     expect(put.mock.calls).toEqual([
-      [{ target: "look.last move 2", after: true }],
+      [{ target: "look.last C1", after: true }],
       [{ target: "ticked.move 1", after: null }],
     ]);
   });
 
   it("goes on after the look, and tells where each wire is by now", async () => {
-    const put = shown({ ticked: { "move 1": true }, looks: { "last move 2": true } });
+    const put = shown({ ticked: { "move 1": true }, looks: { "last C1": true } });
     await next();
     await userEvent.click(button("Done"));
     expect(put.mock.calls).toEqual([[{ target: "ticked.move 2", after: true }]]);

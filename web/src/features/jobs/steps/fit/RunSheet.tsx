@@ -21,7 +21,7 @@ export function RunSheet({ job, put, fitting }: Props) {
   const done = steps.filter((step) => job.ticked[step.key]);
   const last = done.at(-1);
   const noPlug = fitting.no_plugs.find((each) => each.step === next?.key);
-  const looked = next !== undefined && job.looks[`last ${next.key}`] === true;
+  const looked = noPlug !== undefined && job.looks[noPlug.look] === true;
   const mayTick = next !== undefined && (!noPlug || looked) && !job.closed && job.energised === null;
   const tick = () => next && mayTick && void put({ target: `ticked.${next.key}`, after: true });
   const back = () =>
@@ -79,7 +79,7 @@ export function RunSheet({ job, put, fitting }: Props) {
                 ))}
               </ul>
               {!job.closed && (
-                <Button className="mt-2" onClick={() => void put({ target: `look.last ${next.key}`, after: true })}>
+                <Button className="mt-2" onClick={() => void put({ target: `look.${noPlug.look}`, after: true })}>
                   I looked: no plug fits
                 </Button>
               )}

@@ -155,7 +155,7 @@ describe("the hand over", () => {
     refused: [],
     seal: "",
   };
-  const hanging = { axis: "across", backwards: true, on: "up" };
+  const hanging = { axis: "across", backwards: true, on: "up", known: true };
   const points = ["1", "2", "3", "4", "5", "6"].map((place) => `S1.${place}`);
   const bank = { id: "S1", kind: "dip", points, values: ["off", "on"], locked: [], hanging, unit: "", title: "" };
   const number = { ...bank, id: "P1", kind: "parameter", points: ["P1"], unit: "s" };

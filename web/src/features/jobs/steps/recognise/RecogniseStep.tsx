@@ -6,9 +6,9 @@ import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
 import { FromList } from "./FromList";
 import { KeyPanel } from "./KeyPanel";
-import { MachineFacts } from "./MachineFacts";
+import { MachineFacts } from "../MachineFacts";
 import { MarkingSearch } from "../MarkingSearch";
-import { Nameplate } from "./Nameplate";
+import { Nameplate } from "../Nameplate";
 import { Revisions } from "./Revisions";
 
 /** Which board, which machine? By what is printed, by the plate, or by what can be seen. */

@@ -36,7 +36,14 @@ function Suspicion({ job, put }: StepProps) {
   if (!ruleOut.data)
     return (
       <div className="flex flex-col gap-4">
-        <ProblemNotice problem={ruleOut.error} />
+        {ruleOut.error ? (
+          <ProblemNotice problem={ruleOut.error} />
+        ) : (
+          <p>
+            Nobody has written down yet what is tested on this kind of machine. Look at the fuse, the supply at the
+            board, the sensors and the plugs, and say below what was found.
+          </p>
+        )}
         <EndPanel job={job} put={put} conclusion="open" />
       </div>
     );

@@ -1,10 +1,10 @@
 import type { Schemas } from "@/api/client";
 import { Choice } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
-import { useMachine } from "../../api";
-import type { StepProps } from "../../stepProps";
-import { DraftField } from "../DraftField";
-import { NumberField } from "../NumberField";
+import { useMachine } from "../api";
+import type { StepProps } from "../stepProps";
+import { DraftField } from "./DraftField";
+import { NumberField } from "./NumberField";
 
 type Fact = Schemas["FactWanted"];
 

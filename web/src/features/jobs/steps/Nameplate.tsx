@@ -4,8 +4,8 @@ import { ReadMarking } from "@/pictures/ReadMarking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useDeferredValue, useState } from "react";
-import { usePlates, useSerial } from "../../api";
-import type { StepProps } from "../../stepProps";
+import { usePlates, useSerial } from "../api";
+import type { StepProps } from "../stepProps";
 import { Segments } from "@/ui/Segments";
 
 /** The machine's number, place by place against the maker's scheme, and its serial number read back in groups. */

@@ -4,7 +4,7 @@ import { standInServer } from "@/testing/server";
 import { screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
-import type { Job } from "../../api";
+import type { Job } from "../api";
 import { Nameplate } from "./Nameplate";
 
 const place = (id: string, text: string, more = {}) => ({
