@@ -82,6 +82,8 @@ class Comparison:
     """Which school a person follows for a function."""
     angles: dict[str, Any] = field(default_factory=dict)
     """Trimmers read by angle: degrees, and how well."""
+    told: dict[str, Any] = field(default_factory=dict)
+    """Codes of the replacement that stand on the machine's plate: nobody solves for them."""
 
     @property
     def key(self) -> str:
@@ -182,10 +184,10 @@ class Comparison:
         None where nothing can be set; where nobody knows what positions mean, until a person set every one of them.
         """
         best = self.without_hands()
-        if not self.plan:
+        if not self.plan and not self.told:
             return best
         written = written_positions(self.replacement, best.points) if best else {}
-        made = record_of(self.replacement, {**written, **self.plan})
+        made = record_of(self.replacement, {**written, **self.told, **(self.plan or {})})
         return None if made.unreadable and not self.replacement.meanings_known else made
 
     def without_hands(self) -> Record | None:

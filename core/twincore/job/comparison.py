@@ -4,7 +4,7 @@ from typing import Any
 
 from twincore.carry_over import Comparison
 from twincore.job.case import Case, new_board, original_of
-from twincore.job.facts import fact_values
+from twincore.job.facts import codes_told, fact_values
 from twincore.job.state import State
 
 
@@ -33,5 +33,5 @@ def comparison_of(case: Case) -> Comparison:
     return Comparison(
         family=family, original=original, replacement=new_board(case), found=believed(state), names=case.names, keep=case.keep,
         plan=state["overrides"], wishes=state["wishes"], facts=fact_values(case), school=state["school"],
-        decisions=dict(state["decisions"]), angles=dict(state["angles"]),
+        decisions=dict(state["decisions"]), angles=dict(state["angles"]), told=codes_told(case),
     )  # fmt: skip

@@ -7,6 +7,9 @@ from twincore.carry_over import exactly
 from twincore.job.case import Case
 from twincore.recognise import PlateRead, Scheme, read_plate
 
+SEPARATORS = " -./"
+"""What stands between the groups of a number and is not always keyed in."""
+
 
 @dataclass(frozen=True, slots=True)
 class Fact:
@@ -50,6 +53,31 @@ def facts_of(case: Case, plates: dict[str, tuple[Scheme, PlateRead]] | None = No
 def fact_values(case: Case) -> dict[str, Any]:
     """The facts as plain values."""
     return {name: fact.value for name, fact in facts_of(case).items()}
+
+
+def told_of_plate(case: Case, fact: str) -> str | None:
+    """A fact as it stands on the plate or the sticker, as somebody copies it; the serial number is kept by itself."""
+    if fact == "serial":
+        return case.state["serial"]
+    found = facts_of(case).get(fact)
+    return None if found is None else str(found.value)
+
+
+def codes_told(case: Case) -> dict[str, str]:
+    """What the codes of the new board must be by what stands on the plate: with or without its dashes, as the board has them.
+
+    One that does not fit its places is left out: somebody looks.
+    """
+    board = case.replacement
+    told = {}
+    for node in board.document["settings"] if board else ():
+        written = told_of_plate(case, node["fact"]) if node["kind"] == "code" and "fact" in node else None
+        if written is not None:
+            symbols = node["symbols"]
+            marks = "".join(mark for mark in written if mark in symbols or mark not in SEPARATORS)
+            if len(marks) == node["places"] and set(marks) <= set(symbols):
+                told[node["id"]] = marks
+    return told
 
 
 def disagreements(plates: dict[str, tuple[Scheme, PlateRead]]) -> list[Disagreement]:

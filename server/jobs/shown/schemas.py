@@ -76,6 +76,8 @@ class RememberedShown(Schema):
     unit: str
     read: str
     enter: str
+    rows: bool
+    """Whether it is a list: a line an item, with its value."""
     value: str | None
 
 

@@ -95,6 +95,9 @@ class WorldTestCase(TestCase):
                 self.entry(job, f"kit.{line['item']}", line["count"])
         for name in fitting["by_hand"]:
             self.entry(job, f"readback.{name}", {"value": fitting["planned"][name]}, read_how="by eye")
+        for part in fitting["moving"]:
+            if part["value"] in (None, "to move"):
+                self.entry(job, f"moving.{part['id']}", "moved", part["value"])
         looks = [each for each in fitting["looks"] if not each["key"].startswith("on ")]
         for look in looks:
             self.entry(job, f"look.{look['key']}", True)

@@ -5804,6 +5804,8 @@ export interface components {
             read: string;
             /** Enter */
             enter: string;
+            /** Rows */
+            rows: boolean;
             /** Value */
             value: string | null;
         };
@@ -6205,6 +6207,14 @@ export interface components {
             entered: {
                 [key: string]: string;
             };
+            /** Otherwise */
+            otherwise: string[];
+            /** Moving */
+            moving: components["schemas"]["MovingPart"][];
+            /** Cleared */
+            cleared: string;
+            /** Order */
+            order: string[];
             learning: components["schemas"]["LearningShown"] | null;
             /** Port */
             port: boolean;
@@ -6276,6 +6286,22 @@ export interface components {
             new_holes: components["schemas"]["HoleShown"][];
             /** Beyond */
             beyond: string[];
+        };
+        /**
+         * MovingPart
+         * @description A part of the old board that goes across, with its caution and its place.
+         */
+        MovingPart: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** Caution */
+            caution: string;
+            /** Place */
+            place: string;
+            /** Value */
+            value: ("to move" | "moved" | "stays" | "not there") | null;
         };
         /**
          * NoPlugShown

@@ -7,6 +7,7 @@ from typing import Any
 from twincore.choose import KitLine, Mounting
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case, new_board, original_of, position, remembered
+from twincore.job.facts import told_of_plate
 from twincore.job.given import Check, Given
 from twincore.job.holds import points_of
 from twincore.job.left import plan_of, planned_positions
@@ -118,6 +119,8 @@ def _places(case: Case) -> Iterable[Look]:
 
 def _powered(case: Case) -> Iterable[Look]:
     """What is ticked with the supply on: the panels keyed in, and what a learning run needs beforehand."""
+    for index, need in enumerate(new_board(case).document.get("entering", {}).get("before", ())):
+        yield Look(f"{WITH_POWER}entering {index}", "entering", {"need": need})
     presses = press_plan(case)
     for index, _ in enumerate(presses.panels if presses else ()):
         yield Look(f"{WITH_POWER}panel {index}", "panel", {"panel": index})
@@ -194,10 +197,18 @@ def missing_dead(case: Case, fitting: Fitting) -> list[str]:
         if count := sum(look.group == group for look in open_looks):
             found.append(words if group == "mount" else f"{words}: {count}")
     found += still_off(case)
-    if moving := [e["what"] for e in original_of(case)[1].document.get("moves", ())
-                  if state["moving"].get(e["id"]) == "to move"]:  # fmt: skip
-        found.append(f"not moved across: {', '.join(moving)}")
+    if moving := [each["what"] for each in left_behind(case)]:
+        found.append(f"not moved across, and not said to stay: {', '.join(moving)}")
     return found
+
+
+def left_behind(case: Case) -> list[dict[str, Any]]:
+    """The parts of the old board that go across and of which nobody said that they did, stay, or were not there."""
+    return [
+        each
+        for each in original_of(case)[1].document.get("moves", ())
+        if case.state["moving"].get(each["id"]) not in ("moved", "stays", "not there")
+    ]
 
 
 def still_off(case: Case) -> list[str]:
@@ -207,12 +218,46 @@ def still_off(case: Case) -> list[str]:
 
 
 def to_reenter(case: Case) -> list[dict[str, Any]]:
-    """What the old board remembered and the new one has to be told; counters of the past are not."""
+    """What the old board remembered, or the plate says, and the new one has to be told; counters of the past are not."""
     return [
         each
         for each in remembered(original_of(case)[1])
-        if not each.get("history") and each["id"] in case.state["kept"]
+        if not each.get("history") and wanted_of(case, each) is not None
     ]
+
+
+def wanted_of(case: Case, each: dict[str, Any]) -> str | None:
+    """What is to be entered again: as the plate has it where the profile says so, else as the old board showed it."""
+    return (told_of_plate(case, each["fact"]) if "fact" in each else None) or case.state["kept"].get(each["id"])
+
+
+def entered_otherwise(case: Case) -> list[dict[str, Any]]:
+    """What the new board shows otherwise than it is to be: "0712-44B" is not "0712-44A".
+
+    Lists, what stands on the plate, numbers and codes are compared; what somebody told in words is not.
+    """
+    said = case.state["reentered"]
+    found = []
+    for each in to_reenter(case):
+        wanted = wanted_of(case, each) or ""
+        exact = each.get("rows") or "fact" in each or _is_code(wanted)
+        if exact and each["id"] in said and not _same_entry(said[each["id"]], wanted):
+            found.append(each)
+    return found
+
+
+def _is_code(text: str) -> bool:
+    """Whether a text is a number or a code: one word, with a digit in it."""
+    return len(text.split()) == 1 and any(mark.isdigit() for mark in text)
+
+
+def _same_entry(shown: str, wanted: str) -> bool:
+    """Whether two texts say the same: letter by letter but for spaces, or the same number."""
+    one, other = (" ".join(str(text).replace(",", ".").split()) for text in (shown, wanted))
+    try:
+        return one == other or float(one) == float(other)
+    except ValueError:
+        return False
 
 
 def missing_powered(case: Case, fitting: Fitting) -> list[str]:
@@ -227,10 +272,14 @@ def missing_powered(case: Case, fitting: Fitting) -> list[str]:
         found.append(f"not read back: {', '.join(unread)}")
     if wrong := differing_readbacks(case, fitting):
         found.append(f"reads otherwise than planned: {', '.join(wrong)}")
+    if open_looks := [each for each in fitting.looks if each.group == "entering" and each.key not in state["looks"]]:
+        found.append(f"before anything is keyed in: {', '.join(each.about['need'].lower() for each in open_looks)}")
     if learns(case) and state["learned"] is None:
         found.append("the learning run")
     if left := [each["what"] for each in to_reenter(case) if each["id"] not in state["reentered"]]:
         found.append(f"not entered again: {', '.join(left)}")
+    if other := [f"{each['what']} ({wanted_of(case, each)})" for each in entered_otherwise(case)]:
+        found.append(f"shows otherwise than it was: {', '.join(other)}")
     return found
 
 

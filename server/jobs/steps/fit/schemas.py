@@ -4,6 +4,7 @@ from ninja import Field, Schema
 
 from bench.schemas import Positions
 from jobs.shown.schemas import HoleShown, PressLine, RememberedShown
+from twincore.job.targets.record import PartState
 
 
 class KitShown(Schema):
@@ -53,6 +54,16 @@ class MountingShown(Schema):
     beyond: list[str]
 
 
+class MovingPart(Schema):
+    """A part of the old board that goes across, with its caution and its place."""
+
+    id: str
+    what: str
+    caution: str
+    place: str
+    value: PartState | None
+
+
 class LearningShown(Schema):
     """A learning run: what it is told by, whether it can be stopped, how many cycles, what is shown at the end."""
 
@@ -78,6 +89,13 @@ class FittingShown(Schema):
     release: list[ReleaseShown]
     reenter: list[RememberedShown]
     entered: dict[str, str]
+    otherwise: list[str]
+    """What was entered again and shows otherwise than it was."""
+    moving: list[MovingPart]
+    cleared: str
+    """How a board looks that knows nothing yet."""
+    order: list[str]
+    """What it does after power comes, in order."""
     learning: LearningShown | None
     port: bool
     missing_dead: list[str]

@@ -12,6 +12,7 @@ from jobs.steps.fit.schemas import (
     LearningShown,
     LookShown,
     MountingShown,
+    MovingPart,
     NoPlugShown,
     ReleaseShown,
 )
@@ -24,12 +25,14 @@ from twincore.job.steps.fit import (
     Look,
     by_hand,
     differing_readbacks,
+    entered_otherwise,
     fitting_of_job,
     last_look_key,
     learns,
     missing_dead,
     missing_powered,
     to_reenter,
+    wanted_of,
 )
 from twincore.profile import Family
 from twincore.wiring import NoPlug
@@ -44,6 +47,7 @@ def fitting_shown(job: Job) -> FittingShown:
     words = FitWords(family, {})
     document = found.replacement.document
     hand = by_hand(found)
+    entering = document.get("entering", {})
     learning = document.get("learning", {}) if learns(case_of(job)) else None
     return FittingShown(
         kit=[
@@ -65,11 +69,21 @@ def fitting_shown(job: Job) -> FittingShown:
         reenter=[
             RememberedShown(
                 id=each["id"], what=each["what"], unit=each.get("unit", ""), read=each.get("read", ""),
-                enter=each.get("enter", ""), value=job.state["kept"].get(each["id"]),
+                enter=each.get("enter", ""), rows=each.get("rows", False), value=wanted_of(case_of(job), each),
             )
             for each in to_reenter(case_of(job))
         ],
         entered=job.state["reentered"],
+        otherwise=[each["id"] for each in entered_otherwise(case_of(job))],
+        moving=[
+            MovingPart(
+                id=each["id"], what=each["what"], caution=each.get("caution", ""), place=each.get("place", ""),
+                value=job.state["moving"].get(each["id"]),
+            )
+            for each in original_of(case_of(job))[1].document.get("moves", ())
+        ],
+        cleared=entering.get("cleared", ""),
+        order=list(entering.get("order", ())),
         learning=None
         if learning is None
         else LearningShown(
@@ -127,7 +141,7 @@ def _look_words(look: Look, found: Fitting, family: Family) -> tuple[str, str]:
             )
         case "panel":
             return "Keyed in, every display as it must be", ""
-    return about["need"], "before the learning run"
+    return about["need"], "before anything is keyed in" if look.group == "entering" else "before the learning run"
 
 
 def _second_words(about: dict[str, str], found: Fitting) -> tuple[str, str]:

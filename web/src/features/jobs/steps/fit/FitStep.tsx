@@ -11,6 +11,7 @@ import { Energise } from "../Energise";
 import { KitPart } from "./KitPart";
 import { Looks } from "./Looks";
 import { MountPart } from "./MountPart";
+import { MovePart } from "./MovePart";
 import { PowerPart } from "./PowerPart";
 import { PowerAtOnce } from "./PowerAtOnce";
 import { ReadBack } from "./ReadBack";
@@ -34,6 +35,7 @@ export function FitStep({ job, put }: StepProps) {
   const moved = steps.filter((step) => job.ticked[step.key]).length;
   const read = (names: string[]) => names.filter((name) => name in job.readbacks).length;
   const wrong = (names: string[]) => data.differing.filter((name) => names.includes(name));
+  const behind = data.moving.filter((part) => part.value === null || part.value === "to move").length;
   const off = Object.values(job.removed).filter((each) => each.back !== true).length;
   const parts: PartOfStep[] = [
     {
@@ -75,6 +77,17 @@ export function FitStep({ job, put }: StepProps) {
         : "not read yet",
       body: <RunSheet job={job} put={put} fitting={data} />,
     },
+    ...(data.moving.length > 0
+      ? [
+          {
+            id: "moving",
+            title: "Parts that go across",
+            done: behind === 0,
+            status: behind ? `${behind} to move, or to say that they stay` : "none left behind",
+            body: <MovePart job={job} put={put} fitting={data} />,
+          },
+        ]
+      : []),
     {
       id: "second",
       title: "A second look before power",

@@ -4,6 +4,7 @@ import { usePresses } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { LearningPart } from "./LearningPart";
 import { LivePanel } from "./LivePanel";
+import { Looks } from "./Looks";
 import { PortWrite } from "./PortWrite";
 import { ReadBack } from "./ReadBack";
 import { Reenter } from "./Reenter";
@@ -16,8 +17,24 @@ export function PowerPart({ job, put, fitting }: StepProps & { fitting: Schemas[
   const wrong = fitting.differing.filter((name) => fitting.by_panel.includes(name));
   const keyed = panels.filter((_, index) => job.looks[`on panel ${index}`]).length;
   const entered = fitting.reenter.filter((each) => each.id in job.reentered).length;
+  const before = fitting.looks.filter((look) => look.group === "entering");
   return (
     <div>
+      {(fitting.cleared || fitting.order.length > 0) && (
+        <p className="py-2">
+          {fitting.cleared && `A board that knows nothing yet shows: ${fitting.cleared}. `}
+          {fitting.order.length > 0 && `After power: ${fitting.order.join(", then ")}.`}
+        </p>
+      )}
+      {before.length > 0 && (
+        <Part
+          title="Before anything is keyed in"
+          status={`${before.filter((look) => look.done).length} of ${before.length} looked at`}
+          open={before.some((look) => !job.looks[look.key])}
+        >
+          <Looks job={job} put={put} looks={before} />
+        </Part>
+      )}
       {fitting.port && fitting.by_panel.length > 0 && (
         <Part title="Over the service port" status="write, read back, compare" open={read < fitting.by_panel.length}>
           <PortWrite job={job} put={put} />

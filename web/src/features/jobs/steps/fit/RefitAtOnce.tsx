@@ -31,8 +31,9 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
   const steps = wiring.data.steps.filter((step) => !job.ticked[step.key]);
   const kit = fitting.kit.filter((line) => line.needed === "needed" && (job.kit[line.item] ?? 0) < line.count);
   const off = Object.entries(job.removed).filter(([, each]) => !each.back);
+  const moving = fitting.moving.filter((part) => part.value === null || part.value === "to move");
   const ready = unread.every((each) => read[each.id] !== undefined);
-  if (unread.length + looks.length + steps.length + kit.length + off.length === 0) return null;
+  if (unread.length + looks.length + steps.length + kit.length + off.length + moving.length === 0) return null;
   const done = () =>
     void inTurn(put, [
       ...unread.map((each) => ({
@@ -41,6 +42,7 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
         read_how: "by eye",
       })),
       ...kit.map((line) => ({ target: `kit.${line.item}` as const, after: line.count })),
+      ...moving.map((part) => ({ target: `moving.${part.id}` as const, after: "moved" as const })),
       ...looks.filter((each) => each.group === "mount").map(lookAt),
       ...steps.map((step) => ({ target: `ticked.${step.key}` as const, after: true as const })),
       ...looks.filter((each) => each.group !== "mount").map(lookAt),
@@ -81,6 +83,12 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
         {kit.map((line) => (
           <li key={line.item}>
             There: {line.count} × {line.item}
+          </li>
+        ))}
+        {moving.map((part) => (
+          <li key={part.id}>
+            Moved across: {part.what}
+            {part.caution && <strong> ({part.caution})</strong>}
           </li>
         ))}
         {looks.map((each) => (

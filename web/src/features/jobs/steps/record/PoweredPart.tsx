@@ -6,6 +6,7 @@ import { ProblemNotice } from "@/ui/notices";
 import { useReadPort } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
+import { ListField } from "../ListField";
 import { Segments } from "@/ui/Segments";
 
 type Props = StepProps & { record: Schemas["RecordShown"]; elements: Element[] };
@@ -49,18 +50,29 @@ export function PoweredPart({ job, put, record, elements }: Props) {
       {record.remembered.length > 0 && (
         <>
           <h4 className="font-semibold">What it remembers and a new one does not</h4>
-          {record.remembered.map((each) => (
-            <DraftField
-              key={each.id}
-              label={each.unit ? `${each.what}, in ${each.unit}` : each.what}
-              hint={[each.read, each.enter ? `Entered again: ${each.enter}` : "For the record only."]
-                .filter(Boolean)
-                .join(" ")}
-              value={each.value ?? ""}
-              disabled={job.closed}
-              onSave={(text) => void put({ target: `kept.${each.id}`, after: text || null, read_how: "by eye" })}
-            />
-          ))}
+          {record.remembered.map((each) =>
+            each.rows ? (
+              <ListField
+                key={each.id}
+                label={`${each.what}, one a line: item and value`}
+                hint={each.read}
+                value={each.value ?? ""}
+                disabled={job.closed}
+                onSave={(text) => void put({ target: `kept.${each.id}`, after: text || null, read_how: "by eye" })}
+              />
+            ) : (
+              <DraftField
+                key={each.id}
+                label={each.unit ? `${each.what}, in ${each.unit}` : each.what}
+                hint={[each.read, each.enter ? `Entered again: ${each.enter}` : "For the record only."]
+                  .filter(Boolean)
+                  .join(" ")}
+                value={each.value ?? ""}
+                disabled={job.closed}
+                onSave={(text) => void put({ target: `kept.${each.id}`, after: text || null, read_how: "by eye" })}
+              />
+            ),
+          )}
         </>
       )}
     </>
