@@ -234,7 +234,7 @@ class Pictures(MiddleTestCase):
             self.saved(page)
             page.get_by_role("button", name="C1 pin 1 ").click()
             page.get_by_label("Size in mm²").fill("thick")
-            page.get_by_text("A number above 0 is needed here").wait_for()
+            page.get_by_text("A number above 0, or a gauge such as 18 AWG").wait_for()
             page.get_by_label("Size in mm²").fill("1,5")
             page.get_by_label("Tag").fill("L")
             page.get_by_role("button", name="Keep, next pin").click()

@@ -126,6 +126,18 @@ class SupplyAndWire(SimpleTestCase):
         self.assertTrue(measure.is_class_2(30, 100))  # NEC article 725
         self.assertFalse(measure.is_class_2(24, 101))
 
+    def test_a_wire_is_judged_by_what_it_carries_and_by_how_far(self) -> None:
+        told = {
+            # 12 A on 1.5 mm² over 4 m: 12 × 2 × 0.004 km × 13.3 Ω/km = 1.28 V of 230 V
+            (12, 1.5, None, 4, 230): ("thick enough", 1.28), (12, 1.0, None, 4, 230): ("too thin", 1.87),
+            # 0.5 A on 18 AWG over 100 ft each way: 0.777 V, more than 5 % of 12 V and less than 5 % of 24 V
+            (0.5, None, 18, 30.48, 12): ("too long", 0.78), (0.5, None, 18, 30.48, 24): ("thick enough", 0.78),
+            (8, None, 18, None, 230): ("too thin", None), (1, 0.14, None, None, None): ("not known", None),
+        }  # fmt: skip
+        for given_, expected in told.items():
+            judged = measure.judge_wire(*given_)
+            self.assertEqual((judged.verdict, judged.drop_v and round(judged.drop_v, 2)), expected, given_)
+
     def test_wire(self) -> None:
         # ASTM B258, 18 AWG
         self.assertAlmostEqual(measure.gauge_diameter_mm(18), 1.024, places=3)
@@ -134,7 +146,17 @@ class SupplyAndWire(SimpleTestCase):
         self.assertAlmostEqual(measure.voltage_drop_v(0.5, 30.48, measure.gauge_ohm_per_km(18)), 0.777, places=3)
         # IEC 60228 class 5
         self.assertEqual([measure.area_ohm_per_km(a) for a in (0.5, 0.75, 1, 1.5, 2.5)], [39.0, 26.0, 19.5, 13.3, 7.98])
-        for call in (lambda: measure.gauge_ohm_per_km(3), lambda: measure.area_ohm_per_km(7)):
+        # IEC 60204-1 table 6, method B1 (from memory); NEC 240.4(D) (from memory)
+        self.assertEqual([measure.ampacity_a(a) for a in (0.75, 1, 1.5, 2.5, 4)], [8.6, 10.3, 13.5, 18.3, 24])
+        self.assertEqual([measure.gauge_ampacity_a(g) for g in (18, 16, 14, 12, 10)], [7, 10, 15, 20, 30])
+        # a size between two of the table counts as the smaller one; 16 AWG is 1.31 mm²
+        self.assertEqual(measure.ampacity_a(measure.gauge_area_mm2(16)), 10.3)
+        for call in (
+            lambda: measure.ampacity_a(0.5),
+            lambda: measure.gauge_ampacity_a(20),
+            lambda: measure.gauge_ohm_per_km(3),
+            lambda: measure.area_ohm_per_km(7),
+        ):
             with self.assertRaises(ValueError):
                 call()
 

@@ -6,7 +6,7 @@ from typing import Any
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import Max
+from django.db.models import Max, QuerySet
 
 from config.errors import Changed, Faulty, NotThere, Refused
 from jobs.cases import case_of
@@ -24,9 +24,12 @@ from twincore.job import (
     Target,
     as_said,
     changed,
+    contradicts,
     current,
     empty_state,
     step_in_hand,
+    supply_needed,
+    supply_said,
     target_waits_for,
     value_at,
 )
@@ -98,6 +101,7 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     _check_unchanged(job, new)
     if waiting := target_waits_for(job.state, new.target, new.read_how):
         raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
+    _check_supply(job, new)
     before = value_at(job.state, new.target)
     made = _made(job, target, new, Given(person.shown_name, now, new.reason, new.read_how, person.pk))
     job.state = changed(job.state, made)
@@ -162,6 +166,30 @@ def check_open(job: Job, target: str) -> None:
     handed = "hand_over" in job.state["confirmed"] and target not in ("signed", "confirmed.hand_over")
     if handed:
         raise Refused("This job is handed over and waits for a second person. Take the hand-over back to change it.")
+
+
+def _check_supply(job: Job, new: NewEntry) -> None:
+    """Refuse what cannot be true beside another open job on the same machine: one says dead, the other has power."""
+    needed = supply_needed(job.state, new.target, new.read_how) if new.after is not None else None
+    if needed is None:
+        return
+    for other in machine_jobs_open(job):
+        if contradicts(needed, supply_said(current(other.state))):
+            said = "has this machine locked off" if needed == "on" else "says that this machine has power again"
+            raise Refused(
+                f"{other.code} {said}. One of the two is wrong, or somebody is at work there: go and look, and say in "
+                "the job that is wrong how the supply stands."
+            )
+
+
+def machine_jobs_open(job: Job) -> QuerySet[Job]:
+    """The other open jobs on a job's machine."""
+    return (
+        Job.objects.filter(depot=job.depot_id, machine_key=job.machine_key, closed_at__isnull=True, origin__isnull=True)
+        .exclude(pk=job.pk)
+        .select_related("depot")
+        .order_by("number")
+    )
 
 
 def _check_unchanged(job: Job, new: NewEntry) -> None:

@@ -21,6 +21,7 @@ from twincore.job.sheet import Profiles, sheet_of
 from twincore.job.state import VERSION, ConfirmedSaid, State, current, empty_state
 from twincore.job.target import EntryMade, Need, Step, Target, checked
 from twincore.job.targets import TARGETS
+from twincore.job.together import Supply, contradicts, supply_needed, supply_said
 
 __all__ = [
     "KEPT_BESIDE",
@@ -36,11 +37,13 @@ __all__ = [
     "Standing",
     "State",
     "Step",
+    "Supply",
     "Target",
     "as_said",
     "changed",
     "checked",
     "cleared",
+    "contradicts",
     "current",
     "done",
     "empty_state",
@@ -51,6 +54,8 @@ __all__ = [
     "standing",
     "step_in_hand",
     "step_of",
+    "supply_needed",
+    "supply_said",
     "target_waits_for",
     "uncleared_causes",
     "unread_powered",

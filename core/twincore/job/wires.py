@@ -7,8 +7,11 @@ from typing import Any
 from twincore.carry_over import exactly
 from twincore.errors import DocumentError, LimitError, WrongValue
 from twincore.job.case import Case, original_of
+from twincore.job.facts import fact_values
+from twincore.measure import WireJudged, judge_wire
 from twincore.profile import Board, Family
 from twincore.profile.faults import FaultList
+from twincore.profile.values import is_number
 from twincore.wiring import (
     ORDERS,
     SETTLEMENTS,
@@ -18,6 +21,7 @@ from twincore.wiring import (
     WiringRecord,
     build_wiring,
     carry_wires,
+    plugs_of,
     wiring_findings,
 )
 
@@ -64,6 +68,36 @@ def findings_of(case: Case) -> list[WiringFinding]:
     family, board = original_of(case)
     record = wiring_of(case)
     return wiring_findings(board, family, [w for w in record.wires if w.recorded], record.without_record)
+
+
+@dataclass(frozen=True, slots=True)
+class SizeJudged:
+    """A wire whose load is known, and whether it is thick enough for it."""
+
+    wire: str
+    place: str
+    signal: str
+    load_a: float
+    judged: WireJudged
+
+
+def sizes_of(case: Case) -> list[SizeJudged]:
+    """The recorded wires whose size is written down and whose load somebody measured (`load.fan.line.amps`)."""
+    facts = fact_values(case)
+    supply = facts.get("supply.volts")
+    volts = float(supply) if is_number(supply) else None
+    found = []
+    family, board = original_of(case)
+    pins = {pin.place: pin for plug in plugs_of(board, family).values() for pin in plug.pins.values()}
+    for name, wire in sorted(case.state["wires"].items(), key=lambda each: each[1].get("n", 0)):
+        place = f"{wire.get('connector')}.{wire.get('pin')}"
+        signal = wire.get("signal") or (pins[place].carries if place in pins else None)
+        load = facts.get(f"load.{signal}.amps")
+        if signal is None or not is_number(load) or not (wire.get("mm2") or wire.get("awg") is not None):
+            continue
+        judged = judge_wire(float(load), wire.get("mm2"), wire.get("awg"), wire.get("length_m"), volts)
+        found.append(SizeJudged(name, place, signal, float(load), judged))
+    return found
 
 
 def step_key(step: Step) -> str:

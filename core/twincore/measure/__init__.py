@@ -15,10 +15,14 @@ from twincore.measure.sensors import (
 from twincore.measure.stored_energy import StoredEnergy, discharge_s, largest_bleed_kohm, stored_energy
 from twincore.measure.supply import control_band, is_class_2, supply_band
 from twincore.measure.wire import (
+    WireJudged,
+    ampacity_a,
     area_ohm_per_km,
+    gauge_ampacity_a,
     gauge_area_mm2,
     gauge_diameter_mm,
     gauge_ohm_per_km,
+    judge_wire,
     voltage_drop_v,
 )
 
@@ -30,6 +34,8 @@ __all__ = [
     "Side",
     "StoredEnergy",
     "Termination",
+    "WireJudged",
+    "ampacity_a",
     "area_ohm_per_km",
     "beta_curve",
     "closed_band",
@@ -37,6 +43,7 @@ __all__ = [
     "count_terminators",
     "designated_rating",
     "discharge_s",
+    "gauge_ampacity_a",
     "gauge_area_mm2",
     "gauge_diameter_mm",
     "gauge_ohm_per_km",
@@ -46,6 +53,7 @@ __all__ = [
     "is_designation",
     "judge",
     "judge_beyond",
+    "judge_wire",
     "largest_bleed_kohm",
     "platinum_curve",
     "platinum_tolerance_c",

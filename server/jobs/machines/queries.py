@@ -7,10 +7,10 @@ from django.db.models import Count, Max, QuerySet
 from config.errors import NotThere
 from jobs.actions import machine_key as key_of
 from jobs.cases import case_of
-from jobs.machines.schemas import MachineLine, MachineNow
+from jobs.machines.schemas import AlsoOpen, MachineLine, MachineNow
 from jobs.models import Job
 from people.models import Person
-from twincore.job import current
+from twincore.job import current, supply_said
 from twincore.job.left import left_in_order
 
 __all__ = ["jobs_on", "key_of", "machine_lines", "machine_now", "machines"]
@@ -63,6 +63,20 @@ def jobs_on(person: Person, machine_key: str) -> QuerySet[Job]:
     )
 
 
+def _also_open(job: Job) -> AlsoOpen:
+    state = job.state
+    supply = supply_said(state)
+    said = (
+        state["energised"]
+        if supply == "on"
+        else next((h for h in state["holds"].values() if not h.get("skipped")), None)
+    )
+    return AlsoOpen(
+        id=job.pk, code=job.code, step=job.step, original=state["original"], supply=supply, by=said["by"] if said else "",
+        at=said["at"] if said else "",
+    )  # fmt: skip
+
+
 def machine_now(person: Person, machine_key: str, but: Job | None = None) -> MachineNow:
     """A machine as it stands by its records; `but` leaves a job out, for one that is just begun."""
     rows = jobs_on(person, machine_key)
@@ -91,4 +105,5 @@ def machine_now(person: Person, machine_key: str, but: Job | None = None) -> Mac
         serial=_serial(jobs),
         defects=defects,
         corrections=corrections,
+        also_open=[_also_open(each) for each in jobs if each.closed_at is None and each.origin is None],
     )

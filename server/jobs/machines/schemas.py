@@ -7,6 +7,7 @@ from ninja import Field, Schema
 
 from bench.schemas import Positions
 from config.paging import Paging
+from twincore.job import Supply
 
 
 class MachineLine(Schema):
@@ -32,6 +33,18 @@ class MachineJob(Schema):
     verdict: str | None
 
 
+class AlsoOpen(Schema):
+    """Another open job on the machine: its step in hand, what it says of the supply, and by whom."""
+
+    id: UUID
+    code: str
+    step: str
+    original: str | None
+    supply: Supply | None
+    by: str
+    at: str
+
+
 class MachineNow(Schema):
     """A machine: which board is in it now, how it was left, by which job; and what is open about it."""
 
@@ -44,6 +57,7 @@ class MachineNow(Schema):
     serial: str | None
     defects: list[str]
     corrections: list[str]
+    also_open: list[AlsoOpen]
 
 
 class MachineSearch(Paging):

@@ -4581,6 +4581,10 @@ export interface components {
             carry_by?: string;
             /** Mm2 */
             mm2?: number | null;
+            /** Awg */
+            awg?: number | null;
+            /** Length M */
+            length_m?: number | null;
             /** N */
             n: number;
         };
@@ -5980,6 +5984,18 @@ export interface components {
             detail: string;
         };
         /**
+         * SizeShown
+         * @description A wire of known load: whether it is thick enough, in words.
+         */
+        SizeShown: {
+            /** Place */
+            place: string;
+            /** Verdict */
+            verdict: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * StepLine
          * @description One thing to do with one hand; `key` is the name under which it is ticked.
          */
@@ -6074,6 +6090,8 @@ export interface components {
             findings: components["schemas"]["FindingShown"][];
             /** Adapters */
             adapters: string[];
+            /** Sizes */
+            sizes: components["schemas"]["SizeShown"][];
             /**
              * Order
              * @enum {string}
@@ -6901,6 +6919,29 @@ export interface components {
             size: number;
         };
         /**
+         * AlsoOpen
+         * @description Another open job on the machine: its step in hand, what it says of the supply, and by whom.
+         */
+        AlsoOpen: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Code */
+            code: string;
+            /** Step */
+            step: string;
+            /** Original */
+            original: string | null;
+            /** Supply */
+            supply: ("off" | "on") | null;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
          * MachineNow
          * @description A machine: which board is in it now, how it was left, by which job; and what is open about it.
          */
@@ -6925,6 +6966,8 @@ export interface components {
             defects: string[];
             /** Corrections */
             corrections: string[];
+            /** Also Open */
+            also_open: components["schemas"]["AlsoOpen"][];
         };
         /**
          * MachineJob
@@ -8364,6 +8407,10 @@ export interface components {
             carry_by?: string;
             /** Mm2 */
             mm2?: number | null;
+            /** Awg */
+            awg?: number | null;
+            /** Length M */
+            length_m?: number | null;
         };
         /**
          * EntryValues

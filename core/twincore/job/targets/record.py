@@ -142,6 +142,9 @@ class WireSaid(TypedDict, total=False):
     pin: Line
     carry_by: Line
     mm2: Annotated[float, Within(0.01, 1000)] | None
+    awg: Annotated[int, Within(0, 40, whole=True)] | None
+    """The gauge number, where the wire is marked by that."""
+    length_m: Annotated[float, Within(0.01, 1000)] | None
 
 
 class WireKept(WireSaid, Numbered):

@@ -47,6 +47,14 @@ class WireShown(Schema):
     recorded: bool
 
 
+class SizeShown(Schema):
+    """A wire of known load: whether it is thick enough, in words."""
+
+    place: str
+    verdict: str
+    words: str
+
+
 class FreePinShown(Schema):
     """A pin of the replacement without a wire."""
 
@@ -94,6 +102,7 @@ class WiringShown(Schema):
     steps: list[StepLine]
     findings: list[FindingShown]
     adapters: list[str]
+    sizes: list[SizeShown]
     order: Order
     orders: list[Order]
     wire_sums: dict[str, int]

@@ -14,6 +14,7 @@ from jobs.steps.carry_over.schemas import (
     LeafletShown,
     PanelShown,
     PressesShown,
+    SizeShown,
     StepLine,
     TablePin,
     TrapShown,
@@ -23,7 +24,7 @@ from jobs.steps.carry_over.schemas import (
 from twincore.choose import Question
 from twincore.job.comparison import comparison_of
 from twincore.job.presses import press_plan
-from twincore.job.wires import WiringOf, step_key, wiring_plan
+from twincore.job.wires import SizeJudged, WiringOf, sizes_of, step_key, wiring_plan
 from twincore.profile import Family, written_positions
 from twincore.profile.values import plain
 from twincore.wiring import ORDERS, Step, WirePlan, plugs_of
@@ -55,6 +56,7 @@ def wiring_shown(job: Job) -> WiringShown:
         steps=[_step(each, by_id, titles, job) for each in plan.steps],
         findings=findings_shown(job, found.findings, family),
         adapters=sorted(titles.values()),
+        sizes=[_size(each, family) for each in sizes_of(case_of(job))],
         order=job.state.get("order") or ORDERS[0],
         orders=list(ORDERS),
         wire_sums=plan.counts(),
@@ -103,6 +105,14 @@ def _table(revision_id: int, family: Family) -> list[TablePin]:
         for plug in plugs_of(board_profile(revision_id), family).values()
         for pin in plug.pins.values()
     ]
+
+
+def _size(each: SizeJudged, family: Family) -> SizeShown:
+    judged = each.judged
+    allowed = f", it may carry {judged.allowed_a:g} A" if judged.allowed_a is not None else ""
+    drop = f", {judged.drop_v:.1f} V are lost on the way" if judged.drop_v is not None else ""
+    words = f"{_title(family, each.signal)}, {each.load_a:g} A: {judged.verdict}{allowed}{drop}"
+    return SizeShown(place=each.place, verdict=judged.verdict, words=words)
 
 
 def _wire(each: WirePlan, titles: dict[str, str]) -> WireShown:

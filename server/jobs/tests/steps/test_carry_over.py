@@ -139,6 +139,21 @@ class Leaflet(FrontTestCase):
         self.assertEqual([why for what, why in lines if what == "flame rod"], ["kit"])
 
 
+class Sizes(FrontTestCase):
+    def test_a_wire_of_known_load_is_judged_by_its_size_or_gauge(self) -> None:
+        self.open = self.job(3)
+        self.add("fact.load.fan.line.amps", {"value": 9, "source": "measured"})
+        self.add("fact.supply.volts", {"value": 230, "source": "measured"})
+        self.add("wire.w4", {"connector": "C1", "pin": "4", "mm2": 0.75})
+        size = self.of("wiring")["sizes"][0]
+        self.assertEqual((size["place"], size["verdict"]), ("C1.4", "too thin"))
+        self.assertIn("it may carry 8.6 A", size["words"])
+        kept = {"connector": "C1", "pin": "4", "mm2": 0.75}
+        self.add("wire.w4", {"connector": "C1", "pin": "4", "awg": 16, "length_m": 3}, before=kept)
+        self.assertEqual(self.of("wiring")["sizes"][0]["verdict"], "thick enough")
+        self.add("wire.w5", {"connector": "C1", "pin": "5", "awg": 99}, 422)
+
+
 class Plans(FrontTestCase):
     def setUp(self) -> None:
         super().setUp()

@@ -61,6 +61,8 @@ export function useEarlier(job: Job) {
     queryKey: ["earlier", job.id],
     queryFn: () => answer(api.GET("/api/jobs/{job_id}/earlier", at(job.id))),
     staleTime: 60_000,
+    // somebody else may lock the same machine off, or put its supply on
+    refetchInterval: job.closed ? false : 30_000,
   });
 }
 

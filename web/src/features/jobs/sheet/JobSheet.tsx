@@ -5,6 +5,7 @@ import { RefusedProvider } from "../entries/Refusal";
 import { SavedWord, SaveState } from "../entries/SaveState";
 import { useEntries, type Put } from "../entries/useEntries";
 import { goTo } from "../steps/Next";
+import { AlsoOpen } from "./AlsoOpen";
 import { AskDepot } from "./AskDepot";
 import { BorrowedBanner } from "./BorrowedBanner";
 import { EarlierBanner } from "./EarlierBanner";
@@ -67,6 +68,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
           onWithdraw={(each) => void entries.withdraw(each)}
         />
         {job.closed && <SkippedBanner job={job} />}
+        <AlsoOpen job={job} />
         <BorrowedBanner job={job} put={put} />
         {open.map((step) => (
           <OpenStep

@@ -71,6 +71,15 @@ export function WiringPanel({ job, put, wiring }: StepProps & { wiring: Schemas[
           </ul>
         </>
       )}
+      {wiring.sizes.length > 0 && (
+        <ul aria-label="Wire sizes">
+          {wiring.sizes.map((size) => (
+            <li key={size.place} className={size.verdict.startsWith("too") ? "font-semibold" : ""}>
+              <span className="font-mono">{size.place}</span> {size.words}
+            </li>
+          ))}
+        </ul>
+      )}
       <p className="text-faint">
         {total(wiring.wire_sums)} wires: {told(wiring.wire_sums)}. {total(wiring.pin_sums)} pins:{" "}
         {told(wiring.pin_sums)}.

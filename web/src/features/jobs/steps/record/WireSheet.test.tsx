@@ -11,14 +11,14 @@ function shown(parts: Parameters<typeof jobSheet>[0] = {}, carries = true) {
   render(<WireSheet job={jobSheet(parts)} plug="J1" pin="3" signals={signals} carries={carries} {...calls} />);
   return calls;
 }
-const field = (name: string) => screen.getByRole("textbox", { name });
+const field = (name: string | RegExp) => screen.getByRole("textbox", { name });
 const button = (name: string) => screen.getByRole<HTMLButtonElement>("button", { name });
 
 describe("the wire on a pin", () => {
   it("is kept with what was said of it, and nothing that was not", async () => {
     const { put, onNext } = shown();
     await userEvent.type(field("Tag"), " 17 ");
-    await userEvent.type(field("Size in mm²"), "0,75");
+    await userEvent.type(field(/^Size in mm²/), "0,75");
     await userEvent.selectOptions(screen.getByRole("combobox"), "fan");
     await userEvent.click(button("Keep, next pin"));
     const [change] = put.mock.calls[0] as [{ target: string; after: unknown }];
@@ -29,9 +29,17 @@ describe("the wire on a pin", () => {
 
   it.each(["0", "-1", "thin"])("is not kept with a size of %s", async (size) => {
     shown();
-    await userEvent.type(field("Size in mm²"), size);
+    await userEvent.type(field(/^Size in mm²/), size);
     expect(button("Keep, next pin").disabled).toBe(true);
-    expect(screen.getByText("A number above 0 is needed here.")).toBeTruthy();
+    expect(screen.getByText(/A number above 0, or a gauge/)).toBeTruthy();
+  });
+
+  it("is marked by its gauge as well as by its cross-section, with its length", async () => {
+    const { put } = shown();
+    await userEvent.type(field(/^Size in mm²/), "18 AWG");
+    await userEvent.type(field(/^Length in m/), "12");
+    await userEvent.click(button("Keep, next pin"));
+    expect(put.mock.calls[0]?.[0].after).toEqual({ connector: "J1", pin: "3", awg: 18, length_m: 12 });
   });
 
   it("is changed where it was recorded, and can be taken out", async () => {

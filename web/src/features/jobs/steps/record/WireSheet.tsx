@@ -16,7 +16,7 @@ type Props = StepProps & {
   onClose: () => void;
   onNext: () => void;
 };
-type Draft = { tag: string; colour: string; mm2: string; goes_to: string; signal: string };
+type Draft = { tag: string; colour: string; size: string; length: string; goes_to: string; signal: string };
 
 /** The wire on one pin; keeping it moves on to the next pin. */
 export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNext }: Props) {
@@ -25,12 +25,15 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
   const [draft, setDraft] = useState<Draft>({
     tag: text(wire?.tag),
     colour: text(wire?.colour),
-    mm2: text(wire?.mm2),
+    size: wire?.awg == null ? text(wire?.mm2) : `${wire.awg} AWG`,
+    length: text(wire?.length_m),
     goes_to: text(wire?.goes_to),
     signal: text(wire?.signal),
   });
-  const size = numberFrom(draft.mm2);
-  const wrong = draft.mm2.trim() !== "" && !(size > 0);
+  const size = sizeFrom(draft.size);
+  const length = numberFrom(draft.length);
+  const wrong = draft.size.trim() !== "" && size === null;
+  const wrongLength = draft.length.trim() !== "" && !(length > 0);
   const set = (name: keyof Draft) => (event: { target: { value: string } }) =>
     setDraft({ ...draft, [name]: event.target.value });
   const keep = () => {
@@ -39,7 +42,7 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
         .map((name) => [name, draft[name].trim()])
         .filter(([, value]) => value),
     ) as Record<string, string>;
-    const after = { ...words, connector: plug, pin, ...(draft.mm2.trim() ? { mm2: size } : {}) };
+    const after = { ...words, connector: plug, pin, ...size, ...(length > 0 ? { length_m: length } : {}) };
     void put({ target: `wire.${there?.[0] ?? newId()}`, after });
     onNext();
   };
@@ -49,13 +52,20 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
         <TextField label="Tag" maxLength={40} value={draft.tag} disabled={job.closed} onChange={set("tag")} />
         <TextField label="Colour" maxLength={40} value={draft.colour} disabled={job.closed} onChange={set("colour")} />
         <TextField
-          label="Size in mm²"
-          inputMode="decimal"
-          value={draft.mm2}
+          label="Size in mm², or its gauge"
+          value={draft.size}
           disabled={job.closed}
           aria-invalid={wrong}
-          hint={wrong && <strong role="alert">A number above 0 is needed here.</strong>}
-          onChange={set("mm2")}
+          hint={wrong && <strong role="alert">A number above 0, or a gauge such as 18 AWG, is needed here.</strong>}
+          onChange={set("size")}
+        />
+        <TextField
+          label="Length in m, where it is long"
+          inputMode="decimal"
+          value={draft.length}
+          disabled={job.closed}
+          aria-invalid={wrongLength}
+          onChange={set("length")}
         />
         <TextField
           label="Goes to"
@@ -81,7 +91,7 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
       </div>
       {!job.closed && (
         <div className="mt-4 flex flex-wrap gap-2">
-          <Button kind="main" disabled={wrong} onClick={keep}>
+          <Button kind="main" disabled={wrong || wrongLength} onClick={keep}>
             Keep, next pin
           </Button>
           <Button
@@ -106,4 +116,12 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
 
 function text(value: unknown): string {
   return value === undefined || value === null ? "" : String(value);
+}
+
+/** A wire’s size as it is marked: a cross-section, or a gauge number; null where it is neither. */
+function sizeFrom(text: string): { mm2: number } | { awg: number } | null {
+  const gauge = /^(\d{1,2})\s*(awg|ga\.?|gauge)$/i.exec(text.trim());
+  if (gauge) return Number(gauge[1]) <= 40 ? { awg: Number(gauge[1]) } : null;
+  const area = numberFrom(text);
+  return area > 0 ? { mm2: area } : null;
 }

@@ -1,0 +1,56 @@
+"""Two open jobs on one machine: they see each other, and where one says dead and the other on, both are stopped."""
+
+from typing import Any
+from uuid import uuid4
+
+from jobs.models import Job
+from jobs.tests.steps.test_fit import FitTestCase
+
+
+class TwoJobs(FitTestCase):
+    """The job of the fitting tests stands ready to be powered; another is opened for a second board of the machine."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        shown = self.post("jobs", {"id": str(uuid4()), "machine": self.open.machine, "complaint": "drive board"})
+        self.other = Job.objects.get(pk=shown["id"])
+
+    def other_says(self, target: str, after: Any, status: int = 200, before: Any = None) -> Any:
+        return self.entry(self.other, target, after, before, status)
+
+    def test_they_see_each_other_with_what_each_says_of_the_supply(self) -> None:
+        also = self.of("earlier")["also_open"]
+        self.assertEqual([(each["code"], each["supply"]) for each in also], [(self.other.code, None)])
+        there = self.get(f"jobs/{self.other.pk}/earlier")["also_open"]
+        self.assertEqual(
+            [(each["code"], each["supply"], each["by"]) for each in there], [(self.open.code, "off", "Wennick Tarl")]
+        )
+
+    def test_the_supply_does_not_come_on_while_the_other_has_it_locked_off(self) -> None:
+        self.other_says("original", "TVH-2210-C")
+        self.make_dead(self.other)
+        released = [each["id"] for each in self.of("fitting")["release"]]
+        refused = self.entry(self.open, "energised", {"released": released}, status=400, reason="trying")
+        self.assertIn(f"{self.other.code} has this machine locked off", refused["detail"])
+        # the other takes its lock off, and says so: then it may come on
+        self.other_says("power", "on", before="off")
+        self.put_back_on(self.open)
+
+    def test_nobody_works_in_a_machine_that_the_other_says_has_power(self) -> None:
+        self.other_says("original", "TVH-2210-C")
+        self.make_dead(self.other)
+        Job.objects.filter(pk=self.other.pk).update(machine_key="elsewhere")
+        self.put_back_on(self.open)
+        Job.objects.filter(pk=self.other.pk).update(machine_key=self.open.machine_key)
+        for target, after in (("found.S1", "000000"), (f"removed.{uuid4()}", {"what": "lid", "kind": "panel"})):
+            refused = self.other_says(target, after, 400)
+            self.assertIn(f"{self.open.code} says that this machine has power again", refused["detail"])
+        # and the one with power makes no run while the other says dead
+        refused = self.entry(self.open, "learned", {"cycles": 1, "shown": "L"}, status=400)
+        self.assertIn("locked off", refused["detail"])
+        # what is wrong can always be put right
+        self.other_says("power", "on", before="off")
+
+    def test_jobs_on_other_machines_and_closed_ones_have_no_say(self) -> None:
+        Job.objects.filter(pk=self.other.pk).update(machine_key="elsewhere")
+        self.assertEqual(self.of("earlier")["also_open"], [])
