@@ -98,18 +98,20 @@ def judge_connectors(
         if partner is not None and not wrong:
             reasons.append(Reason("plug fits", "fits", {"connector": name, "to": partner, "style": style}))
             minutes += MINUTES["plug"]
-        elif (lead := _lead_for(mine, candidate, adapters)) is not None:
-            data = {"connector": name, "lead": lead.title, "price": lead.price}
-            reasons.append(Reason("adapter lead", "with work", data))
-            minutes += MINUTES["plug"] * (1 + lead.ends)
-        elif partner is not None:
-            pins = [{"pin": w.pin, "original": w.signal, "replacement": its.get(w.pin)} for w in wrong]
-            data = {"connector": name, "to": partner, "style": style, "pins": pins}
-            reasons.append(Reason("other pinning", "with work", data))
-            minutes += MINUTES["wire"] * len(mine)
         else:
-            reasons.append(Reason("single wires", "with work", {"connector": name, "style": style, "count": len(mine)}))
-            minutes += MINUTES["wire"] * len(mine)
+            lead = _lead_for(mine, candidate, adapters)
+            if partner is not None:
+                pins = [{"pin": w.pin, "original": w.signal, "replacement": its.get(w.pin)} for w in wrong]
+                data = {"connector": name, "to": partner, "style": style, "pins": pins}
+                reasons.append(Reason("other pinning", "with work", data))
+            elif lead is None:
+                told = {"connector": name, "style": style, "count": len(mine)}
+                reasons.append(Reason("single wires", "with work", told))
+            if lead is not None:
+                reasons.append(
+                    Reason("adapter lead", "with work", {"connector": name, "lead": lead.title, "price": lead.price})
+                )
+            minutes += MINUTES["wire"] * len(mine) if lead is None else MINUTES["plug"] * (1 + lead.ends)
     return judged("connectors", reasons or [Reason("nothing plugged", "fits")], [], minutes)
 
 

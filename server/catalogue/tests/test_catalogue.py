@@ -25,7 +25,7 @@ class Search(WorldTestCase):
         page = self.get("boards?size=3&page=2")
         self.assertEqual((len(page["items"]), page["total"], page["page"]), (3, Board.objects.count(), 2))
         made = self.get("boards?status=current&search=Omnifen&family=deck-oven")
-        self.assertEqual({each["part_number"] for each in made["items"]}, {"OFN-U3", "OFN-U5", "OFN-K2"})
+        self.assertEqual({each["part_number"] for each in made["items"]}, {"OFN-U3", "OFN-U5", "OFN-K2", "OFN-L1"})
         self.get("boards?page=0", 422)
         self.get("board/none", 404)
         self.get("families/none", 404)

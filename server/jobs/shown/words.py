@@ -135,7 +135,7 @@ def _pinning(w: FitWords, d: dict[str, Any]) -> str:
         f"pin {p['pin']}: {w.signal(p['original'])} there, {w.signal(p['replacement']) if p['replacement'] else 'nothing'} here"
         for p in d["pins"]
     )
-    return f"The same plug {d['connector']} has other pinning: {pins}. Move the wires pin by pin"
+    return f"The same plug {d['connector']} has other pinning: {pins}. It must not simply go on"
 
 
 def _stock(w: FitWords, d: dict[str, Any]) -> str:

@@ -32,7 +32,7 @@ class Words(SimpleTestCase):
             (Question("room.top_mm", {"from": 12}, "mm"), "Room upwards: at least 12 mm"),
             (Question("fuel", ["gas", "oil"]), "Fuel: gas or oil"),
             (Question("attached.TVH-9", True), "Is TVH-9 in the machine as well: yes"),
-            (Question("something.else", 3), "something.else: 3"),
+            (Question("something.else", 3), "Something else: 3"),
         ):
             self.assertEqual(self.words.question(question), words)
 

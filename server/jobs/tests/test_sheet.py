@@ -81,6 +81,6 @@ class Queries(QueryCounts):
         self.counted(5, f"jobs/{self.job(1).pk}/entries")
 
     def test_a_comparison_and_its_candidates_ask_the_database_no_more_once_profiles_are_known(self) -> None:
-        for path, queries in (("comparison", 3), ("candidates", 11), ("boards/original", 4)):
+        for path, queries in (("comparison", 3), ("candidates", 12), ("boards/original", 4)):
             self.get(f"jobs/{self.job(5).pk}/{path}")
             self.counted(queries, f"jobs/{self.job(5).pk}/{path}")

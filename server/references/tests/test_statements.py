@@ -44,7 +44,7 @@ class Statements(WorldTestCase):
 
     def test_statements_are_found_by_board_and_relation(self) -> None:
         found = self.get("statements?board=tvh-2210-b&relation=universal")["items"]
-        self.assertEqual({each["replacement"] for each in found}, {"OFN-U3", "OFN-U5"})
+        self.assertEqual({each["replacement"] for each in found}, {"OFN-U3", "OFN-U5", "OFN-L1"})
         self.post("statements/none/withdraw", {"reason": "x"}, 404)
 
     def test_what_may_stand_in_for_a_board_is_listed_over_chains_too_and_never_what_must_not(self) -> None:

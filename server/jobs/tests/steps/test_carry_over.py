@@ -23,7 +23,7 @@ class Schools(FrontTestCase):
     def test_the_table_names_the_fact_that_would_decide_and_then_speaks(self) -> None:
         table = self.school("table")
         self.assertIsNone(table["positions"])
-        self.assertIn("This would decide: model, made.", table["says"][0])
+        self.assertIn("This would decide: model, year of make.", table["says"][0])
         self.add("fact.model", {"value": "DK2", "source": "plate"})
         self.add("fact.made", {"value": 2004, "source": "plate"})
         table = self.school("table")

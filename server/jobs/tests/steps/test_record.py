@@ -59,12 +59,14 @@ class Recording(FrontTestCase):
         self.entry(self.open, f"settled.{place}", {"as": how, "note": "followed to the end"}, before)
         return next(w["to_place"] for w in self.of("wiring")["wires"] if w["id"] == "w5")
 
-    def test_a_keyed_plug_needs_no_wires_and_an_unkeyed_one_does(self) -> None:
+    def test_a_plug_that_goes_on_one_way_needs_no_wires(self) -> None:
         self.entry(self.open, "plug.C1", "whole")
-        self.assertIn("not keyed", self.entry(self.open, "plug.C3", "whole", status=400)["detail"])
+        # a plug of one pin goes on one way, keyed or not
+        self.entry(self.open, "plug.C3", "whole")
+        self.entry(self.open, "plug.C3", None, "whole")
         self.assertIn("moves without a record", self.wire("w1", "C1", 1, 400)["detail"])
         self.entry(self.open, "plug.C3", "one by one")
-        self.assertEqual([w["treatment"] for w in self.of("wiring")["wires"] if w["id"] == "C3.1"], ["straight"])
+        self.assertEqual([w["treatment"] for w in self.of("wiring")["wires"] if w["id"] == "C3.1"], ["single"])
         self.entry(self.open, "plug.C3", None, "one by one")
         self.wire("ht", "C3", 1)
         self.assertIn("wires not recorded: C2", self.of("record")["missing"])
