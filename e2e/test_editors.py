@@ -12,6 +12,7 @@ class Editors(BrowserTestCase):
         page.get_by_role("button", name="Gas deck oven").wait_for()  # the list pushes down what stands below
         page.get_by_text("It was tested already").click()
         page.get_by_role("button", name="The board is the cause").click()
+        page.get_by_role("button", name="Rule out Board condemned").wait_for()
         page.get_by_label("Marking on the board").fill(board)
         page.get_by_role("button", name=f"This is it: {board}", exact=True).click()
         self.make_safe(page)

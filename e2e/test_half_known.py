@@ -45,6 +45,7 @@ class HalfKnown(SketchTestCase):
         page.get_by_text("It was tested already").tap()
         page.get_by_label("What was measured").fill("scorched beside the fuse")
         page.get_by_role("button", name="The board is the cause").tap()
+        page.get_by_role("button", name="Rule out Board condemned").wait_for()
         page.get_by_label("Marking on the board").fill("K7-100")
         page.get_by_role("button", name="Sketch it", exact=True).tap()
         sheet = page.get_by_role("dialog")

@@ -15,7 +15,6 @@ COUNT = "() => { window.taps = 0; addEventListener('click', (e) => { if (e.isTru
 class ShortLane(BrowserTestCase):
     def test_the_same_board_again_takes_twelve_taps(self) -> None:
         with self.page(size=PHONE, touch=True, dark=True) as page:
-            self.before(page)
             page.get_by_text("Open a new job").tap()
             page.get_by_label("Machine", exact=True).fill(MACHINE)
             page.get_by_role("button", name="Open job").tap()
@@ -47,10 +46,6 @@ class ShortLane(BrowserTestCase):
         self.assertEqual(job.state["energised"]["released"], ["static", "bowl", "dead", "isolate"])
         self.assertEqual(job.state["verdict"], "identical")
         self.assertTrue(all(each["ok"] for each in job.state["checks"].values()))
-
-    def before(self, page: Page) -> None:
-        """A job on which this person locked off before: where, which lock and with what need not be typed again."""
-        page.get_by_role("link", name=re.compile("Spiral mixer 1")).first.wait_for()
 
     def lock_off(self, page: Page) -> None:
         page.get_by_role("region", name="Every hold point").wait_for()

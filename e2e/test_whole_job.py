@@ -1,3 +1,5 @@
+import re
+
 from playwright.sync_api import Page
 
 from e2e.support import PHONE, BrowserTestCase
@@ -47,6 +49,7 @@ class ByTouch(BrowserTestCase):
         page.get_by_text("It was tested already").tap()
         page.get_by_label("What was measured").fill("Fuse fine, 231 V at the board")
         page.get_by_role("button", name="The board is the cause").tap()
+        page.get_by_role("button", name="Rule out Board condemned").wait_for()
 
     def recognise(self, page: Page) -> None:
         marking = page.get_by_label("Marking on the board")
@@ -90,7 +93,7 @@ class ByTouch(BrowserTestCase):
         page.get_by_role("button", name="The record is complete").tap()
 
     def carry_over(self, page: Page) -> None:
-        page.get_by_text("All 10 functions alike").wait_for()
+        page.get_by_text(re.compile("All [0-9]+ functions alike")).wait_for()
         self.check_accessible(page)
         page.get_by_role("button", name="Change R1").tap()
         page.get_by_role("dialog").get_by_role("radio", name="2", exact=True).tap()
@@ -100,7 +103,7 @@ class ByTouch(BrowserTestCase):
         page.get_by_text("60 s shorter").first.wait_for()
         self.assertEqual(page.get_by_role("button", name="Confirm this plan").count(), 0)
         page.get_by_role("button", name="Back to the best").tap()
-        page.get_by_text("All 10 functions alike").wait_for()
+        page.get_by_text(re.compile("All [0-9]+ functions alike")).wait_for()
         self.saved(page)
         page.get_by_role("button", name="Confirm this plan").tap()
 
@@ -137,12 +140,9 @@ class ByKeyboard(BrowserTestCase):
             self.saved(page)
             self.press(page, "Keyed plugs move whole")
             page.get_by_role("button", name="Keyed plugs move whole").wait_for(state="hidden")
-            self.press(page, "C3 pin 1")
-            page.keyboard.type("HT")
-            self.press(page, "Keep, next pin")
             self.saved(page)
             self.press(page, "The record is complete")
-            page.get_by_text("All 10 functions alike").wait_for()
+            page.get_by_text(re.compile("All [0-9]+ functions alike")).wait_for()
             self.press(page, "Confirm this plan")
             self.fit(page)
             page.get_by_text("no series of input changes").wait_for()

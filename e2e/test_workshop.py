@@ -192,6 +192,7 @@ class FromPictures(WorkshopTestCase):
             page.get_by_text("It was tested already").click()
             page.get_by_label("What was measured").fill("burnt")
             page.get_by_role("button", name="The board is the cause").click()
+            page.get_by_role("button", name="Rule out Board condemned").wait_for()
             page.get_by_label("Read it from a picture").set_input_files(PICTURES / "board.jpg")
             read = page.get_by_role("list", name="Read in the picture")
             self.assertEqual(page.get_by_label("Marking on the board").input_value(), "")

@@ -1244,6 +1244,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/way-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Way In
+         * @description The way in as an earlier job took it; nothing where nobody logged it.
+         */
+        get: operations["jobs_steps_record_api_show_way_in"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/traces": {
         parameters: {
             query?: never;
@@ -5843,6 +5863,33 @@ export interface components {
             };
         };
         /**
+         * PieceShown
+         * @description Something that came off on the way in.
+         */
+        PieceShown: {
+            /** What */
+            what: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "panel" | "screw" | "bracket" | "routing" | "tool" | "plug" | "part";
+            /** Count */
+            count: number;
+            /** Place */
+            place: string;
+        };
+        /**
+         * RouteShown
+         * @description The way in as an earlier job took it, without what is off here already.
+         */
+        RouteShown: {
+            /** Of */
+            of: string;
+            /** Pieces */
+            pieces: components["schemas"]["PieceShown"][];
+        };
+        /**
          * TraceEventShown
          * @description One event of a trace against the replacement as planned.
          */
@@ -10120,6 +10167,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AssumableShown"][];
+                };
+            };
+        };
+    };
+    jobs_steps_record_api_show_way_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouteShown"] | null;
                 };
             };
         };

@@ -22,9 +22,11 @@ from jobs.steps.record.schemas import (
     DraftShown,
     PictureShown,
     RecordShown,
+    RouteShown,
     SliderShown,
     TraceShown,
 )
+from jobs.steps.record.stripping import route_shown
 from jobs.steps.record.view import record_shown, traces_shown
 from people.access import person_of
 from pictures.files import as_address, body_of
@@ -44,6 +46,12 @@ def show_record(request: HttpRequest, job_id: UUID) -> RecordShown:
 def show_assumable(request: HttpRequest, job_id: UUID) -> list[AssumableShown]:
     """Where the positions that cannot be read may be taken from."""
     return assumable_shown(job_with_original(request, job_id))
+
+
+@router.get("/jobs/{job_id}/way-in", response=RouteShown | None)
+def show_way_in(request: HttpRequest, job_id: UUID) -> RouteShown | None:
+    """The way in as an earlier job took it; nothing where nobody logged it."""
+    return route_shown(job_of(request, job_id))
 
 
 @router.get("/jobs/{job_id}/traces", response=list[TraceShown])

@@ -6,7 +6,7 @@ from ninja import Field, Schema
 
 from bench.schemas import Positions, Scalar
 from jobs.shown.schemas import FindingShown, PinShown, RememberedShown
-from twincore.job.targets.record import Assumption
+from twincore.job.targets.record import Assumption, Removal
 
 
 class PlugShown(Schema):
@@ -95,6 +95,22 @@ class AssumableShown(Schema):
     of: str
     words: str
     positions: Positions
+
+
+class PieceShown(Schema):
+    """Something that came off on the way in."""
+
+    what: str
+    kind: Removal
+    count: int
+    place: str
+
+
+class RouteShown(Schema):
+    """The way in as an earlier job took it, without what is off here already."""
+
+    of: str
+    pieces: list[PieceShown]
 
 
 class Corner(Schema):

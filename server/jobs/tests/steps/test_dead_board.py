@@ -2,6 +2,7 @@
 
 import io
 from typing import Any
+from uuid import uuid4
 
 from pypdf import PdfReader
 
@@ -96,3 +97,20 @@ class DeadBoard(FrontTestCase):
 
     def replayed(self) -> list[str]:
         return self.partings(Job.objects.get(pk=self.open.pk))
+
+
+class WayIn(FrontTestCase):
+    def test_what_came_off_the_last_time_is_offered_piece_by_piece(self) -> None:
+        self.assertIsNone(self.of("way-in"))
+        self.add("original", "TVH-2210-B")
+        other = self.job(3)
+        for what, kind in (("front panel", "panel"), ("lid screws", "screw")):
+            self.entry(other, f"removed.{uuid4()}", {"what": what, "kind": kind, "count": 4 if kind == "screw" else 1})
+        way = self.of("way-in")
+        self.assertEqual(way["of"], f"{other.code}, {other.machine}")
+        self.assertEqual(
+            [(each["what"], each["count"]) for each in way["pieces"]], [("front panel", 1), ("lid screws", 4)]
+        )
+        self.make_dead(self.open)
+        self.add(f"removed.{uuid4()}", {"what": "front panel", "kind": "panel"})
+        self.assertEqual([each["what"] for each in self.of("way-in")["pieces"]], ["lid screws"])

@@ -187,6 +187,16 @@ export function useAssumable(job: Job, open: boolean) {
   });
 }
 
+/** The way in as an earlier job took it. */
+export function useWayIn(job: Job) {
+  return useQuery({
+    queryKey: ["way-in", ...planKey(job)],
+    placeholderData: keepPreviousData,
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/way-in", at(job.id))),
+    enabled: !job.closed,
+  });
+}
+
 export function useTraces(job: Job, open: boolean) {
   return useQuery({
     queryKey: ["traces", ...planKey(job)],

@@ -9,6 +9,9 @@ type Removed = Schemas["RemovedKept"];
 const piece = (n: number, what: string, more: Partial<Removed> = {}) =>
   ({ n, what, kind: "screw", count: 1, place: "", back: false, ...more }) as Removed;
 
+const way = { data: undefined as { of: string; pieces: object[] } | undefined };
+vi.mock("../api", () => ({ useWayIn: () => way }));
+
 function shown(parts: Parameters<typeof jobSheet>[0] = {}, left = 0) {
   const put = vi.fn();
   const record = { removed_left: left } as Schemas["RecordShown"];
@@ -77,5 +80,13 @@ describe("what comes off on the way in", () => {
     expect(screen.queryByRole("button")).toBeNull();
     expect(screen.getByRole("checkbox")).toHaveProperty("disabled", true);
     expect(screen.getByText(/Everything is back on/)).toBeTruthy();
+  });
+
+  it("is offered as it came off the last time, a tap a piece", async () => {
+    way.data = { of: "SQ-0003, Oven 1", pieces: [{ what: "lid screws", kind: "screw", count: 4, place: "lid" }] };
+    const put = shown();
+    await userEvent.click(screen.getByRole("button", { name: /4 × lid screws/ }));
+    expect(put.mock.calls[0]?.[0].after).toEqual({ what: "lid screws", kind: "screw", count: 4, place: "lid" });
+    way.data = undefined;
   });
 });

@@ -4,6 +4,7 @@ import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { oneOf } from "@/ui/oneOf";
 import { useState } from "react";
+import { useWayIn } from "../api";
 import type { StepProps } from "../stepProps";
 
 const KINDS = ["screw", "panel", "bracket", "plug", "routing", "part", "tool"] as const;
@@ -56,6 +57,7 @@ export function RemovalPart({ job, put, record }: StepProps & { record: Schemas[
           </Button>
         </div>
       )}
+      <AsBefore job={job} put={put} />
       {log.length === 0 && <p className="text-faint">Nothing came off yet.</p>}
       {log.length > 0 && (
         <>
@@ -122,4 +124,27 @@ function Tally({ pieces }: { pieces: Piece[] }) {
 
 function bare({ what, kind, count, place, back }: Piece) {
   return { what, kind, count, place, back };
+}
+
+/** What came off the last time, piece by piece: a tap says that it is off here too. */
+function AsBefore({ job, put }: StepProps) {
+  const way = useWayIn(job).data;
+  if (job.closed || job.energised || !way || way.pieces.length === 0) return null;
+  return (
+    <section aria-label="As it was taken apart before" className="flex flex-col gap-1">
+      <p className="text-faint">As in {way.of}: a tap says that it is off.</p>
+      <p className="flex flex-wrap gap-2">
+        {way.pieces.map((piece) => (
+          <Button
+            key={`${piece.kind} ${piece.what}`}
+            onClick={() => void put({ target: `removed.${newId()}`, after: piece })}
+          >
+            {piece.count > 1 && `${piece.count} × `}
+            {piece.what}
+            {piece.place && <span className="text-faint">, {piece.place}</span>}
+          </Button>
+        ))}
+      </p>
+    </section>
+  );
 }

@@ -6,6 +6,8 @@ import type { Candidate } from "./candidate";
 import { CRITERIA, haveWords, nameOf, reasonsInOrder } from "./words";
 
 const SAID = 2;
+/** Candidates in sight at once where there is little room; the others wait behind one line. */
+const FIRST_SEEN = 6;
 
 type Props = {
   candidates: Candidate[];
@@ -18,7 +20,9 @@ type Props = {
 export function Candidates({ candidates, ...props }: Props) {
   // where there is little room, boards that do not fit wait behind one line
   const folded = isWide() ? [] : candidates.filter((each) => each.verdict === "no");
-  const lines = candidates.filter((each) => !folded.includes(each));
+  const fitting = candidates.filter((each) => !folded.includes(each));
+  const lines = isWide() ? fitting : fitting.slice(0, FIRST_SEEN);
+  const more = fitting.slice(lines.length);
   if (candidates.length === 0) return null;
   return (
     <>
@@ -27,6 +31,16 @@ export function Candidates({ candidates, ...props }: Props) {
           <Line key={each.part_number} candidate={each} {...props} />
         ))}
       </ol>
+      {more.length > 0 && (
+        <details>
+          <summary className="min-h-12 py-2.5">More that may do: {more.length}</summary>
+          <ol aria-label="More candidates" className="border-t border-rule">
+            {more.map((each) => (
+              <Line key={each.part_number} candidate={each} {...props} />
+            ))}
+          </ol>
+        </details>
+      )}
       {folded.length > 0 && (
         <details>
           <summary className="min-h-12 py-2.5">Do not fit: {folded.length}</summary>

@@ -57,7 +57,11 @@ function Rows({ job, put, item }: StepProps & { item: Item }) {
           <li key={row} className="flex items-center gap-3 border-b border-rule py-1">
             <span className={`grow font-mono text-xl ${done ? "text-faint" : ""}`}>{row}</span>
             {!job.closed && (
-              <Button aria-pressed={done} aria-label={`Entered: ${row}`} onClick={() => flip(row)}>
+              <Button
+                aria-pressed={done}
+                aria-label={`${done ? "✓ entered" : "Entered"}: ${row}`}
+                onClick={() => flip(row)}
+              >
                 {done ? "✓ entered" : "Entered"}
               </Button>
             )}

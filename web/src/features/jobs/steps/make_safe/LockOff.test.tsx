@@ -44,7 +44,7 @@ describe("every hold point on one screen", () => {
     shown([isolate, dead, fixed]);
     expect(screen.getByDisplayValue("main switch")).toBeTruthy();
     expect(confirm().disabled).toBe(true);
-    await userEvent.type(screen.getByLabelText("Prove dead: Reading"), "0,2");
+    await userEvent.type(screen.getByLabelText("Prove dead: Reading in V"), "0,2");
     expect(confirm().disabled).toBe(true);
     await userEvent.click(screen.getByRole("checkbox"));
     await userEvent.click(confirm());
@@ -55,7 +55,7 @@ describe("every hold point on one screen", () => {
   it("stops at the first that is refused: nothing after it is said", async () => {
     put.mockImplementation((each?: { target: string }) => Promise.resolve(each?.target !== "hold.dead"));
     shown([isolate, dead, fixed]);
-    await userEvent.type(screen.getByLabelText("Prove dead: Reading"), "230");
+    await userEvent.type(screen.getByLabelText("Prove dead: Reading in V"), "230");
     await userEvent.click(screen.getByRole("checkbox"));
     await userEvent.click(confirm());
     expect(targets()).toEqual(["hold.isolate", "hold.dead"]);
@@ -63,7 +63,7 @@ describe("every hold point on one screen", () => {
 
   it("begins the wait for stored energy with the locking off, and asks for its reading after it", async () => {
     shown([isolate, fixed, stored]);
-    expect(screen.queryByLabelText("Stored energy gone: Reading")).toBeNull();
+    expect(screen.queryByLabelText(/^Stored energy gone: Reading/)).toBeNull();
     await userEvent.click(screen.getByRole("button", { name: "All of this holds: begin the wait" }));
     expect(targets()).toEqual(["hold.isolate", "hold.static"]);
   });

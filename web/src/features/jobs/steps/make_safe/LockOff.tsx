@@ -44,7 +44,7 @@ export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) 
                   key={name}
                   label={`${LABELS[name] ?? name}${name === "reading" ? ` in ${point.unit}` : ""}`}
                   hint={name === "reading" && point.limit !== null ? `must be below ${point.limit} ${point.unit}` : ""}
-                  aria-label={`${point.title}: ${LABELS[name] ?? name}`}
+                  aria-label={`${point.title}: ${LABELS[name] ?? name}${name === "reading" ? ` in ${point.unit}` : ""}`}
                   inputMode={name === "reading" ? "decimal" : "text"}
                   maxLength={200}
                   value={String(said[point.id]?.[name] ?? "")}

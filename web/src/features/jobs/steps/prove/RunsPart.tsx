@@ -93,7 +93,7 @@ function RunSheet({ job, put, run, plan, family }: Props & { run: Run }) {
           <li key={each.title} className="py-1">
             <span className="font-mono">Before</span> <strong>{each.how}</strong>
             <span className="text-faint">, so that “{each.title.toLowerCase()}” stays away</span>
-            {each.undo && <span className="block text-sm text-faint">Afterwards: {each.undo}</span>}
+            {each.undo && <span className="text-sm text-faint"> Afterwards: {each.undo}</span>}
           </li>
         ))}
         {run.steps.map((step, index) => (
@@ -107,7 +107,7 @@ function RunSheet({ job, put, run, plan, family }: Props & { run: Run }) {
             {step.risk !== "none" && (
               <em className="font-semibold not-italic"> {RISK_WORDS[step.risk] ?? step.risk}</em>
             )}
-            {step.undo && <span className="block text-sm text-faint">Afterwards: {step.undo}</span>}
+            {step.undo && <span className="text-sm text-faint"> Afterwards: {step.undo}</span>}
           </li>
         ))}
       </ol>

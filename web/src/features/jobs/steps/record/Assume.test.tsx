@@ -24,7 +24,7 @@ describe("what cannot be read", () => {
   it("is assumed all at once or one by one, with where it is from", async () => {
     shown({ found: { S1: "01?1", R1: "?", S2: "00" }, assumed: {} });
     expect(screen.getByText(/S1, R1 cannot be read/)).toBeTruthy();
-    await userEvent.click(screen.getByRole("button", { name: "Assume all: As on another machine" }));
+    await userEvent.click(screen.getByRole("button", { name: "All of these: As on another machine" }));
     await userEvent.click(screen.getByRole("button", { name: "R1 0" }));
     expect(put.mock.calls.map(([each]) => each)).toEqual([
       { target: "assumed.S1", after: { value: "0101", source: "sister machine", of: "SQ-0003, Oven 1" } },

@@ -68,7 +68,7 @@ function SourceLine({ source, open, onAssume }: LineProps) {
         </Button>
       ))}
       {told.length > 1 && (
-        <Button aria-label={`Assume all: ${source.words}`} onClick={() => onAssume(told)}>
+        <Button aria-label={`All of these: ${source.words}`} onClick={() => onAssume(told)}>
           All of these
         </Button>
       )}

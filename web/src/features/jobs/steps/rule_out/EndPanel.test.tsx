@@ -28,7 +28,7 @@ describe("the end of ruling out", () => {
   });
 
   it("keeps a note on the device until it is sent", async () => {
-    const { job } = shown("open", { causes: { unknown: { note: "", cleared: false, blocks: false } } });
+    const { job } = shown("open", { family: "oven", causes: { unknown: { note: "", cleared: false, blocks: false } } });
     expect(button("The board is the cause").disabled).toBe(true);
     await userEvent.type(note(), "half a note");
     expect(hasDraft(job.id)).toBe(true);

@@ -45,6 +45,8 @@ export function EndPanel({ job, put, conclusion, causes = [], leading }: Props) 
   const empty = !note.trim();
   // a cause that was seen speaks for itself; only that nobody knows it does not
   const seen = Object.keys(job.causes).some((each) => each !== "unknown");
+  // where nobody knows the kind of machine, nothing is weighed that could speak against it
+  const weighed = job.family !== null && causes.length > 0;
   const whyMissing = causes.length > 0 && Object.keys(job.causes).length === 0;
   return (
     <section aria-labelledby="end" className="flex flex-col gap-3">
@@ -77,7 +79,7 @@ export function EndPanel({ job, put, conclusion, causes = [], leading }: Props) 
         <div className="flex flex-wrap gap-2">
           <Button
             kind={conclusion === "cleared" ? "plain" : "main"}
-            disabled={whyMissing || (empty && !seen && conclusion !== "condemned")}
+            disabled={whyMissing || (weighed && empty && !seen && conclusion !== "condemned")}
             onClick={() => end("condemned")}
           >
             The board is the cause
