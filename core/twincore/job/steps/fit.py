@@ -6,8 +6,8 @@ from typing import Any
 
 from twincore.choose import KitLine, Mounting
 from twincore.errors import Refusal, WrongValue
-from twincore.job.case import Case, new_board, original_of, position, remembered
-from twincore.job.facts import told_of_plate
+from twincore.job.case import Case, new_board, original_of, position
+from twincore.job.entering import entered_otherwise, found_by_learning, learns, to_reenter, wanted_of
 from twincore.job.given import Check, Given
 from twincore.job.holds import points_of
 from twincore.job.left import plan_of, planned_positions
@@ -130,13 +130,6 @@ def _powered(case: Case) -> Iterable[Look]:
             yield Look(f"{WITH_POWER}learning {index}", "learning", {"need": need})
 
 
-def learns(case: Case) -> bool:
-    """Whether the new board is to learn here: it can, and that school is followed for anything."""
-    document = new_board(case).document
-    followed = {case.state["school"], *case.state["decisions"].values()}
-    return "learning" in document and "learning" in followed
-
-
 def check_confirmed(case: Case, note: str) -> None:
     """Refuse to call it fitted while something with the supply on is left and nobody says why."""
     if (missing := missing_powered(case, fitting_of_job(case))) and not note:
@@ -152,16 +145,6 @@ def by_hand(fitting: Fitting) -> list[str]:
 
 def _panel_items(panel: dict[str, Any]) -> list[str]:
     return list(panel["items"]) if panel["kind"] == "menu" else [panel["element"]]
-
-
-def found_by_learning(case: Case) -> list[str]:
-    """The elements whose positions a learning run finds on the machine: nobody plans them, and what is read is what holds."""
-    if not learns(case):
-        return []
-    board = new_board(case)
-    finds = board.document["learning"].get("finds", ())
-    points = {point for name in finds if name in board.functions for point in board.functions[name].scope}
-    return [each.id for each in board.elements if points & {point.id for point in each.points}]
 
 
 def differing_readbacks(case: Case, fitting: Fitting) -> list[str]:
@@ -215,49 +198,6 @@ def still_off(case: Case) -> list[str]:
     """What came off and is not back on, in words."""
     off = [each["what"] for each in case.state["removed"].values() if not each["back"]]
     return [f"taken off and not back on: {', '.join(off[:6])}"] if off else []
-
-
-def to_reenter(case: Case) -> list[dict[str, Any]]:
-    """What the old board remembered, or the plate says, and the new one has to be told; counters of the past are not."""
-    return [
-        each
-        for each in remembered(original_of(case)[1])
-        if not each.get("history") and wanted_of(case, each) is not None
-    ]
-
-
-def wanted_of(case: Case, each: dict[str, Any]) -> str | None:
-    """What is to be entered again: as the plate has it where the profile says so, else as the old board showed it."""
-    return (told_of_plate(case, each["fact"]) if "fact" in each else None) or case.state["kept"].get(each["id"])
-
-
-def entered_otherwise(case: Case) -> list[dict[str, Any]]:
-    """What the new board shows otherwise than it is to be: "0712-44B" is not "0712-44A".
-
-    Lists, what stands on the plate, numbers and codes are compared; what somebody told in words is not.
-    """
-    said = case.state["reentered"]
-    found = []
-    for each in to_reenter(case):
-        wanted = wanted_of(case, each) or ""
-        exact = each.get("rows") or "fact" in each or _is_code(wanted)
-        if exact and each["id"] in said and not _same_entry(said[each["id"]], wanted):
-            found.append(each)
-    return found
-
-
-def _is_code(text: str) -> bool:
-    """Whether a text is a number or a code: one word, with a digit in it."""
-    return len(text.split()) == 1 and any(mark.isdigit() for mark in text)
-
-
-def _same_entry(shown: str, wanted: str) -> bool:
-    """Whether two texts say the same: letter by letter but for spaces, or the same number."""
-    one, other = (" ".join(str(text).replace(",", ".").split()) for text in (shown, wanted))
-    try:
-        return one == other or float(one) == float(other)
-    except ValueError:
-        return False
 
 
 def missing_powered(case: Case, fitting: Fitting) -> list[str]:

@@ -13,44 +13,32 @@ from twincore.job.comparison import comparison_of
 from twincore.job.facts import fact_values
 from twincore.job.given import Check, Given
 from twincore.job.left import left_record
+from twincore.job.looking import check_list, not_so, outside, wanted_readings
 from twincore.job.order import cleared, still_forced
-from twincore.job.targets.prove import CheckKept, CheckSaid, ForcedSaid, ReadingSaid, RunKept, RunSaid
+from twincore.job.targets.prove import CheckSaid, ForcedSaid, ReadingSaid, RunKept, RunSaid
 from twincore.job.targets.record import AssumedKept
 from twincore.job.traces import TRACE_KEYS, check_length, read_trace, traces_of
-from twincore.measure import Judgement, judge, judge_beyond
 from twincore.profile import Board, Family, Trace, Value
 from twincore.profile.times import time_words
 from twincore.prove import (
     OFF,
     OWN,
-    CheckLine,
     Expected,
     JudgedRun,
     Override,
     ProvingPlan,
-    ReadingWanted,
-    check_lines,
     compare_events,
     due_from_trace,
     expected_events,
     overrides_of,
     own_switches,
     plan_proving,
-    readings_of,
 )
 from twincore.settings import acts_of
 
 IN_REGISTER = ("identical", "within tolerance")
 BASES = ("original", "observed", "replacement", "nothing")
 """What a run is held against: the original's behaviour, what it was seen to do, the new board's own profile, or nothing."""
-
-
-LINES = {
-    "output": "{} comes on and goes off again", "input": "{} is made, and the board answers",
-    "supply": "Supply off and on again: it comes back as it should", "codes": "No fault is shown",
-    "leaks": "No leak, no smell, nothing hot or loose", "own": "{}",
-}  # fmt: skip
-"""What is looked at, by kind of line."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,12 +126,6 @@ def run_value(case: Case, name: str, after: RunSaid, given: Given) -> dict[str, 
     return {**node, "plan": after.get("plan", ""), "note": after.get("note", "")}
 
 
-def check_list(case: Case) -> list[CheckLine]:
-    """What this machine is looked at for once the new board is in."""
-    own = {name: kept.get("what", "") for name, kept in case.state["checks"].items() if name.startswith(OWN)}
-    return check_lines(case.family, case.original if cleared(case.state) else case.replacement, own)
-
-
 def check_value(case: Case, name: str, after: CheckSaid, given: Given) -> CheckSaid:
     """Whether a thing on the check list is as it should be."""
     if name.startswith(OWN):
@@ -154,11 +136,6 @@ def check_value(case: Case, name: str, after: CheckSaid, given: Given) -> CheckS
     return after
 
 
-def wanted_readings(case: Case) -> list[ReadingWanted]:
-    """The readings that this machine is to show."""
-    return readings_of(case.family, fact_values(case)) if case.family else []
-
-
 def reading_value(case: Case, name: str, after: ReadingSaid, given: Given) -> ReadingSaid:
     """A reading on the running machine."""
     if all(each.id != name for each in wanted_readings(case)):
@@ -166,14 +143,6 @@ def reading_value(case: Case, name: str, after: ReadingSaid, given: Given) -> Re
     if "value" not in after and "beyond" not in after:
         raise WrongValue("Give the reading: a number, or that it is beyond what the meter reads.")
     return after
-
-
-def judged_reading(wanted: ReadingWanted, said: Mapping[str, Any]) -> Judgement:
-    """Where a reading lies against its band."""
-    value = None if said.get("value") is None else float(said["value"])
-    if (beyond := said.get("beyond")) is not None or value is None:
-        return judge_beyond(beyond or "above", value, wanted.band)
-    return judge(value, wanted.band, float(said.get("uncertainty", wanted.uncertainty)))
 
 
 def known_overrides(case: Case) -> list[Override]:
@@ -236,7 +205,7 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             told = f"{proving.family.titles[wrong[0].output]} {'on' if wrong[0].on else 'off'} {wrong[0].verdict}"
             found.append(f"{node['title'] or 'a run'}: {told}")
     lines, looked_at = check_list(case), case.state["checks"]
-    found += _not_so(case)
+    found += not_so(case)
     planned = {run.id: run for run in proving.plan.runs if not run.cannot}
     timed = [node for node in runs.values() if node["plan"] in planned or not planned]
     if runs and not timed:
@@ -254,7 +223,7 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             found.append("nothing was run on the machine")
         elif not same_number(case):
             found.append("nothing was timed on the machine: that it works does not show that it works as before")
-    return found + _outside(case)
+    return found + outside(case)
 
 
 def same_number(case: Case) -> bool:
@@ -268,34 +237,7 @@ def doubts_of_repair(case: Case) -> list[str]:
     """What speaks against it that a machine works again whose board was cleared, or is missing."""
     looked_at = case.state["checks"]
     missing = [] if looked_at else ["nothing was looked at on the machine"]
-    return missing + _not_so(case) + _outside(case)
-
-
-def _not_so(case: Case) -> list[str]:
-    looked_at = case.state["checks"]
-    return [
-        f"{line_words(line, case.family)}: not as it should be"
-        for line in check_list(case)
-        if _wrong(looked_at.get(line.id))
-    ]
-
-
-def _outside(case: Case) -> list[str]:
-    found = []
-    for reading in wanted_readings(case):
-        said = case.state["readings"].get(reading.id)
-        if said and judged_reading(reading, said).verdict == "outside":
-            found.append(f"{reading.title} outside its band")
-    return found
-
-
-def line_words(line: CheckLine, family: Family | None) -> str:
-    """What a line of the check list is about."""
-    return LINES[line.kind].format(family.titles.get(line.of, line.of) if family else line.of)
-
-
-def _wrong(said: CheckKept | None) -> bool:
-    return said is not None and not said["ok"]
+    return missing + not_so(case) + outside(case)
 
 
 def check_confirmed(case: Case, note: str) -> None:

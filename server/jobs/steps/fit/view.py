@@ -18,6 +18,7 @@ from jobs.steps.fit.schemas import (
 )
 from twincore.choose import Mounting
 from twincore.job.case import original_of
+from twincore.job.entering import entered_otherwise, learns, to_reenter, wanted_of
 from twincore.job.holds import points_of
 from twincore.job.left import planned_positions
 from twincore.job.steps.fit import (
@@ -25,14 +26,10 @@ from twincore.job.steps.fit import (
     Look,
     by_hand,
     differing_readbacks,
-    entered_otherwise,
     fitting_of_job,
     last_look_key,
-    learns,
     missing_dead,
     missing_powered,
-    to_reenter,
-    wanted_of,
 )
 from twincore.profile import Family
 from twincore.wiring import NoPlug

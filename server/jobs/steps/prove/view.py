@@ -23,21 +23,18 @@ from jobs.steps.prove.schemas import (
 )
 from twincore.behaviour.simulate import run_values
 from twincore.errors import TwinError
+from twincore.job.looking import check_list, judged_reading, line_words, wanted_readings
 from twincore.job.order import cleared, still_forced
 from twincore.job.steps.prove import (
     Proving,
-    check_list,
     doubts,
     doubts_of_repair,
     due_in,
-    judged_reading,
     judged_run,
     known_overrides,
     last_runs,
-    line_words,
     proving_of,
     run_trace,
-    wanted_readings,
 )
 from twincore.job.targets.prove import RunKept
 from twincore.measure import reading_words
