@@ -177,26 +177,6 @@ export function useRecord(job: Job) {
   });
 }
 
-/** Where positions that cannot be read may be taken from. */
-export function useAssumable(job: Job, open: boolean) {
-  return useQuery({
-    queryKey: ["assumable", ...planKey(job)],
-    placeholderData: keepPreviousData,
-    queryFn: () => answer(api.GET("/api/jobs/{job_id}/assumable", at(job.id))),
-    enabled: open && job.original !== null,
-  });
-}
-
-/** The way in as an earlier job took it. */
-export function useWayIn(job: Job) {
-  return useQuery({
-    queryKey: ["way-in", ...planKey(job)],
-    placeholderData: keepPreviousData,
-    queryFn: () => answer(api.GET("/api/jobs/{job_id}/way-in", at(job.id))),
-    enabled: !job.closed,
-  });
-}
-
 export function useTraces(job: Job, open: boolean) {
   return useQuery({
     queryKey: ["traces", ...planKey(job)],
@@ -213,24 +193,6 @@ export function useWiring(job: Job) {
     queryFn: () => answer(api.GET("/api/jobs/{job_id}/wiring", at(job.id))),
     enabled: job.replacement !== null,
     retry: false,
-  });
-}
-
-export function useLeaflet(job: Job) {
-  return useQuery({
-    queryKey: ["leaflet", ...planKey(job)],
-    placeholderData: keepPreviousData,
-    queryFn: () => answer(api.GET("/api/jobs/{job_id}/leaflet", at(job.id))),
-    enabled: job.replacement !== null,
-  });
-}
-
-export function useTakeAlong(job: Job) {
-  return useQuery({
-    queryKey: ["take-along", ...planKey(job)],
-    placeholderData: keepPreviousData,
-    queryFn: () => answer(api.GET("/api/jobs/{job_id}/take-along", at(job.id))),
-    enabled: job.original !== null && job.replacement !== null,
   });
 }
 

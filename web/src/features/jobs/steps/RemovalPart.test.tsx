@@ -10,7 +10,7 @@ const piece = (n: number, what: string, more: Partial<Removed> = {}) =>
   ({ n, what, kind: "screw", count: 1, place: "", back: false, ...more }) as Removed;
 
 const way = { data: undefined as { of: string; pieces: object[] } | undefined };
-vi.mock("../api", () => ({ useWayIn: () => way }));
+vi.mock("../earlyApi", () => ({ useWayIn: () => way }));
 
 function shown(parts: Parameters<typeof jobSheet>[0] = {}, left = 0) {
   const put = vi.fn();

@@ -4,7 +4,7 @@ import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { oneOf } from "@/ui/oneOf";
 import { useState } from "react";
-import { useWayIn } from "../api";
+import { useWayIn } from "../earlyApi";
 import type { StepProps } from "../stepProps";
 
 const KINDS = ["screw", "panel", "bracket", "plug", "routing", "part", "tool"] as const;

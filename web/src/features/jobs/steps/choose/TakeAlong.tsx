@@ -1,6 +1,6 @@
 import { InkMark } from "@/ui/inks";
 import { Part } from "@/ui/Part";
-import { useLeaflet, useTakeAlong } from "../../api";
+import { useLeaflet, useTakeAlong } from "../../earlyApi";
 import type { StepProps } from "../../stepProps";
 import { Questions } from "../Questions";
 

@@ -14,7 +14,7 @@ const sources = [
   },
   { source: "factory", of: "", words: "As its maker sets it", positions: { R1: "0" } },
 ];
-vi.mock("../../api", () => ({ useAssumable: () => ({ data: sources }) }));
+vi.mock("../../earlyApi", () => ({ useAssumable: () => ({ data: sources }) }));
 
 const put = vi.fn();
 beforeEach(() => put.mockReset());

@@ -2,7 +2,7 @@ import type { Schemas } from "@/api/client";
 import { UNREADABLE, type Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { InkMark } from "@/ui/inks";
-import { useAssumable } from "../../api";
+import { useAssumable } from "../../earlyApi";
 import type { StepProps } from "../../stepProps";
 
 type Source = Schemas["AssumableShown"];
