@@ -114,6 +114,7 @@ class BurntLabel(FrontTestCase):
             page.get_by_text("read O, may be 0").first.wait_for()
             self.check_accessible(page)
             page.get_by_role("button", name="This is it: QN7-0042", exact=True).click()
+            page.get_by_text("More that may do").click()
             page.get_by_role("button", name="QN8-0100 to check").click()
             page.get_by_text("To find out on the machine").wait_for()
             self.check_accessible(page)
