@@ -11,10 +11,10 @@ from twincore.job.facts import fact_values
 from twincore.job.state import State
 from twincore.job.targets.record import AssumedKept, Assumption
 from twincore.profile import Value, factory_record, written_positions
+from twincore.profile.record import UNREADABLE
 from twincore.profile.values import plain
 from twincore.settings import set_by_table
 
-UNREADABLE = "?"
 SOURCES: dict[Assumption, str] = {
     "earlier job": "as an earlier job on this machine left it", "sister machine": "as on another machine of the kind",
     "leaflet": "as its leaflet sets it for this machine", "factory": "as its maker sets it",

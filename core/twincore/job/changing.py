@@ -7,6 +7,7 @@ from twincore.job.state import ConfirmedKept, State, empty_state
 from twincore.job.target import EntryMade, Step, Subject, Target
 from twincore.job.targets import TARGETS
 from twincore.job.targets.record import NOTHING_READ
+from twincore.profile.record import UNREADABLE
 
 OF_THE_KIND = ("symptoms", "tests", "causes")
 """What was said of another kind of machine does not speak of this one."""
@@ -220,7 +221,7 @@ def _after_found(state: State, name: str, value: Any, entry: EntryMade) -> None:
     """Set anew by hand, it is what stands: an angle that was read before does not count any more."""
     _put(state, "how", name, entry.read_how or None)
     _put(state, "angles", name, None)
-    if "?" not in str(value):
+    if UNREADABLE not in str(value):
         # what was read needs no assumption
         _put(state, "assumed", name, None)
 

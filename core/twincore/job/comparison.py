@@ -6,6 +6,7 @@ from twincore.carry_over import Comparison
 from twincore.job.case import Case, new_board, original_of
 from twincore.job.facts import codes_told, fact_values
 from twincore.job.state import State
+from twincore.profile.record import UNREADABLE
 
 
 def believed(state: State) -> dict[str, Any]:
@@ -19,10 +20,10 @@ def believed(state: State) -> dict[str, Any]:
 
 def _completed(read: Any, assumed: Any) -> Any:
     """What was read, its unreadable places as assumed."""
-    if not isinstance(read, str) or "?" not in read:
+    if not isinstance(read, str) or UNREADABLE not in read:
         return read
     if isinstance(assumed, str) and len(assumed) == len(read):
-        return "".join(guess if mark == "?" else mark for mark, guess in zip(read, assumed, strict=True))
+        return "".join(guess if mark == UNREADABLE else mark for mark, guess in zip(read, assumed, strict=True))
     return assumed
 
 

@@ -1,9 +1,13 @@
 """What the new board has to be told: what the old one remembered, what stands on the plate, what a learning run finds."""
 
+import re
 from typing import Any
 
 from twincore.job.case import Case, new_board, original_of, remembered
 from twincore.job.facts import told_of_plate
+
+NUMBER = re.compile(r"-?(0|[1-9][0-9]*)(\.[0-9]+)?")
+"""A number as it is written; digits behind a leading zero are a code."""
 
 
 def learns(case: Case) -> bool:
@@ -47,7 +51,7 @@ def entered_otherwise(case: Case) -> list[dict[str, Any]]:
     for each in to_reenter(case):
         wanted = wanted_of(case, each) or ""
         exact = each.get("rows") or "fact" in each or _is_code(wanted)
-        if exact and each["id"] in said and not _same_entry(said[each["id"]], wanted):
+        if exact and each["id"] in said and not same_entry(said[each["id"]], wanted):
             found.append(each)
     return found
 
@@ -57,10 +61,9 @@ def _is_code(text: str) -> bool:
     return len(text.split()) == 1 and any(mark.isdigit() for mark in text)
 
 
-def _same_entry(shown: str, wanted: str) -> bool:
-    """Whether two texts say the same: letter by letter but for spaces, or the same number."""
-    one, other = (" ".join(str(text).replace(",", ".").split()) for text in (shown, wanted))
-    try:
-        return one == other or float(one) == float(other)
-    except ValueError:
-        return False
+def same_entry(shown: str, wanted: str) -> bool:
+    """Whether two texts say the same: letter by letter but for spaces, or the same number. "0712" is a code and not 712."""
+    one, other = (" ".join(text.replace(",", ".").split()) for text in (shown, wanted))
+    if one == other:
+        return True
+    return all(NUMBER.fullmatch(each) for each in (one, other)) and float(one) == float(other)

@@ -8,7 +8,7 @@ from twincore.job.facts import fact_values
 from twincore.job.order import cleared
 from twincore.job.targets.prove import CheckKept
 from twincore.measure import Judgement, judge, judge_beyond
-from twincore.profile import Family
+from twincore.profile import Board, Family
 from twincore.prove import OWN, CheckLine, ReadingWanted, check_lines, readings_of
 
 LINES = {
@@ -19,10 +19,15 @@ LINES = {
 """What is looked at, by kind of line."""
 
 
+def board_in(case: Case) -> Board | None:
+    """The board that is in the machine when it is looked at: the new one, or the old one where that was cleared."""
+    return case.original if cleared(case.state) else case.replacement
+
+
 def check_list(case: Case) -> list[CheckLine]:
-    """What this machine is looked at for once the new board is in."""
+    """What this machine is looked at for once the work is done."""
     own = {name: kept.get("what", "") for name, kept in case.state["checks"].items() if name.startswith(OWN)}
-    return check_lines(case.family, case.original if cleared(case.state) else case.replacement, own)
+    return check_lines(case.family, board_in(case), own)
 
 
 def wanted_readings(case: Case) -> list[ReadingWanted]:

@@ -13,7 +13,7 @@ from twincore.job.comparison import comparison_of
 from twincore.job.facts import fact_values
 from twincore.job.given import Check, Given
 from twincore.job.left import left_record
-from twincore.job.looking import check_list, not_so, outside, wanted_readings
+from twincore.job.looking import board_in, check_list, not_so, outside, wanted_readings
 from twincore.job.order import cleared, still_forced
 from twincore.job.targets.prove import CheckSaid, ForcedSaid, ReadingSaid, RunKept, RunSaid
 from twincore.job.targets.record import AssumedKept
@@ -147,7 +147,7 @@ def reading_value(case: Case, name: str, after: ReadingSaid, given: Given) -> Re
 
 def known_overrides(case: Case) -> list[Override]:
     """What may be overridden for a test on this kind of machine."""
-    board = case.original if cleared(case.state) else case.replacement
+    board = board_in(case)
     return [*(overrides_of(case.family) if case.family else ()), *(own_switches(board) if board else ())]
 
 
@@ -166,7 +166,7 @@ def forced_value(case: Case, name: str, after: ForcedSaid, given: Given) -> dict
 
 def _read_off(case: Case, point: str, read: Any) -> Any:
     """How the element of a test switch reads once it is off. Raises WrongValue where it still acts, or nobody read it."""
-    board = case.original if cleared(case.state) else case.replacement
+    board = board_in(case)
     assert board is not None  # its switches are known
     element = next(each.id for each in board.elements if any(one.id == point for one in each.points))
     if read is None:
@@ -221,16 +221,10 @@ def doubts(case: Case, proving: Proving) -> list[str]:
         looked = all(line.id in looked_at for line in lines)
         if not looked:
             found.append("nothing was run on the machine")
-        elif not same_number(case):
+        elif not comparison_of(case).same_board:
+            # the same number again, set as the old one stood, is looked at, and timed where there is time
             found.append("nothing was timed on the machine: that it works does not show that it works as before")
     return found + outside(case)
-
-
-def same_number(case: Case) -> bool:
-    """Whether the very same number went in again: set as the old one stood, it is looked at, and timed where there is time."""
-    return case.original is not None and case.replacement is not None and (
-        case.original.part_number == case.replacement.part_number
-    )  # fmt: skip
 
 
 def doubts_of_repair(case: Case) -> list[str]:

@@ -24,6 +24,7 @@ from twincore.job.wires import findings_of, wiring_of_values
 from twincore.make_safe import hold_points
 from twincore.profile import Board, written_positions
 from twincore.profile.faults import FaultList
+from twincore.profile.record import UNREADABLE
 from twincore.profile.values import plain
 from twincore.wiring import (
     NO_WIRE,
@@ -35,7 +36,6 @@ from twincore.wiring import (
 POWERED_KINDS = ("program", "parameter", "code")
 """Kinds of element that a board shows and that nobody can see on it."""
 READ_HOW = get_args(ReadHow)
-UNREADABLE = "?"
 
 
 def powered_elements(board: Board) -> list[str]:
