@@ -1,6 +1,5 @@
 import { numberFrom } from "@/ui/numbers";
-import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { KeptField } from "./KeptField";
 
 type Props = {
   label: string;
@@ -14,40 +13,21 @@ type Props = {
 };
 
 /** A number that is kept when it is left; what is none stays in the field and is said to be none. */
-export function NumberField({ label, hint, value, disabled, least = -Infinity, className, onSave }: Props) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const [wrong, setWrong] = useState(false);
-  const leave = () => {
-    if (draft === null) return;
-    const number = draft.trim() === "" ? null : numberFrom(draft);
-    if (number !== null && !(Number.isFinite(number) && number >= least)) {
-      setWrong(true);
-      return;
-    }
+export function NumberField({ value, least = -Infinity, onSave, ...field }: Props) {
+  const keep = (text: string) => {
+    const number = text === "" ? null : numberFrom(text);
+    if (number !== null && !(Number.isFinite(number) && number >= least)) return false;
     if (number !== (value ?? null)) onSave(number);
-    setDraft(null);
+    return true;
   };
   return (
     <div>
-      <TextField
-        label={label}
-        hint={hint}
-        inputMode="decimal"
-        className={className}
-        autoComplete="off"
-        maxLength={40}
-        disabled={disabled}
-        aria-invalid={wrong}
-        value={draft ?? (value === undefined ? "" : String(value))}
-        onChange={(event) => (setDraft(event.target.value), setWrong(false))}
-        onBlur={leave}
-        onKeyDown={(event) => event.key === "Enter" && leave()}
+      <KeptField
+        {...field}
+        shown={value === undefined ? "" : String(value)}
+        keep={keep}
+        needed={`give a number${Number.isFinite(least) ? ` of ${least} or more` : ""}, such as 231.5.`}
       />
-      {wrong && (
-        <p role="alert" className="font-semibold">
-          Not kept: give a number{Number.isFinite(least) ? ` of ${least} or more` : ""}, such as 231.5.
-        </p>
-      )}
     </div>
   );
 }

@@ -1,7 +1,6 @@
 import { Button } from "@/ui/Button";
-import { TextField } from "@/ui/fields";
 import { readingFrom, readingText, type Reading } from "@/ui/numbers";
-import { useState } from "react";
+import { KeptField } from "./KeptField";
 
 type Props = {
   label: string;
@@ -13,44 +12,25 @@ type Props = {
 };
 
 /** A reading that is kept when it is left: a number, or that the meter shows more than it can read. */
-export function ReadingField({ label, hint, value, disabled, className, onSave }: Props) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const [wrong, setWrong] = useState(false);
-  const leave = () => {
-    if (draft === null) return;
-    const read = readingFrom(draft);
-    if (draft.trim() !== "" && read === null) {
-      setWrong(true);
-      return;
-    }
+export function ReadingField({ value, onSave, ...field }: Props) {
+  const keep = (text: string) => {
+    const read = readingFrom(text);
+    if (text !== "" && read === null) return false;
     if (readingText(read ?? undefined) !== readingText(value)) onSave(read);
-    setDraft(null);
+    return true;
   };
   return (
     <div>
-      <TextField
-        label={label}
-        hint={hint}
-        inputMode="decimal"
-        className={className}
-        autoComplete="off"
-        maxLength={40}
-        disabled={disabled}
-        aria-invalid={wrong}
-        value={draft ?? readingText(value)}
-        onChange={(event) => (setDraft(event.target.value), setWrong(false))}
-        onBlur={leave}
-        onKeyDown={(event) => event.key === "Enter" && leave()}
+      <KeptField
+        {...field}
+        shown={readingText(value)}
+        keep={keep}
+        needed="give a number, such as 231.5, or OL, > 2000, < 1."
       />
-      {!disabled && (
+      {!field.disabled && (
         <Button kind="quiet" onClick={() => onSave({ beyond: "above" })}>
           The meter shows OL
         </Button>
-      )}
-      {wrong && (
-        <p role="alert" className="font-semibold">
-          Not kept: give a number, such as 231.5, or OL, &gt; 2000, &lt; 1.
-        </p>
       )}
     </div>
   );

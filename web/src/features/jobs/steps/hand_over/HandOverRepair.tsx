@@ -2,11 +2,9 @@ import { Loading, ProblemNotice } from "@/ui/notices";
 import { useHandOver } from "../../endApi";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
-import { Parts, type PartOfStep } from "../Parts";
+import { Parts } from "../Parts";
 import { Closing } from "./Closing";
-import { Defects } from "./Defects";
-import { Papers } from "./Papers";
-import { Spent } from "./Spent";
+import { defectsPart, papersPart, spentPart } from "./endParts";
 
 /** The end of a job in which it was not the board: what was put right, what it cost, the papers. */
 export function HandOverRepair({ job, put }: StepProps) {
@@ -14,33 +12,10 @@ export function HandOverRepair({ job, put }: StepProps) {
   if (over.error) return <ProblemNotice problem={over.error} />;
   if (!over.data) return <Loading what="Gathering the record" />;
   const data = over.data;
-  const open = Object.values(job.defects).filter((each) => each.done !== true).length;
-  const parts: PartOfStep[] = [
-    {
-      id: "defects",
-      title: "Defects left for later",
-      status: open ? `${open} open` : "none",
-      done: false,
-      asks: false,
-      body: <Defects job={job} put={put} />,
-    },
-    {
-      id: "spent",
-      title: "Time and cost",
-      status: `${data.spent.own_total.toFixed(2)} against ${data.spent.service_total.toFixed(2)}`,
-      done: false,
-      asks: false,
-      body: <Spent job={job} put={put} spent={data.spent} />,
-    },
-    {
-      id: "papers",
-      title: "Papers",
-      status: "job sheet, customer’s page, package",
-      done: false,
-      asks: false,
-      open: job.closed,
-      body: <Papers job={job} seal={data.seal} />,
-    },
+  const parts = [
+    defectsPart({ job, put }),
+    spentPart({ job, put }, data),
+    { ...papersPart({ job, put }, data, "job sheet, customer’s page, package"), open: job.closed },
   ];
   return (
     <div className="flex flex-col gap-4">

@@ -9,11 +9,10 @@ import { goTo, Next } from "../Next";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { Afterwards } from "./Afterwards";
 import { Closing } from "./Closing";
-import { Defects } from "./Defects";
+import { defectsPart, papersPart, spentPart } from "./endParts";
 import { HandOverRepair } from "./HandOverRepair";
 import { Numbers } from "./Numbers";
 import { Papers } from "./Papers";
-import { Spent } from "./Spent";
 import { Codes, Lines } from "./Told";
 
 /** As found against as left in full, what is left for later, numbers, time and money, the papers; and the end of the job. */
@@ -30,7 +29,6 @@ function HandOverExchange({ job, put }: StepProps) {
   if (!over.data || !original.data || !replacement.data) return <Loading what="Gathering the record" />;
   const boards = { original: original.data, replacement: replacement.data };
   const data = over.data;
-  const open = Object.values(job.defects).filter((each) => each.done !== true).length;
   const numbered = Object.keys(job.numbered).length;
   const parts: PartOfStep[] = [
     {
@@ -58,22 +56,8 @@ function HandOverExchange({ job, put }: StepProps) {
       done: numbered > 0,
       body: <Numbers job={job} put={put} />,
     },
-    {
-      id: "defects",
-      title: "Defects left for later",
-      status: open ? `${open} open` : "none",
-      done: false,
-      asks: false,
-      body: <Defects job={job} put={put} />,
-    },
-    {
-      id: "spent",
-      title: "Time and cost",
-      status: `${data.spent.own_total.toFixed(2)} against ${data.spent.service_total.toFixed(2)}`,
-      done: false,
-      asks: false,
-      body: <Spent job={job} put={put} spent={data.spent} />,
-    },
+    defectsPart({ job, put }),
+    spentPart({ job, put }, data),
     ...(data.codes.length > 0
       ? [
           {
@@ -86,18 +70,7 @@ function HandOverExchange({ job, put }: StepProps) {
           },
         ]
       : []),
-    ...(job.closed
-      ? []
-      : [
-          {
-            id: "papers",
-            title: "Papers",
-            status: "job sheet, cabinet label, customer’s page, package",
-            done: false,
-            asks: false,
-            body: <Papers job={job} seal={data.seal} />,
-          },
-        ]),
+    ...(job.closed ? [] : [papersPart({ job, put }, data, "job sheet, cabinet label, customer’s page, package")]),
   ];
   const next = nextOf(parts);
   return (

@@ -10,13 +10,11 @@ import { isSameNumber } from "../../sameNumber";
 import { goTo, Next } from "../Next";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
-import { CheckList } from "./CheckList";
 import { Doubts } from "./Doubts";
 import { LookedAtAtOnce } from "./LookedAtAtOnce";
 import { Measured } from "./Measured";
-import { Overrides } from "./Overrides";
+import { checksPart, Guards, overridesPart, readingsPart } from "./proveParts";
 import { ProveRepair } from "./ProveRepair";
-import { Readings } from "./Readings";
 import { RunsPart } from "./RunsPart";
 
 /** Prove: what the twin check says, run on the machine and timed; readings; what stays unproved; overrides off. */
@@ -39,19 +37,10 @@ function ProveTwin({ job, put }: StepProps) {
   const doubts = [...(alike ? [] : [`the twin check says: ${proof.verdict}`]), ...plan.doubts];
   const makeable = plan.runs.filter((run) => run.cannot.length === 0);
   const made = makeable.filter((run) => run.made > 0).length;
-  const read = plan.readings.filter((each) => each.value !== null).length;
   const calculated = proof.verdict !== "not proved" && proof.verdict !== "open";
-  const looked = plan.checks.filter((each) => each.ok !== null).length;
   const parts: PartOfStep[] = [
-    {
-      id: "checks",
-      title: "Check list",
-      status: `${looked} of ${plan.checks.length} looked at`,
-      done: looked === plan.checks.length,
-      // where nothing can be calculated, it is what there is to begin with
-      asks: !calculated,
-      body: <CheckList job={job} put={put} lines={plan.checks} />,
-    },
+    // where nothing can be calculated, it is what there is to begin with
+    checksPart({ job, put }, plan, !calculated),
     {
       id: "runs",
       title: "On the machine",
@@ -72,34 +61,12 @@ function ProveTwin({ job, put }: StepProps) {
           },
         ]
       : []),
-    ...(plan.readings.length > 0
-      ? [
-          {
-            id: "readings",
-            title: "Readings",
-            status: `${read} of ${plan.readings.length} taken`,
-            done: read === plan.readings.length,
-            body: <Readings job={job} put={put} readings={plan.readings} />,
-          },
-        ]
-      : []),
-    {
-      id: "overrides",
-      title: "Overrides",
-      status: plan.forced.length ? `${plan.forced.length} still on` : "none on",
-      done: plan.forced.length === 0,
-      body: <Overrides job={job} put={put} plan={plan} />,
-    },
+    ...readingsPart({ job, put }, plan),
+    overridesPart({ job, put }, plan),
   ];
   const next = job.closed ? undefined : nextOf(parts);
   // the same number again and nothing timed yet: the check list is what it is looked at for
   const short = isSameNumber(job) && alike && job.step === "prove" && job.run_count === 0;
-  const guards = (
-    <p className="hatched px-3 py-1">
-      <strong>Guards on, people clear, by those who are qualified</strong>; local codes and licensed practice come
-      first.
-    </p>
-  );
   return (
     <div className="flex flex-col gap-2 desk:gap-4">
       {!short && (
@@ -114,7 +81,7 @@ function ProveTwin({ job, put }: StepProps) {
       <p className="desk:text-xl">
         <VerdictMark verdict={proof.verdict} />
       </p>
-      {short && guards}
+      {short && <Guards />}
       {short && <LookedAtAtOnce job={job} put={put} plan={plan} />}
       <div className="grid gap-x-10 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         {calculated && (
@@ -129,7 +96,7 @@ function ProveTwin({ job, put }: StepProps) {
         )}
         <ProofWords proof={proof} brief />
       </div>
-      {!short && guards}
+      {!short && <Guards />}
       <Parts parts={parts} keep still={job.closed || short} />
       <Doubts job={job} doubts={doubts} />
       <div id="proved" tabIndex={-1} className="flex scroll-mt-24 flex-col gap-3">
