@@ -83,6 +83,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
         ]
         if record
         else [],
+        codes_to_read=[],
     )
 
 

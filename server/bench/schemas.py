@@ -159,6 +159,16 @@ class BetweenShown(Schema):
     high: str
 
 
+class CodeToRead(Schema):
+    """A code of the new board that stands on the machine's plate and was not read; `plate` is what was read and does not fit."""
+
+    element: str
+    title: str
+    fact: str
+    places: int
+    plate: str | None
+
+
 class ComparisonShown(Schema):
     """Two boards side by side."""
 
@@ -184,6 +194,8 @@ class ComparisonShown(Schema):
     acting: list[ActShown]
     between: list[BetweenShown]
     alternatives: list[Positions]
+    codes_to_read: list[CodeToRead]
+    """Of a job: what of its new board still has to be read from the plate."""
 
 
 class ShownAt(Schema):

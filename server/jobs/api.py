@@ -9,7 +9,7 @@ from ninja import Query, Router
 
 from bench import comparison_view
 from bench.scenarios import checked_scenario
-from bench.schemas import ComparisonShown, PlayShown, ScenarioGiven
+from bench.schemas import CodeToRead, ComparisonShown, PlayShown, ScenarioGiven
 from catalogue.api import board_shown
 from catalogue.models import BoardRevision
 from catalogue.queries import joined_to
@@ -35,8 +35,9 @@ from jobs.step_lines import steps_of
 from people.access import person_of
 from twincore.job import Step, current, uncleared_causes
 from twincore.job.comparison import comparison_of
-from twincore.job.facts import facts_of
+from twincore.job.facts import codes_to_read, facts_of, told_of_plate
 from twincore.job.holds import skipped
+from twincore.profile.record import UNREADABLE
 from twincore.profile.values import plain
 
 router = Router(tags=["jobs"])
@@ -155,7 +156,17 @@ def job_board(request: HttpRequest, job_id: UUID, side: str) -> BoardShown:
 def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
     """The job's boards side by side: carry-over, copying, twin check."""
     job = _with_both_boards(request, job_id)
-    shown = comparison_view.compare(comparison_of(case_of(job)))
+    case = case_of(job)
+    shown = comparison_view.compare(comparison_of(case))
+    shown.codes_to_read = [
+        CodeToRead(
+            element=node["id"], title=node.get("title", node["id"]), fact=node["fact"], places=node["places"],
+            plate=told_of_plate(case, node["fact"]),
+        )
+        for node in codes_to_read(case)
+    ]  # fmt: skip
+    if shown.plan is not None:
+        shown.plan = {**shown.plan, **{each.element: UNREADABLE * each.places for each in shown.codes_to_read}}
     # what the depot proposes where functions would be followed; a school that says nothing here is not proposed
     policy = job.depot.school_when_not if shown.disagreements else job.depot.school_when_agreed
     if shown.proposed == "functions" and any(

@@ -6,6 +6,7 @@ from uuid import UUID
 from twincore.errors import DocumentError, Refusal, WrongValue
 from twincore.job.case import Case
 from twincore.job.comparison import comparison_of
+from twincore.job.facts import codes_of_plate
 from twincore.job.given import Given
 from twincore.job.holds import isolates
 from twincore.job.left import as_left, left_record
@@ -63,6 +64,8 @@ def brought(case: Case, target: Target, name: str, value: Any) -> dict[str, Any]
     match target.kind:
         case "hold":
             return {"isolates": isolates(case, name)}
+        case "serial" if any(node["fact"] == "serial" for node in codes_of_plate(case.replacement)):
+            return {"planned": True}
         case _ if value is None:
             return None
         case "original" | "original_profile" | "original_joined":

@@ -239,6 +239,12 @@ def _after_unread(state: State, name: str, value: Any, entry: EntryMade) -> None
         _put(state, "how", element, NOTHING_READ)
 
 
+def _after_serial(state: State, name: str, value: Any, entry: EntryMade) -> None:
+    """Where the new board is told the number, another number is another plan."""
+    if entry.adds.get("planned"):
+        _reopen(state, "carry_over", "fit", "prove")
+
+
 def _after_angle(state: State, name: str, value: Any, entry: EntryMade) -> None:
     if value is not None:
         _put(state, "found", name, value["nearest"])
@@ -256,7 +262,7 @@ FOLLOWING = {
     "original_joined": _after_original_joined, "replacement_joined": _after_replacement_joined,
     "replacement": _after_replacement, "power": _after_power, "hold": _after_hold,
     "test": _after_test, "energised": _after_energised, "signed": _after_signed, "ticked": _after_ticked,
-    "found": _after_found, "unread": _after_unread, "angle": _after_angle, "blind": _after_blind,
+    "serial": _after_serial, "found": _after_found, "unread": _after_unread, "angle": _after_angle, "blind": _after_blind,
 }  # fmt: skip
 
 

@@ -5,6 +5,7 @@ from typing import Any
 
 from twincore.carry_over import exactly
 from twincore.job.case import Case
+from twincore.profile import Board
 from twincore.recognise import PlateRead, Scheme, read_plate
 
 SEPARATORS = " -./"
@@ -63,21 +64,33 @@ def told_of_plate(case: Case, fact: str) -> str | None:
     return None if found is None else str(found.value)
 
 
+def codes_of_plate(board: Board | None) -> list[dict[str, Any]]:
+    """The codes of a board that stand on its machine's plate, as its profile has them."""
+    return [node for node in (board.document["settings"] if board else ()) if node["kind"] == "code" and "fact" in node]
+
+
 def codes_told(case: Case) -> dict[str, str]:
     """What the codes of the new board must be by what stands on the plate: with or without its dashes, as the board has them.
 
     One that does not fit its places is left out: somebody looks.
     """
-    board = case.replacement
     told = {}
-    for node in board.document["settings"] if board else ():
-        written = told_of_plate(case, node["fact"]) if node["kind"] == "code" and "fact" in node else None
+    for node in codes_of_plate(case.replacement):
+        written = told_of_plate(case, node["fact"])
         if written is not None:
             symbols = node["symbols"]
             marks = "".join(mark for mark in written if mark in symbols or mark not in SEPARATORS)
             if len(marks) == node["places"] and set(marks) <= set(symbols):
                 told[node["id"]] = marks
     return told
+
+
+def codes_to_read(case: Case) -> list[dict[str, Any]]:
+    """The codes of the new board that stand on the plate, as its profile has them, where nobody read one that fits them and
+    nobody set them by hand: what they are made with is no answer.
+    """
+    said = {**codes_told(case), **case.state["overrides"]}
+    return [node for node in codes_of_plate(case.replacement) if node["id"] not in said]
 
 
 def disagreements(plates: dict[str, tuple[Scheme, PlateRead]]) -> list[Disagreement]:

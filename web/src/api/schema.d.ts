@@ -4734,6 +4734,22 @@ export interface components {
             high: string;
         };
         /**
+         * CodeToRead
+         * @description A code of the new board that stands on the machine's plate and was not read; `plate` is what was read and does not fit.
+         */
+        CodeToRead: {
+            /** Element */
+            element: string;
+            /** Title */
+            title: string;
+            /** Fact */
+            fact: string;
+            /** Places */
+            places: number;
+            /** Plate */
+            plate: string | null;
+        };
+        /**
          * ComparisonShown
          * @description Two boards side by side.
          */
@@ -4789,6 +4805,8 @@ export interface components {
             alternatives: {
                 [key: string]: string | number;
             }[];
+            /** Codes To Read */
+            codes_to_read: components["schemas"]["CodeToRead"][];
         };
         /**
          * CounterCaseShown

@@ -6,6 +6,7 @@ from twincore.carry_over import disagreements
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case, new_board, position
 from twincore.job.comparison import comparison_of
+from twincore.job.facts import codes_to_read
 from twincore.job.given import Check, Given
 from twincore.job.meanings import checked_meaning
 
@@ -80,6 +81,8 @@ def check_confirmed(case: Case, note: str) -> None:
     state = case.state
     if undecided := [title for name, title in rows_to_decide(case).items() if name not in state["decisions"]]:
         raise Refusal(f"The schools disagree. Decide, and say why: {', '.join(undecided)}.")
+    if unread := [node["id"] for node in codes_to_read(case)]:
+        raise Refusal(f"It stands on the plate. Read it there, or set it by hand: {', '.join(unread)}.")
     if missing := [title for name, title in rows_needing_reason(case).items() if name not in state["reasons"]]:
         raise Refusal(f"Give a reason for going on with: {', '.join(missing)}.")
 

@@ -32,6 +32,28 @@ class Kit(FrontTestCase):
         presses = self.of("presses")["panels"][0]
         self.assertEqual((presses["sets"], presses["presses"][0]["shows"]), (["SN"], "SN"))
 
+    def test_what_is_made_with_is_no_answer_where_the_plate_was_not_read(self) -> None:
+        """A defect: a serial number that nobody read was planned as 000000, and the plan could be confirmed."""
+        self.entry(self.open, "serial", None, "4829 13")
+        shown = self.of("comparison")
+        self.assertEqual(shown["plan"]["SN"], "??????")
+        told = shown["codes_to_read"]
+        self.assertEqual([(each["element"], each["fact"], each["plate"]) for each in told], [("SN", "serial", None)])
+        self.assertIn("SN", self.add("confirmed.carry_over", {"note": ""}, 400)["detail"])
+        self.add("serial", "48", reason="so it stands on the plate")
+        self.assertEqual(self.of("comparison")["codes_to_read"][0]["plate"], "48")
+        self.add("override.SN", "000048")
+        self.assertEqual(self.of("comparison")["codes_to_read"], [])
+        self.add("confirmed.carry_over", {"note": ""})
+
+    def test_another_serial_is_another_plan(self) -> None:
+        self.open.refresh_from_db()
+        self.assertIn("carry_over", self.open.state["confirmed"])
+        self.entry(self.open, "serial", "482 914", "4829 13", reason="so it stands on the plate")
+        self.open.refresh_from_db()
+        self.assertNotIn("carry_over", self.open.state["confirmed"])
+        self.assertEqual(self.partings(self.open), [])
+
     def test_the_contact_that_is_closed_at_rest_goes_to_its_like_and_is_looked_at_twice(self) -> None:
         wires = {each["carries"]: each for each in self.of("wiring")["wires"]}
         self.assertEqual(wires["Door alarm, closed at rest"]["to_place"], "C2.8")

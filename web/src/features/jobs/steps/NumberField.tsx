@@ -1,5 +1,5 @@
 import { numberFrom } from "@/ui/numbers";
-import { KeptField } from "./KeptField";
+import { DraftField } from "./DraftField";
 
 type Props = {
   label: string;
@@ -14,19 +14,20 @@ type Props = {
 
 /** A number that is kept when it is left; what is none stays in the field and is said to be none. */
 export function NumberField({ value, least = -Infinity, onSave, ...field }: Props) {
-  const keep = (text: string) => {
-    const number = text === "" ? null : numberFrom(text);
-    if (number !== null && !(Number.isFinite(number) && number >= least)) return false;
-    if (number !== (value ?? null)) onSave(number);
-    return true;
-  };
+  const isOne = (number: number) => Number.isFinite(number) && number >= least;
+  const needed = `give a number${Number.isFinite(least) ? ` of ${least} or more` : ""}, such as 231.5.`;
   return (
     <div>
-      <KeptField
+      <DraftField
         {...field}
-        shown={value === undefined ? "" : String(value)}
-        keep={keep}
-        needed={`give a number${Number.isFinite(least) ? ` of ${least} or more` : ""}, such as 231.5.`}
+        inputMode="decimal"
+        maxLength={40}
+        value={value === undefined ? "" : String(value)}
+        refuse={(text) => (text === "" || isOne(numberFrom(text)) ? null : needed)}
+        onSave={(text) => {
+          const number = text === "" ? null : numberFrom(text);
+          if (number !== (value ?? null)) onSave(number);
+        }}
       />
     </div>
   );

@@ -1,6 +1,6 @@
 import { Button } from "@/ui/Button";
 import { readingFrom, readingText, type Reading } from "@/ui/numbers";
-import { KeptField } from "./KeptField";
+import { DraftField } from "./DraftField";
 
 type Props = {
   label: string;
@@ -13,19 +13,21 @@ type Props = {
 
 /** A reading that is kept when it is left: a number, or that the meter shows more than it can read. */
 export function ReadingField({ value, onSave, ...field }: Props) {
-  const keep = (text: string) => {
-    const read = readingFrom(text);
-    if (text !== "" && read === null) return false;
-    if (readingText(read ?? undefined) !== readingText(value)) onSave(read);
-    return true;
-  };
+  const shown = readingText(value);
   return (
     <div>
-      <KeptField
+      <DraftField
         {...field}
-        shown={readingText(value)}
-        keep={keep}
-        needed="give a number, such as 231.5, or OL, > 2000, < 1."
+        inputMode="decimal"
+        maxLength={40}
+        value={shown}
+        refuse={(text) =>
+          text === "" || readingFrom(text) ? null : "give a number, such as 231.5, or OL, > 2000, < 1."
+        }
+        onSave={(text) => {
+          const read = readingFrom(text);
+          if (readingText(read ?? undefined) !== shown) onSave(read);
+        }}
       />
       {!field.disabled && (
         <Button kind="quiet" onClick={() => onSave({ beyond: "above" })}>

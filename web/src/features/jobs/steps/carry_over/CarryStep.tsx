@@ -6,6 +6,7 @@ import { useComparison, useJobBoard, usePresses, useWiring } from "../../api";
 import { useLeaflet } from "../../earlyApi";
 import type { StepProps } from "../../stepProps";
 import { goTo, Next } from "../Next";
+import { CodesToRead } from "./CodesToRead";
 import { LeafletPanel } from "./LeafletPanel";
 import { MeaningsPanel } from "./MeaningsPanel";
 import { Notes } from "./Notes";
@@ -24,16 +25,17 @@ export function CarryStep({ job, put }: StepProps) {
   const problem = comparison.error ?? original.error ?? replacement.error;
   if (problem) return <ProblemNotice problem={problem} />;
   if (!comparison.data || !original.data || !replacement.data) return <Loading what="Carrying the settings over" />;
-  const { rows, disagreements } = comparison.data;
+  const { rows, disagreements, codes_to_read: codes } = comparison.data;
   const unreasoned = rows.filter((row) => (row.missed || row.verdict === "open") && !job.reasons[row.id]);
   const undecided = job.school ? [] : disagreements.filter((each) => !job.decisions[each.id]);
   const done = job.steps.find((each) => each.id === "carry_over")?.state === "done";
   return (
     <div className="flex flex-col gap-5">
       {!done && comparison.data.plan && (
-        <NextInCarry job={job} put={put} undecided={undecided} unreasoned={unreasoned} />
+        <NextInCarry job={job} put={put} undecided={undecided} unread={codes} unreasoned={unreasoned} />
       )}
       <Notes job={job} comparison={comparison.data} />
+      {codes.length > 0 && <CodesToRead job={job} put={put} codes={codes} />}
       <CarryView
         comparison={comparison.data}
         original={original.data}
@@ -112,31 +114,38 @@ function leafletStatus({ whole, clash, asks }: Schemas["LeafletShown"]): string 
 }
 
 type Open = { id: string; title: string }[];
+type ToRead = Schemas["ComparisonShown"]["codes_to_read"];
 
-/** Decisions first, then reasons, then the plan itself. */
-function NextInCarry({ job, put, undecided, unreasoned }: StepProps & { undecided: Open; unreasoned: Open }) {
-  const [decide] = undecided;
-  const [explain] = unreasoned;
-  const more = (rest: Open) => (rest.length > 1 ? ` and ${rest.length - 1} more` : "");
-  const words = decide
-    ? `the schools disagree, decide: ${decide.title}${more(undecided)}.`
-    : explain
-      ? `give a reason for ${explain.title}${more(unreasoned)}.`
-      : "look the plan through.";
+/** Decisions first, then what the plate says, then reasons, then the plan itself. */
+function NextInCarry({
+  job,
+  put,
+  undecided,
+  unread,
+  unreasoned,
+}: StepProps & { undecided: Open; unread: ToRead; unreasoned: Open }) {
+  const more = (rest: unknown[]) => (rest.length > 1 ? ` and ${rest.length - 1} more` : "");
+  const left = [
+    ...undecided.slice(0, 1).map((each) => ({
+      words: `the schools disagree, decide: ${each.title}${more(undecided)}.`,
+      place: "schools",
+    })),
+    ...unread
+      .slice(0, 1)
+      .map((each) => ({ words: `read ${each.element} from the plate${more(unread)}.`, place: "codes" })),
+    ...unreasoned.slice(0, 1).map((each) => ({
+      words: `give a reason for ${each.title}${more(unreasoned)}.`,
+      place: `row-${each.id}`,
+    })),
+  ][0];
   return (
     <Next
       job={job}
       step="carry_over"
-      words={words}
-      ends={!decide && !explain}
-      button={decide || explain ? "Show me" : "Confirm this plan"}
-      onGo={() =>
-        decide
-          ? goTo("schools")
-          : explain
-            ? goTo(`row-${explain.id}`)
-            : void put({ target: "confirmed.carry_over", after: { note: "" } })
-      }
+      words={left ? left.words : "look the plan through."}
+      ends={!left}
+      button={left ? "Show me" : "Confirm this plan"}
+      onGo={() => (left ? goTo(left.place) : void put({ target: "confirmed.carry_over", after: { note: "" } }))}
     />
   );
 }
