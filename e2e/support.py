@@ -167,7 +167,7 @@ class BrowserTestCase(LiveServerTestCase):
     def fit(self, page: Page) -> None:
         """Everything that fitting asks for, as planned, from the kit to the supply and what comes after it."""
         page.get_by_role("button", name="What must be there").wait_for()
-        job = read_job(Person.objects.get(username="wennick"), UUID(page.url.rsplit("/", 1)[-1]))
+        job = read_job(Person.objects.get(username="wennick"), page.url.rsplit("/", 1)[-1])
         fitting = fitting_of_job(case_of(job))
         planned, hand = planned_positions(case_of(job)), by_hand(fitting)
         if any(line.needed == "needed" for line in fitting.kit):

@@ -10,7 +10,7 @@ from twincore.make_safe import HoldPoint, fault_of, hold_points
 
 def points(family: dict[str, Any], *boards: dict[str, Any], **facts: Any) -> list[HoldPoint]:
     built = [profile.parse_board(encoded(small_board(None, stored_energy=each))) for each in boards]
-    return hold_points(profile.parse_family(encoded(small_family(**family))), built, facts)
+    return hold_points([profile.parse_family(encoded(small_family(**family)))], built, facts)
 
 
 class Points(SimpleTestCase):

@@ -12,6 +12,7 @@ from catalogue.guides_api import router as guides
 from catalogue.pictures_api import router as board_pictures
 from config import problems
 from jobs.api import router as jobs
+from jobs.boards.api import router as boards_of_job
 from jobs.machines.api import router as machines
 from jobs.packages.api import router as packages
 from jobs.papers.api import router as papers
@@ -58,6 +59,7 @@ for router in (
     pictures,
     references,
     jobs,
+    boards_of_job,
     rule_out,
     recognise,
     choose,

@@ -13,16 +13,20 @@ from jobs.cases import case_of
 from jobs.confirming import settles
 from jobs.ledger.chaining import attachment_of, chain, closed_as
 from jobs.models import Entry, Job
+from jobs.sheets import keep, sheet
 from jobs.step_lines import waiting_words
 from jobs.steps.hand_over.feedback import count_outcome
 from jobs.targets import brings, value_of
 from people.access import depot_of
 from people.models import Depot, Person
 from twincore.job import (
+    FIRST,
     TARGETS,
     EntryMade,
     Target,
     as_said,
+    board_in_hand,
+    board_of,
     changed,
     contradicts,
     current,
@@ -31,6 +35,7 @@ from twincore.job import (
     supply_needed,
     supply_said,
     target_waits_for,
+    turned,
     value_at,
 )
 from twincore.job.adding import confirmation, declared
@@ -49,6 +54,8 @@ class NewEntry:
     read_how: str = ""
     maker: str = ""
     """The username of who made it, where the client says so."""
+    board: str = FIRST
+    """The board of the job whose sheet it was made on."""
     upon: UUID | None = None
     """The maker's own entry at this target that this one follows; what the server made of that one is nobody else's change."""
 
@@ -92,12 +99,13 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
         raise NotTheMaker("Another person made this entry. It waits on the device until that person signs in again.")
     job = locked_job(person, job_id)
     if there := Entry.objects.filter(pk=new.id).first():
-        if there.job_id != job.pk or there.target != new.target:
+        if (there.job_id, there.target, there.board) != (job.pk, new.target, board_of(new.target, new.board)):
             raise Refused("This entry's id is in use. Load the page again.")
         return job
     target = declared(new.target)
-    check_open(job, new.target)
     job.state = current(job.state)
+    check_open(job, new.target)
+    job = sheet(job, board_of(new.target, new.board))
     _check_unchanged(job, new)
     if waiting := target_waits_for(job.state, new.target, new.read_how):
         raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
@@ -112,14 +120,14 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     job.entry_count = made.number
     entry = Entry(
         id=new.id, job=job, number=made.number, at=now, by=person, by_name=made.by, target=new.target,
-        before=before, after=made.after, adds=made.adds or None, reason=made.reason, read_how=new.read_how,
+        board=made.board, before=before, after=made.after, adds=made.adds or None, reason=made.reason, read_how=new.read_how,
         attachment=attachment_of(job, new.target, made.after),
     )  # fmt: skip
     chain(job, entry)
     entry.save(force_insert=True)
-    job.step, job.changed_at = step_in_hand(job.state), now
-    job.save()
-    return job
+    job.changed_at = now
+    job.step = step_in_hand(turned(job.state, board_in_hand(job.state)))
+    return keep(job)
 
 
 def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> EntryMade:
@@ -136,7 +144,7 @@ def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> Entry
             adds = {"closed_as": closed_as(job)}
     return EntryMade(
         job.entry_count + 1, given.now, given.by, new.target, value, new.reason.strip(), new.read_how,
-        adds or {},
+        adds or {}, job.board,
     )  # fmt: skip
 
 
@@ -196,7 +204,7 @@ def _check_unchanged(job: Job, new: NewEntry) -> None:
     now_there = value_at(job.state, new.target)
     if now_there in (as_said(new.before), as_said(new.after)):
         return
-    last = job.entries.filter(target=new.target).first()
+    last = job.entries.filter(target=new.target, board=job.board).first()
     if last is not None and new.upon is not None and new.upon in (last.pk, last.known_as):
         return
     changes = [] if last is None else [

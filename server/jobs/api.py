@@ -1,7 +1,6 @@
 """Jobs over HTTP."""
 
 from typing import Any
-from uuid import UUID
 
 from django.http import HttpRequest
 from django.utils import timezone
@@ -17,6 +16,7 @@ from catalogue.schemas import BoardShown
 from config.errors import Refused
 from config.paging import Page, Paging, paged
 from jobs import actions, queries
+from jobs.boards.view import boards_of
 from jobs.cases import case_of
 from jobs.models import Entry, Job
 from jobs.schemas import (
@@ -31,9 +31,11 @@ from jobs.schemas import (
     NewJob,
     SkippedShown,
 )
+from jobs.sheets import SheetId, asked_for, id_of
 from jobs.step_lines import steps_of
 from people.access import person_of
-from twincore.job import Step, current, uncleared_causes
+from twincore.job import State, Step, current, several, title_of, uncleared_causes
+from twincore.job.boards import speaks_of_all
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import codes_to_read, facts_of, told_of_plate
 from twincore.job.holds import skipped
@@ -45,7 +47,7 @@ router = Router(tags=["jobs"])
 
 def _line(job: Job) -> dict[str, Any]:
     return {
-        "id": job.pk,
+        "id": id_of(job),
         "code": job.code,
         "machine": job.machine,
         "complaint": job.complaint,
@@ -71,6 +73,7 @@ def _shown(job: Job) -> JobSheet:
         "entry_count": job.entry_count,
         "run_count": len(state["runs"]),
         "origin": job.origin,
+        "together": boards_of(job),
         "skipped": [SkippedShown(**each) for each in skipped(case_of(job))],
     }
     return JobShown.model_validate({**state, **_line(job), **follows})
@@ -87,12 +90,14 @@ def _ref(revision: BoardRevision | None) -> BoardRef | None:
     )  # fmt: skip
 
 
-def _entry_shown(entry: Entry) -> EntryShown:
+def _entry_shown(entry: Entry, state: State) -> EntryShown:
+    of_all = not several(state) or speaks_of_all(entry.target)
     return EntryShown(
         id=entry.pk,
         number=entry.number,
         at=entry.at,
         by=entry.by_name,
+        board="" if of_all else title_of(state, entry.board),
         target=entry.target,
         before=entry.before,
         after=entry.after,
@@ -123,27 +128,29 @@ def list_steps_done(request: HttpRequest) -> list[Step]:
 
 
 @router.get("/jobs/{job_id}", response=JobShown)
-def show_job(request: HttpRequest, job_id: UUID) -> JobSheet:
+def show_job(request: HttpRequest, job_id: SheetId) -> JobSheet:
     """A job's sheet."""
     return _shown(queries.job(person_of(request), job_id))
 
 
 @router.post("/jobs/{job_id}/entries", response=JobShown)
-def add_entry(request: HttpRequest, job_id: UUID, given: EntryGiven) -> JobSheet:
+def add_entry(request: HttpRequest, job_id: SheetId, given: EntryGiven) -> JobSheet:
     """Add one entry; sending the same one again changes nothing."""
     person = person_of(request)
-    actions.add_entry(person, job_id, actions.NewEntry(**given.dict()), timezone.now())
+    job, board = asked_for(job_id)
+    actions.add_entry(person, job, actions.NewEntry(**given.dict(), board=board), timezone.now())
     return _shown(queries.job(person, job_id))
 
 
 @router.get("/jobs/{job_id}/entries", response=Page[EntryShown])
-def list_entries(request: HttpRequest, job_id: UUID, paging: Query[Paging]) -> dict[str, Any]:
+def list_entries(request: HttpRequest, job_id: SheetId, paging: Query[Paging]) -> dict[str, Any]:
     """A job's history, newest first."""
-    return paged(queries.entries(queries.job(person_of(request), job_id)), paging, _entry_shown)
+    job = queries.job(person_of(request), job_id)
+    return paged(queries.entries(job), paging, lambda entry: _entry_shown(entry, job.state))
 
 
 @router.get("/jobs/{job_id}/boards/{side}", response=BoardShown)
-def job_board(request: HttpRequest, job_id: UUID, side: str) -> BoardShown:
+def job_board(request: HttpRequest, job_id: SheetId, side: str) -> BoardShown:
     """The original or the replacement in the revision that the job keeps."""
     job = queries.job(person_of(request), job_id)
     revision = {"original": job.original_revision, "replacement": job.replacement_revision}.get(side)
@@ -153,7 +160,7 @@ def job_board(request: HttpRequest, job_id: UUID, side: str) -> BoardShown:
 
 
 @router.get("/jobs/{job_id}/comparison", response=ComparisonShown)
-def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
+def show_comparison(request: HttpRequest, job_id: SheetId) -> ComparisonShown:
     """The job's boards side by side: carry-over, copying, twin check."""
     job = _with_both_boards(request, job_id)
     case = case_of(job)
@@ -177,13 +184,13 @@ def show_comparison(request: HttpRequest, job_id: UUID) -> ComparisonShown:
 
 
 @router.post("/jobs/{job_id}/play", response=PlayShown)
-def play(request: HttpRequest, job_id: UUID, given: ScenarioGiven) -> PlayShown:
+def play(request: HttpRequest, job_id: SheetId, given: ScenarioGiven) -> PlayShown:
     """A scenario on the job's boards."""
     comparison = comparison_of(case_of(_with_both_boards(request, job_id)))
     return comparison_view.play(comparison, checked_scenario(given, comparison.family))
 
 
-def _with_both_boards(request: HttpRequest, job_id: UUID) -> Job:
+def _with_both_boards(request: HttpRequest, job_id: SheetId) -> Job:
     job = queries.job(person_of(request), job_id)
     if job.original_revision_id is None or job.replacement_revision_id is None:
         raise Refused("Choose the original and the replacement first.")

@@ -11,6 +11,7 @@ from bench.kept import kept
 from catalogue import queries as catalogue
 from catalogue.profiles import adapters_of, board_profile, family_profile, rule_out_data
 from jobs.models import Job
+from jobs.sheets import sheet
 from twincore.job import current
 from twincore.job.case import Case
 from twincore.job.meanings import with_meanings
@@ -64,7 +65,16 @@ class JobShelf:
 
 
 def case_of(job: Job) -> Case:
-    """A job at hand."""
+    """A job at hand, by the sheet of one of its boards; the others beside it."""
+    case = _case_of_board(job)
+    if case.state["boards"]:
+        case.beside = tuple(_case_of_board(sheet(job, name)) for name in case.state["boards"])
+        for each in case.beside:
+            each.beside = tuple(other for other in (case, *case.beside) if other is not each)
+    return case
+
+
+def _case_of_board(job: Job) -> Case:
     original, replacement, family = job.original_revision_id, job.replacement_revision_id, job.family_revision_id
     case = Case(
         state=current(job.state),

@@ -13,7 +13,7 @@ from jobs.actions import NewEntry, add_entry, open_job
 from jobs.models import Job
 from people.models import Depot, Person
 from references.actions import load_statements
-from twincore.job import value_at
+from twincore.job import FIRST, turned, value_at
 from twincore.profile import open_document
 from twincore.profile.values import plain
 
@@ -44,7 +44,7 @@ def load_demo_world(folder: Path, now: datetime, say: Callable[[str], None]) -> 
             say(f"{len(files)} {kind}")
         count = sum(load_statements(None, file.read_bytes()) for file in sorted((folder / "statements").glob("*.json")))
         say(f"{count} statements")
-        files = sorted((folder / "jobs").glob("*.json"))
+        files = sorted((folder / "jobs").glob("*.json"), key=lambda file: int(file.name.partition(".")[0]))
         for file in files:
             load_job(open_document(file.read_bytes(), "job").root, people, now)
         say(f"{len(files)} jobs")
@@ -57,10 +57,11 @@ def load_job(document: dict[str, Any], people: dict[str, Person], now: datetime)
     person = people[opened["by"]]
     job = open_job(person, UUID(document["id"]), document["machine"], document.get("complaint", ""), at)
     for number, entry in enumerate(document["entries"], 1):
-        state = Job.objects.values_list("state", flat=True).get(pk=job.pk)
+        board = entry.get("board", FIRST)
+        state = turned(Job.objects.values_list("state", flat=True).get(pk=job.pk), board)
         new = NewEntry(
             UUID(entry["id"]), entry["target"], value_at(state, entry["target"]), plain(entry["after"]),
-            entry.get("reason", ""), entry.get("read_how", ""),
+            entry.get("reason", ""), entry.get("read_how", ""), board=board,
         )  # fmt: skip
         job = add_entry(people[entry["by"]], job.pk, new, at + timedelta(minutes=4 * number))
     return job

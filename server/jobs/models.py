@@ -1,5 +1,6 @@
 """Jobs, and the entries of which their history consists."""
 
+from typing import Any
 from uuid import uuid4
 
 from django.db import models
@@ -7,10 +8,11 @@ from django.db import models
 from catalogue.models import BoardRevision, FamilyRevision
 from people.models import Depot, Person
 from pictures.models import KeptPicture
+from twincore.job import FIRST
 
 
 class Job(models.Model):
-    """One replacement of one board. The state is what its entries add up to, kept with them in one transaction."""
+    """One replacement: of one board, or of several boards of one machine together. The state is what its entries add up to, kept with them in one transaction."""
 
     id = models.UUIDField(primary_key=True, default=uuid4)
     depot = models.ForeignKey(Depot, on_delete=models.PROTECT, related_name="jobs")
@@ -29,6 +31,11 @@ class Job(models.Model):
     entry_count = models.PositiveIntegerField(default=0)
     changed_at = models.DateTimeField()
     origin = models.JSONField(null=True, help_text="Where it was imported from: id, number and depot there, and when.")
+
+    board = FIRST
+    """The board whose sheet is at hand."""
+    others: dict[str, Any] | None = None
+    """The revisions of the job's other boards, once somebody asked for them."""
 
     class Meta:
         ordering = ["-changed_at", "-number"]
@@ -52,6 +59,19 @@ class Job(models.Model):
     def known_as(self) -> str:
         """The id under which its entries are chained: its own, or the one it had where it comes from."""
         return self.origin["id"] if self.origin else str(self.pk)
+
+
+class OtherBoard(models.Model):
+    """A board of a job besides the one it was opened for: which boards it is about. Its state is in the job's."""
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="other_boards")
+    name = models.CharField(max_length=2)
+    family_revision = models.ForeignKey(FamilyRevision, on_delete=models.PROTECT, null=True, related_name="+")
+    original_revision = models.ForeignKey(BoardRevision, on_delete=models.PROTECT, null=True, related_name="+")
+    replacement_revision = models.ForeignKey(BoardRevision, on_delete=models.PROTECT, null=True, related_name="+")
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["job", "name"], name="other_board_once")]
 
 
 class Picture(KeptPicture):
@@ -82,6 +102,7 @@ class Entry(models.Model):
     by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
     by_name = models.CharField(max_length=320, help_text="Who it was, as that person was called then.")
     known_as = models.UUIDField(null=True)
+    board = models.CharField(max_length=2, default=FIRST, help_text="The board of the job that it speaks of.")
     target = models.CharField(max_length=100)
     before = models.JSONField(null=True)
     after = models.JSONField(null=True)

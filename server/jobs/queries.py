@@ -6,15 +6,9 @@ from django.db.models import Q, QuerySet
 
 from config.errors import NotThere
 from jobs.models import ENDS_A_STEP, Entry, Job
+from jobs.sheets import LEFT_OUT, LOADED, asked_for, sheet
 from people.models import Person
 from twincore.job import STEPS, Step, current
-
-SIDES = ("original_revision", "replacement_revision")
-DOCUMENTS = (
-    "family_revision__document",
-    *(f"{side}{of}__document" for side in SIDES for of in ("", "__board__current", "__board__family__current")),
-)
-"""What lists and sheets leave in the database."""
 
 
 def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
@@ -31,27 +25,20 @@ def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
     return rows
 
 
-def job(person: Person, job_id: UUID) -> Job:
-    """One job of the person's depot, with both boards."""
+def job(person: Person, asked: UUID | str) -> Job:
+    """One job of the person's depot, with both boards: by its id, or by that of the sheet of one of its boards."""
+    job_id, board = asked_for(str(asked))
     found = (
         Job.objects.filter(depot=person.depot_id, pk=job_id)
-        .select_related(
-            "depot",
-            "opened_by",
-            "family_revision__family",
-            "original_revision__board__family__current",
-            "original_revision__board__current",
-            "replacement_revision__board__family__current",
-            "replacement_revision__board__current",
-        )
-        .defer(*DOCUMENTS)
+        .select_related("depot", "opened_by", *LOADED)
+        .defer(*LEFT_OUT)
         .first()
     )
     if found is None:
         raise NotThere("Your depot has no such job.")
     # a job of an earlier version keeps nothing of what came later
     found.state = current(found.state)
-    return found
+    return sheet(found, board)
 
 
 ENDED_BY = {"original": "recognise", "replacement": "choose"}

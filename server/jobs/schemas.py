@@ -8,6 +8,7 @@ from ninja import Field, Schema
 from pydantic import SkipValidation, create_model
 
 from config.paging import Paging
+from jobs.boards.schemas import BoardsOfJob
 from twincore.job import Need, Standing, Step
 from twincore.job.state import State
 
@@ -18,7 +19,8 @@ EntryValue = Any
 class JobLine(Schema):
     """A job in a list: what is open, and the step in hand."""
 
-    id: UUID
+    id: str
+    """Of another board's sheet with its number after a dot."""
     code: str
     machine: str
     complaint: str
@@ -87,10 +89,12 @@ class JobSheet(JobLine):
     entry_count: int
     run_count: int
     skipped: list[SkippedShown]
+    together: BoardsOfJob | None
+    """The boards of the job, where there are several."""
     origin: dict[str, Any] | None
 
 
-KEPT_BACK = ("version", "runs", "refused", "confirmed", "closed_as", *JobLine.model_fields)
+KEPT_BACK = ("version", "boards", "board", "runs", "refused", "confirmed", "closed_as", *JobLine.model_fields)
 """Parts of the state that the sheet shows otherwise, or in a part of its own."""
 PARTS: dict[str, Any] = {
     name: (Annotated[part, SkipValidation], ...)  # it was checked when it was entered
@@ -109,6 +113,8 @@ class EntryShown(Schema):
     number: int
     at: datetime
     by: str
+    board: str
+    """What the board is called of which it speaks; empty where the job has one, or it speaks of the machine."""
     target: str
     before: Any
     after: Any

@@ -10,7 +10,7 @@ from hashlib import sha256
 from typing import Any
 
 ENTRY_KEYS = ("id", "number", "at", "by", "target", "before", "after", "reason", "read_how", "attachment")
-"""What of an entry its digest covers; and, where it brings anything along, `adds`."""
+"""What of an entry its digest covers; where it speaks of another board than the first one, that; and what it brings along."""
 
 
 def first_link(job: str) -> str:
@@ -21,7 +21,8 @@ def first_link(job: str) -> str:
 def link(previous: str, entry: Mapping[str, Any]) -> str:
     """The digest of an entry, 64 hexadecimal digits; `attachment` is the digest of what the entry brings, or empty."""
     brought = [entry["adds"]] if entry.get("adds") is not None else []
-    return _digest([previous, *(entry.get(key, "") for key in ENTRY_KEYS), *brought])
+    board = [f"board {entry['board']}"] if "board" in entry else []
+    return _digest([previous, *(entry.get(key, "") for key in ENTRY_KEYS), *board, *brought])
 
 
 def chained(job: str, entries: Iterable[Mapping[str, Any]]) -> list[str]:

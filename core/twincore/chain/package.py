@@ -20,6 +20,7 @@ LARGEST_FILE = 20_000_000
 MOST_FILES = 260
 MANIFEST = "contents.json"
 DOCUMENTS = ("family.json", "original.board.json", "replacement.board.json")
+"""The profiles that a job rests on; those of its further boards stand in `boards/2` and so on."""
 EPOCH = (1980, 1, 1, 0, 0, 0)
 """The date that every file in a package bears, so that the same job gives the same bytes."""
 
@@ -185,10 +186,15 @@ def _attachments(job: dict[str, Any], files: Mapping[str, bytes]) -> list[Fault]
             faults.append(Fault(picture["file"], "expected the picture that the entry was made with"))
     closing = [e for e in job["entries"] if e["target"] in CLOSING and e.get("attachment")]
     if closing and job.get("closed_at"):
-        documents = {name: sha256(files[name]).hexdigest() for name in DOCUMENTS if name in files}
+        documents = {name: sha256(data).hexdigest() for name, data in files.items() if _is_profile(name)}
         if seal_of(sealed_part(job), documents) != closing[-1]["attachment"]:
             faults.append(Fault("state", "expected what the job was closed with; it was changed"))
     return faults
+
+
+def _is_profile(name: str) -> bool:
+    folder, _, plain = name.rpartition("/")
+    return plain in DOCUMENTS and (not folder or folder.startswith("boards/"))
 
 
 LATER = ("corrections", "feedback", "signed")

@@ -35,16 +35,17 @@ def _job(args: argparse.Namespace) -> dict[str, Any]:
     def sheet() -> dict[str, Any]:
         if zipfile.is_zipfile(args.job):
             package = _opened(args.job)
-            return job.sheet_of(package.job, _profiles(package.files))
+            others = {name: _profiles(package.files, f"boards/{name}/") for name in job.BOARD_NAMES[1:]}
+            return job.sheet_of(package.job, _profiles(package.files), others)
         data = read(args.job, chain.LARGEST_FILE)
         return job.sheet_of(plain(profile.open_document(data, "job", chain.LARGEST_FILE).root))
 
     return named(args.job, sheet)
 
 
-def _profiles(files: Mapping[str, bytes]) -> job.Profiles:
-    """The family and the boards in a package."""
-    family, original, replacement = (files.get(name) for name in chain.DOCUMENTS)
+def _profiles(files: Mapping[str, bytes], folder: str = "") -> job.Profiles:
+    """The family and the boards in a package; those of a further board in its folder."""
+    family, original, replacement = (files.get(folder + name) for name in chain.DOCUMENTS)
     return job.Profiles(
         profile.parse_family(family) if family else None,
         profile.parse_board(original) if original else None,

@@ -1,12 +1,15 @@
 """A job: its targets, each declared once; what entries do to it; the order of the work; and the job played again."""
 
+from twincore.job.boards import BOARD_NAMES, board_of, names_of, several, sheets, title_of, turned, why_of
 from twincore.job.changing import KEPT_BESIDE, as_said, changed, value_at
 from twincore.job.order import (
     OVER_PORT,
     STEPS,
     Standing,
+    board_in_hand,
     cleared,
     done,
+    proved,
     settled,
     standing,
     step_in_hand,
@@ -18,12 +21,14 @@ from twincore.job.order import (
 )
 from twincore.job.replay import Replayed, partings, replay
 from twincore.job.sheet import Profiles, sheet_of
-from twincore.job.state import VERSION, ConfirmedSaid, State, current, empty_state
+from twincore.job.state import FIRST, VERSION, ConfirmedSaid, State, current, empty_state
 from twincore.job.target import EntryMade, Need, Step, Target, checked
 from twincore.job.targets import TARGETS
 from twincore.job.together import Supply, contradicts, supply_needed, supply_said
 
 __all__ = [
+    "BOARD_NAMES",
+    "FIRST",
     "KEPT_BESIDE",
     "OVER_PORT",
     "STEPS",
@@ -40,6 +45,8 @@ __all__ = [
     "Supply",
     "Target",
     "as_said",
+    "board_in_hand",
+    "board_of",
     "changed",
     "checked",
     "cleared",
@@ -47,18 +54,25 @@ __all__ = [
     "current",
     "done",
     "empty_state",
+    "names_of",
     "partings",
+    "proved",
     "replay",
     "settled",
+    "several",
     "sheet_of",
+    "sheets",
     "standing",
     "step_in_hand",
     "step_of",
     "supply_needed",
     "supply_said",
     "target_waits_for",
+    "title_of",
+    "turned",
     "uncleared_causes",
     "unread_powered",
     "value_at",
     "waiting_for",
+    "why_of",
 ]

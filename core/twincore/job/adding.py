@@ -12,7 +12,7 @@ from twincore.job.holds import isolates
 from twincore.job.left import as_left, left_record
 from twincore.job.order import STEPS, cleared
 from twincore.job.state import ConfirmedSaid
-from twincore.job.steps import CHECKS, CONFIRMED, record, rule_out
+from twincore.job.steps import CHECKS, CONFIRMED, recognise, record, rule_out
 from twincore.job.target import Target, checked
 from twincore.job.targets import TARGETS
 
@@ -46,6 +46,8 @@ def in_form(target: Target, after: Any) -> Any:
 def value_of(case: Case, target: Target, name: str, after: Any, given: Given) -> Any:
     """What is said at a target. Raises WrongValue or Refusal with what is wrong and what to do."""
     if after is None:
+        if target.kind == "board":
+            recognise.check_taken_out(case, name)
         return None
     if target.names and name not in target.names:
         raise WrongValue(f"Expected one of {', '.join(target.names)}, found {name}.")

@@ -67,6 +67,13 @@ class Case:
     names: tuple[object, object, object] = ("", "", "")
     """Of the revisions of family, original and replacement, for answers that are kept."""
     keep: Keep = work_out
+    beside: tuple["Case", ...] = ()
+    """The job's other boards, each a case of its own."""
+
+    @property
+    def boards(self) -> list["Case"]:
+        """All boards of the job, in the order in which they came to it."""
+        return sorted([self, *self.beside], key=lambda each: each.state["board"])
 
 
 def original_of(case: Case) -> tuple[Family, Board]:

@@ -2,8 +2,9 @@
 
 from typing import Any, cast
 
+from twincore.job.boards import fresh_board, own_part, speaks_of_all, turned
 from twincore.job.order import cleared, done
-from twincore.job.state import ConfirmedKept, State, empty_state
+from twincore.job.state import FIRST, ConfirmedKept, State, empty_state
 from twincore.job.target import EntryMade, Step, Subject, Target
 from twincore.job.targets import TARGETS
 from twincore.job.targets.record import NOTHING_READ
@@ -15,8 +16,8 @@ ADDING: dict[str, tuple[str, ...]] = {
     "original": ("family", "powered", "remembered", *OF_THE_KIND, "confirmed"), "replacement": ("choice",),
     "original_profile": ("powered", "remembered", "confirmed"),
     "original_joined": ("original", "original_profile", "family", "powered", "remembered", *OF_THE_KIND, "confirmed"),
-    "cause": ("causes",), "hold": ("power", "holds", "confirmed", "energised"), "test": ("power", "holds", "confirmed"),
-    "confirmed.record": ("rejudged",), "confirmed.fit": ("left",), "confirmed.prove": ("verdict",),
+    "cause": ("causes",), "hold": ("power", "holds", "confirmed", "energised", "boards"),
+    "test": ("power", "holds", "confirmed"), "confirmed.record": ("rejudged",), "confirmed.fit": ("left",), "confirmed.prove": ("verdict",),
 }  # fmt: skip
 """Targets whose entries bring along what no entry holds (`adds`), and what of the state hangs on that."""
 KEPT_BESIDE = ("by", "by_id", "at", "n", "blocks", "held", "board", "began", "how", "undo")
@@ -56,9 +57,28 @@ def changed(state: State, entry: EntryMade) -> State:
 
     The state before stays as it was; parts that the entry does not touch are the same objects in both.
     """
+    after = _sheet_changed(turned(state, entry.board), entry)
+    kind = entry.target.partition(".")[0]
+    if after["boards"] and kind != "board":
+        after = {**after, "boards": {name: _beside(state, after, name, entry) for name in after["boards"]}}
+    return turned(after, state["board"])
+
+
+def _beside(state: State, after: State, name: str, entry: EntryMade) -> dict[str, Any]:
+    """What another board has of its own after an entry: what is said of the machine is said of each of its boards."""
+    if speaks_of_all(entry.target):
+        return own_part(_sheet_changed(turned(state, name), entry))
+    if state["energised"] is None or after["energised"] is not None:
+        return after["boards"][name]
+    # somebody has to go back into the machine: what was found in order before is looked at again
+    sheet = cast(State, dict(turned(after, name)))
+    _reopen(sheet, "fit", "prove")
+    return own_part(sheet)
+
+
+def _sheet_changed(state: State, entry: EntryMade) -> State:
     was_cleared = cleared(state)
-    state = cast(State, dict(state))
-    after = _changed(state, entry)
+    after = _changed(cast(State, dict(state)), entry)
     if was_cleared and not cleared(after):
         # what was looked at was looked at on a machine whose board was not the matter
         _reopen(after, "prove")
@@ -167,6 +187,19 @@ def _after_replacement_joined(state: State, name: str, value: Any, entry: EntryM
     state["replacement"], state["replacement_profile"] = value, None
 
 
+def _after_board(state: State, name: str, value: Any, entry: EntryMade) -> None:
+    """A board that comes to the job has a sheet of its own; why it is changed along condemns it."""
+    if name == FIRST:
+        return
+    boards = {each: part for each, part in state["boards"].items() if each != name}
+    if value is not None:
+        boards[name] = state["boards"].get(name) or fresh_board()
+        if value.get("why") and name not in state["boards"]:
+            condemned = {"note": value["why"], "end": "condemned", **entry.signed()}
+            boards[name] = {**boards[name], "confirmed": {"rule_out": condemned}}
+    state["boards"] = boards
+
+
 def _after_asked(state: State, name: str, value: Any, entry: EntryMade) -> None:
     """What is asked anew is not answered yet."""
     state["answered"] = None
@@ -257,6 +290,7 @@ def _after_blind(state: State, name: str, value: Any, entry: EntryMade) -> None:
 
 
 FOLLOWING = {
+    "board": _after_board,
     "asked": _after_asked,
     "original": _after_original, "original_profile": _after_original_profile,
     "original_joined": _after_original_joined, "replacement_joined": _after_replacement_joined,

@@ -6,14 +6,19 @@ from typing import Any
 from twincore.job.case import Case
 from twincore.job.facts import fact_values
 from twincore.make_safe import HoldPoint, hold_points
+from twincore.profile import Board
 
 
 def points_of(case: Case) -> list[HoldPoint]:
-    """The hold points of a job: its family's, with what the board in the machine stores; once fitted, the new one too."""
-    state = case.state
-    mounted = "mounted" in state["looks"] or "fit" in state["confirmed"]
-    boards = [each for each in (case.original, case.replacement if mounted else None) if each is not None]
-    return hold_points(case.family, boards, fact_values(case))
+    """The hold points of a job: its families', with what the boards in the machine store; once fitted, the new ones too."""
+    families = {each.family.id: each.family for each in case.boards if each.family is not None}
+    boards = [board for each in case.boards for board in _in_the_machine(each)]
+    return hold_points(families.values(), boards, fact_values(case))
+
+
+def _in_the_machine(case: Case) -> list[Board]:
+    mounted = "mounted" in case.state["looks"] or "fit" in case.state["confirmed"]
+    return [each for each in (case.original, case.replacement if mounted else None) if each is not None]
 
 
 def locked_off_at(case: Case) -> datetime | None:

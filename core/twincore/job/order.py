@@ -1,7 +1,9 @@
 """The order of the work: what is done, what waits for what, and which step is in hand."""
 
+from collections.abc import Sequence
 from typing import Literal, get_args
 
+from twincore.job.boards import names_of, other_sheets, sheets, turned
 from twincore.job.state import State
 from twincore.job.target import Need, Step
 from twincore.job.targets import TARGETS
@@ -59,12 +61,22 @@ def uncleared_causes(state: State) -> list[str]:
 
 def waiting_for(state: State, step: str) -> list[Need]:
     """What a step still waits for."""
+    others = _others_undone(state) if step == "hand_over" else []
     if cleared(state):
         off: list[Need] = ["energised"] if step == "prove" and state["power"] == "off" else []
-        return off or (_undone(state, ("prove",)) if step == "hand_over" else [])
+        return off or (_undone(state, ("prove",)) + others if step == "hand_over" else [])
     if step == "fit" and state["energised"] is not None:
         return _undone(state, ("carry_over",))
-    return _undone(state, next((needs for each, needs in NEEDS.items() if each == step), ()))
+    return _undone(state, next((needs for each, needs in NEEDS.items() if each == step), ())) + others
+
+
+def _others_undone(state: State) -> list[Need]:
+    return [] if all(proved(each) for each in other_sheets(state)) else ["boards"]
+
+
+def proved(state: State) -> bool:
+    """Whether nothing more is to be done on a board but to hand it over."""
+    return done(state, "prove") and (cleared(state) or done(state, "rule_out"))
 
 
 def target_waits_for(state: State, target: str, read_how: str = "") -> list[Need]:
@@ -72,6 +84,9 @@ def target_waits_for(state: State, target: str, read_how: str = "") -> list[Need
     kind, _, name = target.partition(".")
     if target == "confirmed.fit":
         return _undone(state, ("carry_over", "energised"))
+    if kind == "energised" and state["boards"]:
+        # what of each board is not done yet is said there, and may be left with a reason
+        return _undone(state, ("make_safe", "cause"))
     if cleared(state) and kind == "energised":
         return []
     declared = TARGETS.get(kind)
@@ -91,7 +106,7 @@ def target_waits_for(state: State, target: str, read_how: str = "") -> list[Need
 def _undone(state: State, wanted: tuple[Need, ...]) -> list[Need]:
     def still_open(each: Need) -> bool:
         if each == "cause":
-            return bool(uncleared_causes(state))
+            return any(map(uncleared_causes, sheets(state)))
         return state["energised"] is None if each == "energised" else not done(state, each)
 
     return [each for each in wanted if still_open(each)]
@@ -123,6 +138,24 @@ def step_in_hand(state: State) -> Step:
     return STEPS[-1]
 
 
+def board_in_hand(state: State, order: Sequence[str] = ()) -> str:
+    """The board to go on with: the one that is least far, for all are known before the machine is opened and all recorded
+    before a wire comes off; of those that are equally far, the first in `order`.
+    """
+    names = [name for name in order if name in names_of(state)]
+    names += [name for name in names_of(state) if name not in names]
+    return min(names, key=lambda name: _far(turned(state, name)))
+
+
+def _far(state: State) -> float:
+    """How far a board is; what only a board with power tells is read before the machine is made safe."""
+    if proved(state) or (cleared(state) and done(state, "prove")):
+        return STEPS.index("hand_over")
+    step = step_in_hand(state)
+    early = step == "record" and not done(state, "make_safe") and state["energised"] is None
+    return STEPS.index("make_safe") - 0.5 if early else STEPS.index(step)
+
+
 Standing = Literal["done", "open", "waiting", "left out"]
 
 
@@ -138,5 +171,5 @@ def standing(state: State, step: str, closed: bool) -> Standing:
 
 
 def still_forced(state: State) -> list[str]:
-    """The overrides that nobody has switched off; one that ends by itself is on the list all the same."""
-    return [each["what"] for each in state["forced"].values() if not each["off"]]
+    """The overrides that nobody has switched off, on any board; one that ends by itself is on the list all the same."""
+    return [each["what"] for sheet in sheets(state) for each in sheet["forced"].values() if not each["off"]]

@@ -6,9 +6,10 @@ from datetime import datetime
 from typing import Any, cast
 
 from twincore.errors import DocumentError, Fault
+from twincore.job.boards import BOARD_NAMES, board_of, names_of
 from twincore.job.changing import ADDING, changed
 from twincore.job.order import STEPS
-from twincore.job.state import ConfirmedSaid, State, current, empty_state
+from twincore.job.state import FIRST, ConfirmedSaid, State, current, empty_state
 from twincore.job.target import EntryMade, checked
 from twincore.job.targets import TARGETS
 
@@ -41,8 +42,17 @@ def entry_of(node: Mapping[str, Any], number: int) -> EntryMade:
         TARGETS[kind].checked(after, f"{place}.after")
     return EntryMade(
         number, at, str(node["by"]), node["target"], after, node.get("reason") or "", node.get("read_how") or "",
-        node.get("adds") or {},
+        node.get("adds") or {}, _board_of(node, place),
     )  # fmt: skip
+
+
+def _board_of(node: Mapping[str, Any], place: str) -> str:
+    named = node.get("board", FIRST)
+    if named not in BOARD_NAMES:
+        raise DocumentError([Fault(f"{place}.board", f"expected one of {', '.join(BOARD_NAMES)}, found {named}")])
+    if board_of(str(node["target"]), named) != named:
+        raise DocumentError([Fault(f"{place}.board", "expected none: this is said of the machine, not of one board")])
+    return str(named)
 
 
 def _kept_form(kind: str, after: Any) -> bool:
@@ -57,6 +67,10 @@ def replay(entries: Iterable[Mapping[str, Any]]) -> Replayed:
     touched: dict[str, int] = {}
     for number, node in enumerate(entries, 1):
         entry = entry_of(node, number)
+        if entry.board not in names_of(state):
+            raise DocumentError(
+                [Fault(f"entries[{number - 1}].board", f"expected a board of this job, found {entry.board}")]
+            )
         try:
             after = changed(state, entry)
         except (KeyError, TypeError, AttributeError) as error:

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.carry_over import record_of
+from twincore.job.boards import other_sheets, title_of
 from twincore.job.case import Case, original_of
 from twincore.job.comparison import believed, comparison_of
 from twincore.job.meanings import with_meanings
@@ -26,26 +27,45 @@ class Profiles:
 
 
 NO_PROFILES = Profiles()
+NO_OTHERS: Mapping[str, Profiles] = {}
+ONE_SHEET = ("board",)
+"""What only says which sheet of a job it is."""
 
 
-def sheet_of(document: Mapping[str, Any], profiles: Profiles = NO_PROFILES) -> dict[str, Any]:
-    """The sheet of a job's document, as the command line prints it. Raises DocumentError at an entry that is none."""
+def sheet_of(
+    document: Mapping[str, Any], profiles: Profiles = NO_PROFILES, others: Mapping[str, Profiles] = NO_OTHERS
+) -> dict[str, Any]:
+    """The sheet of a job's document, as the command line prints it; with that of each of its further boards, by number, whose
+    profiles are in `others`. Raises DocumentError at an entry that is none.
+    """
     found = replay(document["entries"])
     state, closed = found.state, bool(document.get("closed_at"))
+    boards = {
+        sheet["board"]: {
+            "title": title_of(state, sheet["board"]),
+            **_steps(sheet, closed),
+            **_worked_out(sheet, others.get(sheet["board"], NO_PROFILES)),
+        }
+        for sheet in other_sheets(state)
+    }
     return {
         "job": document.get("number"),
         "machine": document.get("machine"),
         "complaint": document.get("complaint", ""),
         "entries": len(document["entries"]),
-        "step": step_in_hand(state),
-        "steps": [
-            {"id": step, "state": standing(state, step, closed), "waits_for": waiting_for(state, step)}
-            for step in STEPS
-        ],
+        **_steps(state, closed),
         "untold": sorted(found.untold),
-        "state": {key: value for key, value in state.items() if value not in (None, {}, [])},
+        "state": {key: value for key, value in state.items() if key not in ONE_SHEET and value not in (None, {}, [])},
         **_worked_out(state, profiles),
+        **({"boards": boards} if boards else {}),
     }
+
+
+def _steps(state: State, closed: bool) -> dict[str, Any]:
+    steps = [
+        {"id": step, "state": standing(state, step, closed), "waits_for": waiting_for(state, step)} for step in STEPS
+    ]
+    return {"step": step_in_hand(state), "steps": steps}
 
 
 def _worked_out(state: State, profiles: Profiles) -> dict[str, Any]:

@@ -20,10 +20,11 @@ from twincore.job.targets.hand_over import (
 )
 from twincore.job.targets.make_safe import HoldKept
 from twincore.job.targets.prove import CheckKept, ForcedKept, ReadingKept, RunKept
-from twincore.job.targets.recognise import AskedKept, FactSaid, PlateSaid
+from twincore.job.targets.recognise import AskedKept, BoardSaid, FactSaid, PlateSaid
 from twincore.job.targets.record import (
     AngleKept,
     AssumedKept,
+    BetweenKept,
     BlindKept,
     PartState,
     PictureKept,
@@ -42,6 +43,8 @@ from twincore.wiring.plan import Order
 
 VERSION = 2
 """Of the state as it is stored; 1 had no number, and nothing of what came later."""
+FIRST = "1"
+"""The board that a job was opened for."""
 End = Literal["condemned", "cleared", "undecided"]
 Positions = dict[str, Position]
 
@@ -79,6 +82,14 @@ class State(TypedDict):
     """All that a job's entries add up to."""
 
     version: int
+    board: str
+    """The board whose sheet this is; as a job is stored, the first one."""
+    boards: dict[str, dict[str, Any]]
+    """What each of the job's other boards has of its own."""
+    board_names: dict[str, BoardSaid]
+    """What the boards are called where there are several, and why each is changed."""
+    boards_order: list[str] | None
+    """In which order somebody takes them."""
     family: str | None
     symptoms: dict[str, YesNo]
     report: dict[str, str]
@@ -131,6 +142,8 @@ class State(TypedDict):
     removed: dict[str, RemovedKept]
     moving: dict[str, PartState]
     temporary: dict[str, TemporaryKept]
+    between: dict[str, BetweenKept]
+    """Wires from one board of the machine to another."""
     rejudged: RejudgedKept | None
     school: School | None
     order: Order | None
@@ -170,7 +183,7 @@ NOTHING_YET: dict[str, Any] = {
     **dict.fromkeys(State.__annotations__),
     **{target.key: {} for target in TARGETS.values() if target.named},
     **{name: [] for name in LISTS},
-    "how": {}, "confirmed": {}, "power": "on", "version": VERSION,
+    "how": {}, "confirmed": {}, "power": "on", "version": VERSION, "board": FIRST, "boards": {},
 }  # fmt: skip
 del NOTHING_YET["closed_as"]
 

@@ -14,8 +14,8 @@ from twincore.job.values import faults_of
 Step = Literal[
     "rule_out", "recognise", "choose", "make_safe", "record", "carry_over", "fit", "prove", "hand_over"
 ]  # fmt: skip
-Need = Step | Literal["cause", "energised"]
-"""What may be waited for: a step, the cause of the board's death cleared, or the supply back on."""
+Need = Step | Literal["cause", "energised", "boards"]
+"""What may be waited for: a step, the cause of the board's death cleared, the supply back on, or the machine's other boards."""
 Subject = Literal["machine", "kind", "original", "replacement"]
 """What an entry speaks of. Another replacement, original or kind of machine takes along what speaks of it and of what
 comes after it in this list; what is said of the machine stays."""
@@ -49,6 +49,8 @@ class EntryMade:
     reason: str = ""
     read_how: str = ""
     adds: dict[str, Any] = field(default_factory=dict)
+    board: str = "1"
+    """The board of the job that it speaks of; the first one where it speaks of the machine."""
 
     def signed(self, timespec: str = "seconds") -> dict[str, Any]:
         """Who and when, as it is kept beside a value."""

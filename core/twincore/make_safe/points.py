@@ -4,7 +4,7 @@ The texts are reminders. Local codes, the maker's instructions and licensed prac
 a machine is safe.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -56,23 +56,32 @@ class HoldPoint:
     energy: StoredEnergy | None = None
 
 
-def hold_points(family: Family | None, boards: Iterable[Board], facts: Mapping[str, Any]) -> list[HoldPoint]:
+def hold_points(families: Iterable[Family], boards: Iterable[Board], facts: Mapping[str, Any]) -> list[HoldPoint]:
     """The hold points of a job in their order: family first, then what the boards store; the usual ones without a family.
 
     A family's hold point with conditions (`if`) is left out where the facts say that it does not apply, and kept where
-    a fact is missing.
+    a fact is missing. Boards of several families in one machine are made safe once: a further family adds the kinds of
+    hold point that none before it has, each in its place in the order of the kinds.
     """
-    nodes = [
-        node
-        for node in (family.document if family else {}).get("hold_points", USUAL)
-        if missing_facts(node.get("if", {}), dict(facts)) is not None
-    ]
+    nodes: list[Mapping[str, Any]] = []
+    for family in families:
+        there = {node["kind"] for node in nodes}
+        for node in family.document.get("hold_points", USUAL):
+            if node["kind"] not in there and missing_facts(node.get("if", {}), dict(facts)) is not None:
+                nodes.insert(_place_of(node, nodes) if there else len(nodes), node)
+    nodes = nodes or list(USUAL)
     energy = _stored(boards)
     found = [_point(node, energy) for node in nodes]
     if energy is not None and all(point.kind != "stored energy" for point in found):
         after = next((i for i, point in enumerate(found, 1) if point.kind == "prove dead"), len(found))
         found.insert(after, _point({"id": "stored", "kind": "stored energy"}, energy))
     return found
+
+
+def _place_of(node: Mapping[str, Any], nodes: Sequence[Mapping[str, Any]]) -> int:
+    order = list(KINDS)
+    later = (i for i, each in enumerate(nodes) if order.index(each["kind"]) > order.index(node["kind"]))
+    return next(later, len(nodes))
 
 
 def _stored(boards: Iterable[Board]) -> StoredEnergy | None:

@@ -4,8 +4,11 @@ from datetime import UTC, datetime
 from typing import Any
 from uuid import UUID
 
+from catalogue.models import BoardRevision, FamilyRevision
 from jobs.models import Entry, Job
-from twincore.chain import first_link, link, seal_of, sealed_part
+from jobs.sheets import revisions_of, sheets_of
+from twincore.chain import DOCUMENTS, first_link, link, seal_of, sealed_part
+from twincore.job import FIRST
 
 
 def entry_node(entry: Entry) -> dict[str, Any]:
@@ -15,6 +18,7 @@ def entry_node(entry: Entry) -> dict[str, Any]:
         "number": entry.number,
         "at": moment(entry.at),
         "by": entry.by_name,
+        **({} if entry.board == FIRST else {"board": entry.board}),
         "target": entry.target,
         "before": entry.before,
         "after": entry.after,
@@ -69,9 +73,15 @@ def attachment_of(job: Job, target: str, after: Any) -> str:
 
 def document_digests(job: Job) -> dict[str, str]:
     """The digests of the profiles that a job rests on, by their names in its package."""
-    revisions = {
-        "family.json": job.family_revision,
-        "original.board.json": job.original_revision,
-        "replacement.board.json": job.replacement_revision,
-    }
-    return {name: revision.digest for name, revision in revisions.items() if revision is not None}
+    return {name: revision.digest for name, revision in documents_of(job).items()}
+
+
+def documents_of(job: Job) -> dict[str, FamilyRevision | BoardRevision]:
+    """The profiles that a job rests on, by their names in its package: those of its other boards in a folder of each."""
+    found: dict[str, FamilyRevision | BoardRevision] = {}
+    for each in sheets_of(job):
+        folder = "" if each.board == FIRST else f"boards/{each.board}/"
+        for name, revision in zip(DOCUMENTS, revisions_of(each), strict=True):
+            if revision is not None:
+                found[folder + name] = revision
+    return found

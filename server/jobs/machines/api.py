@@ -1,7 +1,6 @@
 """Machines over HTTP."""
 
 from typing import Any
-from uuid import UUID
 
 from django.http import HttpRequest
 from ninja import Query, Router
@@ -11,6 +10,7 @@ from jobs import queries
 from jobs.machines import queries as machines
 from jobs.machines.schemas import MachineJob, MachineLine, MachineNow, MachineSearch
 from jobs.models import Job
+from jobs.sheets import SheetId
 from people.access import person_of
 
 router = Router(tags=["machines"])
@@ -44,7 +44,7 @@ def _machine_job(job: Job) -> MachineJob:
 
 
 @router.get("/jobs/{job_id}/earlier", response=MachineNow)
-def show_earlier(request: HttpRequest, job_id: UUID) -> MachineNow:
+def show_earlier(request: HttpRequest, job_id: SheetId) -> MachineNow:
     """What earlier jobs left in this job's machine."""
     person = person_of(request)
     job = queries.job(person, job_id)

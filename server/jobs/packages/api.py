@@ -2,7 +2,6 @@
 
 from tempfile import TemporaryFile
 from typing import Any
-from uuid import UUID
 
 from django.http import FileResponse, HttpRequest
 from django.utils import timezone
@@ -13,6 +12,7 @@ from config.errors import Faulty
 from jobs import queries
 from jobs.packages import packaging
 from jobs.packages.schemas import ImportedShown
+from jobs.sheets import SheetId
 from people.access import person_of
 from twincore.chain import LARGEST_PACKAGE
 
@@ -23,7 +23,7 @@ CHUNK = 1 << 20
 
 
 @router.get("/jobs/{job_id}/package.zip", response={200: Any})
-def package(request: HttpRequest, job_id: UUID) -> FileResponse:
+def package(request: HttpRequest, job_id: SheetId) -> FileResponse:
     """The whole job with its pictures and profiles, to be verified and brought in elsewhere."""
     job = queries.job(person_of(request), job_id)
     return FileResponse(packaging.package_of(job), content_type="application/zip", headers=named(f"{job.code}.job.zip"))

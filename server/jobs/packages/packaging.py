@@ -17,14 +17,16 @@ from catalogue.actions import keep_board, keep_family
 from catalogue.models import BoardRevision, FamilyRevision
 from config.errors import Faulty, Refused
 from jobs.actions import machine_key
+from jobs.ledger.chaining import documents_of
 from jobs.models import Entry, Job, Picture
 from jobs.papers.sheet import picture_name, record_document, sheet_document
 from jobs.queries import job as read_job
+from jobs.sheets import Revisions, keep
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
-from twincore.chain import PackageFile, open_package, write_package
+from twincore.chain import DOCUMENTS, PackageFile, open_package, write_package
 from twincore.errors import DocumentError, Fault
-from twincore.job import partings, step_in_hand
+from twincore.job import FIRST, board_in_hand, partings, step_in_hand, turned
 from twincore.profile import dump
 
 KEPT_IN_MEMORY = 8_000_000
@@ -50,22 +52,16 @@ def package_of(job: Job) -> IO[bytes]:
 
 def _files(job: Job) -> Iterator[PackageFile]:
     yield PackageFile("job.json", dump(record_document(job)).encode())
-    if job.family_revision_id is not None:
-        yield PackageFile("family.json", _family_bytes(job.family_revision_id))
-    for name, revision in (("original", job.original_revision_id), ("replacement", job.replacement_revision_id)):
-        if revision is not None:
-            yield PackageFile(f"{name}.board.json", _board_bytes(revision))
+    for name, revision in documents_of(job).items():
+        yield PackageFile(name, _bytes_of(revision))
     for picture in job.pictures.all():
         with picture.file.open("rb") as file:
             yield PackageFile(picture_name(picture), file.read())
 
 
-def _family_bytes(revision: int) -> bytes:
-    return bytes(FamilyRevision.objects.values_list("document", flat=True).get(pk=revision))
-
-
-def _board_bytes(revision: int) -> bytes:
-    return bytes(BoardRevision.objects.values_list("document", flat=True).get(pk=revision))
+def _bytes_of(revision: FamilyRevision | BoardRevision) -> bytes:
+    rows = FamilyRevision.objects if isinstance(revision, FamilyRevision) else BoardRevision.objects
+    return bytes(rows.values_list("document", flat=True).get(pk=revision.pk))
 
 
 def bring_in(person: Person, file: BinaryIO, now: datetime) -> Brought:
@@ -105,6 +101,7 @@ def _bring(person: Person, node: dict[str, Any], files: Any, now: datetime, save
     brought = Brought(_job(person, depot, known_as, node, now), True)
     _profiles(brought, person, files, now)
     brought.job.save(force_insert=True)
+    keep(brought.job)
     _entries(brought.job, node)
     _check_state(node)
     brought.pictures = _pictures(brought.job, node, files, now, saved)
@@ -151,19 +148,33 @@ def _job(person: Person, depot: Depot, known_as: UUID, node: dict[str, Any], now
 def _profiles(brought: Brought, person: Person, files: Any, now: datetime) -> None:
     job = brought.job
     try:
-        if "family.json" in files:
-            job.family_revision, new = keep_family(person, files["family.json"], now)
-            brought.profiles += [job.family_revision.family_id] if new else []
-        for side in ("original", "replacement"):
-            if (data := files.get(f"{side}.board.json")) is None:
-                continue
-            if job.family_revision is None:
-                raise DocumentError([Fault("family.json", "expected the family of the boards in the package")])
-            revision, new = keep_board(person, data, job.family_revision, now)
-            setattr(job, f"{side}_revision", revision)
-            brought.profiles += [revision.board.part_number] if new else []
+        first = _revisions(brought, person, files, "", now)
+        job.family_revision, job.original_revision, job.replacement_revision = first
+        job.others = {
+            name: _revisions(brought, person, files, f"boards/{name}/", now) for name in job.state.get("boards", {})
+        }
     except DocumentError as error:
         raise Faulty("A profile in this package breaks a rule.", error.faults) from error
+
+
+def _revisions(brought: Brought, person: Person, files: Any, folder: str, now: datetime) -> Revisions:
+    """The profiles of one board of a package, kept here where nobody has them yet."""
+    family_name, *boards = (folder + name for name in DOCUMENTS)
+    family: FamilyRevision | None = None
+    kept: list[BoardRevision | None] = []
+    if family_name in files:
+        family, new = keep_family(person, files[family_name], now)
+        brought.profiles += [family.family_id] if new else []
+    for name in boards:
+        if name not in files:
+            kept.append(None)
+            continue
+        if family is None:
+            raise DocumentError([Fault(family_name, "expected the family of the boards in the package")])
+        revision, new = keep_board(person, files[name], family, now)
+        kept.append(revision)
+        brought.profiles += [revision.board.part_number] if new else []
+    return Revisions(family, *kept)
 
 
 def _entries(job: Job, node: dict[str, Any]) -> None:
@@ -176,7 +187,7 @@ def _entries(job: Job, node: dict[str, Any]) -> None:
                 known_as=known_as if known_as in taken else None, job=job, number=each["number"],
                 at=_time(each.get("at"), f"entries[{index}].at"), by_name=each["by"], target=each["target"][:100],
                 before=each.get("before"), after=each["after"], reason=each.get("reason", ""),
-                read_how=each.get("read_how", ""), attachment=each.get("attachment", ""), digest=each["digest"], adds=each.get("adds"),
+                board=each.get("board", FIRST), read_how=each.get("read_how", ""), attachment=each.get("attachment", ""), digest=each["digest"], adds=each.get("adds"),
             )
             for index, (known_as, each) in enumerate(zip(ids, node["entries"], strict=True))
         ],
@@ -207,7 +218,7 @@ def _prove(person: Person, job: Job) -> None:
     """A record that can be shown and printed whole is one; anything else is refused before it is kept."""
     job = read_job(person, job.pk)
     try:
-        job.step = step_in_hand(job.state)
+        job.step = step_in_hand(turned(job.state, board_in_hand(job.state)))
         sheet_document(job)
     except (KeyError, TypeError, ValueError, AttributeError, AssertionError, IndexError, Faulty, Refused) as error:
         raise Faulty(

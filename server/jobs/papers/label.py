@@ -13,10 +13,11 @@ from jobs.cases import case_of
 from jobs.ledger.chaining import record_head
 from jobs.models import Job
 from jobs.papers.drawn import as_set
+from jobs.sheets import sheet, sheets_of
 from jobs.shown.unproved import unproved_shown
 from jobs.steps.hand_over.view import codes_of, seal_words, spent_shown
 from jobs.steps.prove.view import checks_shown, readings_shown
-from twincore.job import State, cleared
+from twincore.job import FIRST, State, cleared, several, title_of
 from twincore.job.left import changed_positions, left_in_order
 from twincore.job.steps.prove import proving_of
 from twincore.job.targets.hand_over import OldBoardWay
@@ -95,31 +96,43 @@ def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
     """What was done, in plain words, for the owner of the machine."""
     if job.closed_at is None and "prove" not in job.state["confirmed"]:
         raise Refused("There is nothing to tell the customer before the work is proved.")
-    case = case_of(job)
-    exchanged = not cleared(case.state)
-    titles = case.family.titles if case.family else {}
+    boards = [_told_plainly(each) for each in sheets_of(sheet(job, FIRST)) if "prove" in each.state["confirmed"]]
     context = {
         "job": job,
         "paper": paper_of(paper),
         "printed_at": now,
         "number": record_head(job)["number"],
-        "verdict": VERDICTS.get(job.state["verdict"] or "", ""),
-        "notes": [c["note"] for step, c in job.state["confirmed"].items() if step == "prove" and c["note"]],
-        "reasons": [(titles.get(name, name), reason) for name, reason in job.state["reasons"].items()],
-        "runs": len(job.state["runs"]),
-        "exchanged": exchanged,
-        "repairs": repairs_told(case.state),
-        "checks": [each for each in checks_shown(job) if each.ok],
-        "unproved": unproved_shown(proving_of(case)) if exchanged else [],
-        "readings": [each for each in readings_shown(job) if each.read],
+        "boards": boards,
+        "readings": [reading for each in boards for reading in each["readings"]],
+        "codes": [code for each in boards for code in each["codes"]],
         "defects": [each for each in job.state["defects"].values() if not each["done"]],
-        "codes": codes_of(job) if exchanged else [],
         "spent": spent_shown(job, now),
         "minutes": job.state["spent"].get("minutes"),
         "retail": job.state["spent"].get("parts_retail"),
-        "wishes": [(titles.get(name, name), plain(value)) for name, value in job.state["wishes"].items()],
     }
     return as_pdf("jobs/customer.html", context)
+
+
+def _told_plainly(job: Job) -> dict[str, Any]:
+    """What was found and done on one board, in plain words."""
+    case, state = case_of(job), job.state
+    exchanged = not cleared(state)
+    titles = case.family.titles if case.family else {}
+    return {
+        "title": title_of(state, job.board) if several(state) else "",
+        "state": state,
+        "verdict": VERDICTS.get(state["verdict"] or "", ""),
+        "notes": [c["note"] for step, c in state["confirmed"].items() if step == "prove" and c["note"]],
+        "reasons": [(titles.get(name, name), reason) for name, reason in state["reasons"].items()],
+        "runs": len(state["runs"]),
+        "exchanged": exchanged,
+        "repairs": repairs_told(state),
+        "checks": [each for each in checks_shown(job) if each.ok],
+        "unproved": unproved_shown(proving_of(case)) if exchanged else [],
+        "readings": [each for each in readings_shown(job) if each.read],
+        "codes": codes_of(job) if exchanged else [],
+        "wishes": [(titles.get(name, name), plain(value)) for name, value in state["wishes"].items()],
+    }
 
 
 def repairs_told(state: State) -> list[str]:

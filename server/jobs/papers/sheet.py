@@ -1,55 +1,45 @@
-"""The job sheet: as a document in the product's own format, and as a PDF for the office."""
+"""The job sheet as a document in the product's own format."""
 
-from datetime import datetime
-from itertools import zip_longest
 from typing import Any
 
 from bench.comparison_view import compare
 from bench.schemas import ComparisonShown
-from catalogue.profiles import board_profile, family_profile
-from catalogue.wording import standing_words
-from config.printing import as_pdf
+from jobs.boards.view import between_told
 from jobs.cases import case_of
 from jobs.ledger.chaining import entry_node, moment, record_head
 from jobs.models import Job, Picture
-from jobs.papers.drawn import as_set, tracks_svg
-from jobs.papers.label import old_board_words, paper_of, repairs_told
-from jobs.papers.pictures import on_paper
-from jobs.shown.findings import findings_shown
-from jobs.shown.unproved import unproved_shown
-from jobs.shown.words import FitWords
+from jobs.sheets import sheet, sheets_of
 from jobs.step_lines import steps_of
-from jobs.steps.hand_over.view import codes_of, decisions_told, seal_words, spent_shown
 from jobs.steps.prove.schemas import MeasuredShown, ReadingTaken
-from jobs.steps.prove.view import checks_shown, measured_shown, readings_shown
+from jobs.steps.prove.view import measured_shown, readings_shown
 from jobs.steps.rule_out.view import rule_out_shown
-from twincore.job import cleared, current, done
-from twincore.job.assuming import assumed_words
-from twincore.job.case import original_of, remembered
+from twincore.job import FIRST, cleared, current, done, title_of
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
-from twincore.job.holds import holds_told, skipped
-from twincore.job.meanings import meaning_words, told_of
-from twincore.job.steps.choose import same_words
-from twincore.job.steps.prove import proving_of, runs_in_order
-from twincore.job.wires import findings_of
+from twincore.job.holds import skipped
+from twincore.job.steps.prove import runs_in_order
 from twincore.profile import dump
 from twincore.profile.document import jsonable
-from twincore.profile.values import plain
-
-MOST_DRAWN = 12
-
-
-MOST_PRINTED = 60
 
 
 def sheet_document(job: Job) -> str:
-    """The whole job as a `worthy-twin/job` document: its record, and what follows from it."""
-    comparison = _comparison(job)
+    """The whole job as a `worthy-twin/job` document: its record, and what follows from it, for each of its boards."""
+    first, *others = sheets_of(sheet(job, FIRST))
+    derived = _derived(first)
+    if others:
+        derived["boards"] = [
+            {"board": each.board, "title": title_of(first.state, each.board), **_derived(each)} for each in others
+        ]
+        derived["between"] = between_told(first)
+    return dump({**record_document(first), **jsonable(derived)})
+
+
+def _derived(job: Job) -> dict[str, Any]:
+    """What follows from what was recorded of one board."""
+    comparison = comparison_shown(job)
     proof = comparison.proof if comparison else None
-    document = record_document(job)
     state = current(job.state)
-    derived: dict[str, Any] = {
+    return {
         "facts": [
             {"id": name, "value": fact.value, "source": fact.source} for name, fact in facts_of(case_of(job)).items()
         ],
@@ -78,17 +68,17 @@ def sheet_document(job: Job) -> str:
         ],
         "skipped": skipped(case_of(job)),
         "proving": {
-            "runs": [each.model_dump(mode="json") for each in _runs(job)],
-            "readings": [r.model_dump(mode="json") for r in _readings(job)],
+            "runs": [each.model_dump(mode="json") for each in runs_told(job)],
+            "readings": [r.model_dump(mode="json") for r in readings_told(job)],
         }
         if state["runs"] or state["readings"]
         else None,
     }
-    return dump({**document, **jsonable(derived)})
 
 
 def record_document(job: Job) -> dict[str, Any]:
     """A job's record by itself: what people entered, chained, and what it adds up to; nothing that is worked out from it."""
+    job = sheet(job, FIRST)
     raw = Job.objects.values_list("state", flat=True).get(pk=job.pk)
     entries = [
         {**entry_node(entry), "digest": entry.digest}
@@ -158,151 +148,20 @@ def _board(revision: Any, positions: dict[str, Any] | None) -> dict[str, Any] | 
     return {"part_number": revision.board.part_number, "revision": revision.number, "positions": positions}
 
 
-def _comparison(job: Job) -> ComparisonShown | None:
+def comparison_shown(job: Job) -> ComparisonShown | None:
+    """Both boards side by side; None while one of them is not known."""
     if job.original_revision_id is None or job.replacement_revision_id is None:
         return None
     return compare(comparison_of(case_of(job)))
 
 
-def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
-    """The job sheet as a PDF for the office, A4 or letter."""
-    comparison = _comparison(job)
-    job.state = current(job.state)
-    state = job.state
-    fitted = state["left"] is not None
-    runs = _runs(job)
-    context = {
-        "job": job,
-        "paper": paper_of(paper),
-        "number": record_head(job)["number"],
-        "state": state,
-        "printed_at": now,
-        "comparison": comparison,
-        "steps": steps_of(job),
-        "facts": _facts(job),
-        "rule_out": rule_out_shown(job),
-        "causes": list(state.get("causes", {}).values()),
-        "holds": holds_told(case_of(job)),
-        "skipped": skipped(case_of(job)),
-        "findings": findings_shown(job, findings_of(case_of(job)), original_of(case_of(job))[0])
-        if job.original_revision_id
-        else [],
-        "kept": _kept(job) if job.original_revision_id else [],
-        "positions": _positions(job, comparison) if comparison else [],
-        "assumed": [assumed_words(name, each) for name, each in state["assumed"].items()],
-        "standings": _standings(job),
-        "meanings": _meanings(job),
-        "same_words": same_words(state["same_board"]),
-        **_functions(comparison, state["reasons"]),
-        "decisions": decisions_told(job) if comparison else [],
-        "readbacks": _readbacks(job),
-        "runs": [
-            {
-                "run": run,
-                "svg": _drawn(job, run),
-                "apart": [e for e in run.events if e.verdict != "in time"],
-                "in_time": sum(e.verdict == "in time" for e in run.events),
-            }
-            for run in runs[:MOST_DRAWN]
-        ],
-        "more_runs": max(0, len(runs) - MOST_DRAWN),
-        "readings": [each for each in _readings(job) if each.read],
-        "repairs": repairs_told(state),
-        "checks": [each for each in checks_shown(job) if each.ok is not None] if fitted or cleared(state) else [],
-        "unproved": unproved_shown(proving_of(case_of(job))) if fitted else [],
-        "codes": codes_of(job) if job.replacement_revision_id else [],
-        "numbered": list(state["numbered"].values()),
-        "defects": list(state["defects"].values()),
-        "old_board": old_board_words(state),
-        "spent": spent_shown(job, now) if fitted or cleared(state) else None,
-        "pictures": [_picture(each, state) for each in job.pictures.all()[:MOST_PRINTED]],
-        "more_pictures": max(0, job.pictures.count() - MOST_PRINTED),
-        "signed": state["signed"],
-        "refused": state["refused"],
-        "corrections": list(state["corrections"].values()),
-        "feedback": list(state["feedback"].items()),
-        "seal": seal_words(job),
-    }
-    return as_pdf("jobs/sheet.html", context)
-
-
-def _functions(comparison: ComparisonShown | None, reasons: dict[str, str]) -> dict[str, Any]:
-    """The functions that are alike, to be told in a sentence, and those that somebody should look at, in rows."""
-    rows = comparison.rows if comparison else []
-    alike = [row for row in rows if row.verdict == "same" and row.wanted == row.got and not reasons.get(row.id)]
-    looked = [{"row": row, "reason": reasons.get(row.id, "")} for row in rows if row not in alike]
-    return {"same": alike, "rows": looked}
-
-
-def _runs(job: Job) -> list[MeasuredShown]:
+def runs_told(job: Job) -> list[MeasuredShown]:
     """The measured runs, in order of time, judged as far as that can be."""
     if not job.state.get("runs") or job.replacement_revision_id is None or not done(job.state, "carry_over"):
         return []
     return measured_shown(job, runs_in_order(case_of(job)))
 
 
-def _readings(job: Job) -> list[ReadingTaken]:
+def readings_told(job: Job) -> list[ReadingTaken]:
+    """What was read on the running machine."""
     return readings_shown(job) if job.replacement_revision_id is not None or cleared(current(job.state)) else []
-
-
-def _drawn(job: Job, run: MeasuredShown) -> str:
-    assert job.family_revision_id is not None  # a run belongs to a family's scenarios
-    family = family_profile(job.family_revision_id)
-    return tracks_svg(run, family.titles, family.rest, [name for name in family.outputs if name in family.compared])
-
-
-def _picture(picture: Picture, state: dict[str, Any]) -> dict[str, str]:
-    """A picture with what was said of it."""
-    said = state["pictures"].get(str(picture.name), {})
-    marks = ", ".join(each["text"] for each in said.get("marks", ()) if each["text"])
-    caption = " · ".join(each for each in (said.get("of", ""), said.get("caption", ""), marks) if each)
-    return {"src": on_paper(picture.file), "caption": caption}
-
-
-def _kept(job: Job) -> list[tuple[str, str]]:
-    """What the old board knew, as it was written down."""
-    kept = job.state.get("kept", {})
-    return [(each["what"], kept[each["id"]]) for each in remembered(original_of(case_of(job))[1]) if each["id"] in kept]
-
-
-def _facts(job: Job) -> list[tuple[str, Any, str]]:
-    """Facts by title, with their source."""
-    if job.family_revision_id is None:
-        return []
-    words = FitWords(family_profile(job.family_revision_id), {})
-    return [(words.fact(name), plain(fact.value), fact.source) for name, fact in facts_of(case_of(job)).items()]
-
-
-def _meanings(job: Job) -> list[tuple[str, str]]:
-    """What was said that positions mean, each with who said it."""
-    case = case_of(job)
-    return [
-        (f"{said['of']}, {said['title']}: {meaning_words(said, board)}", said["by"])
-        for board in (case.original, case.replacement)
-        if board is not None
-        for _, said in told_of(case.state, board)
-    ]
-
-
-def _positions(job: Job, comparison: ComparisonShown) -> list[dict[str, Any]]:
-    """As found and as left side by side, as the eye meets them; the two boards' elements need not pair up."""
-    assert job.original_revision_id is not None and job.replacement_revision_id is not None  # they are compared
-    found = as_set(board_profile(job.original_revision_id), comparison.found)
-    after = as_set(board_profile(job.replacement_revision_id), job.state["left"] or comparison.plan or {})
-    return [{"found": one, "left": other} for one, other in zip_longest(found, after)]
-
-
-def _standings(job: Job) -> list[tuple[str, str]]:
-    """What the profiles of the job's boards are worth, where they say it; the same board is told once."""
-    revisions = (each for each in (job.original_revision, job.replacement_revision) if each is not None)
-    said = {each.board.part_number: standing_words(board_profile(each.pk).document) for each in revisions}
-    return [(name, words) for name, words in said.items() if words]
-
-
-def _readbacks(job: Job) -> list[tuple[str, str, dict[str, Any]]]:
-    """What was read back from the new board, as the eye met it, with how, by whom and when."""
-    said = job.state["readbacks"]
-    if not said or job.replacement_revision_id is None:
-        return []
-    read = {name: each["value"] for name, each in said.items()}
-    return [(e["id"], e["words"], said[e["id"]]) for e in as_set(board_profile(job.replacement_revision_id), read)]

@@ -1,7 +1,6 @@
 """Service ports over HTTP: read, write, watch."""
 
 from typing import Any
-from uuid import UUID
 
 from django.http import HttpRequest, StreamingHttpResponse
 from ninja import Router
@@ -11,13 +10,14 @@ from jobs.asked import job_with_original, planned_job
 from jobs.ports import reading, streaming, writing
 from jobs.ports.reading import required_outputs
 from jobs.ports.schemas import PortShown, PortValue, PortWrittenShown
+from jobs.sheets import SheetId
 from people.access import person_of
 
 router = Router(tags=["ports"])
 
 
 @router.post("/jobs/{job_id}/port/read", response=PortShown)
-def read_port(request: HttpRequest, job_id: UUID) -> PortShown:
+def read_port(request: HttpRequest, job_id: SheetId) -> PortShown:
     """Ask the old board over its service port; nothing is kept before somebody takes it."""
     read = reading.read_port(job_with_original(request, job_id))
     values = [PortValue(**each) for each in read.values]
@@ -25,14 +25,14 @@ def read_port(request: HttpRequest, job_id: UUID) -> PortShown:
 
 
 @router.post("/jobs/{job_id}/port/write", response=PortWrittenShown)
-def write_port(request: HttpRequest, job_id: UUID) -> PortWrittenShown:
+def write_port(request: HttpRequest, job_id: SheetId) -> PortWrittenShown:
     """Set the new board over its port; undone if it does not read back as written."""
     done = writing.write_port(planned_job(request, job_id))
     return PortWrittenShown(values=done.values, differ=done.differ, fault=done.fault, undone=done.undone)
 
 
 @router.get("/jobs/{job_id}/port/stream", response={200: Any})
-def stream_port(request: HttpRequest, job_id: UUID, side: str = "replacement") -> StreamingHttpResponse:
+def stream_port(request: HttpRequest, job_id: SheetId, side: str = "replacement") -> StreamingHttpResponse:
     """What the port shows, as it changes (server-sent events)."""
     at = required_outputs(queries.job(person_of(request), job_id), side)
     response = StreamingHttpResponse(streaming.stream_port(at), content_type="text/event-stream")

@@ -60,7 +60,7 @@ class WorldTestCase(TestCase):
 
     def partings(self, job: Job) -> list[str]:
         """Where a job's state is not what its entries lead to."""
-        names = ("target", "after", "reason", "read_how", "adds")
+        names = ("board", "target", "after", "reason", "read_how", "adds")
         entries = [
             {name: getattr(each, name) for name in names} | {"at": each.at.isoformat(), "by": each.by_name}
             for each in job.entries.order_by("number")

@@ -60,7 +60,10 @@ export async function keep(job: string, maker: string, entry: Entry): Promise<bo
   }
 }
 
-/** One person's entries in their order, of one job or of all. */
+/** The job that a sheet belongs to: the sheets of its further boards have a number after a dot. */
+export const jobOf = (sheet: string) => sheet.split(".")[0];
+
+/** One person's entries in their order, of one job with all its boards, or of all jobs. */
 export async function waiting(maker: string, job?: string): Promise<Waiting[]> {
   let kept: Waiting[] = [];
   try {
@@ -68,7 +71,9 @@ export async function waiting(maker: string, job?: string): Promise<Waiting[]> {
   } catch {
     // what it would not take before is still below
   }
-  return [...kept, ...unkept].filter((each) => each.maker === maker && (job === undefined || each.job === job));
+  return [...kept, ...unkept].filter(
+    (each) => each.maker === maker && (job === undefined || jobOf(each.job) === jobOf(job)),
+  );
 }
 
 export async function drop(order: number): Promise<void> {

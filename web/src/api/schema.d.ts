@@ -1024,6 +1024,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/between": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Between
+         * @description The wires from one board of the machine to another.
+         */
+        get: operations["jobs_boards_api_show_between"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/rule-out": {
         parameters: {
             query?: never;
@@ -3571,10 +3591,7 @@ export interface components {
          * @description A job in a list: what is open, and the step in hand.
          */
         JobLine: {
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Id */
             id: string;
             /** Code */
             code: string;
@@ -3676,6 +3693,18 @@ export interface components {
             at: string;
         };
         /**
+         * BetweenKept
+         * @description Wires between two boards, in the order of the record.
+         */
+        BetweenKept: {
+            one: components["schemas"]["EndSaid"];
+            other: components["schemas"]["EndSaid"];
+            /** What */
+            what?: string;
+            /** N */
+            n: number;
+        };
+        /**
          * BlindKept
          * @description A second reading by somebody who did not see the first.
          */
@@ -3704,6 +3733,30 @@ export interface components {
             newer: number | null;
             /** Joined */
             joined: string | null;
+        };
+        /**
+         * BoardSaid
+         * @description One of several boards that a job is about: what it is called, and why it is changed along.
+         */
+        BoardSaid: {
+            /** Title */
+            title: string;
+            /** Why */
+            why?: string;
+        };
+        /**
+         * BoardsOfJob
+         * @description The boards of a job as they are taken, where there are several; and the one to go on with.
+         */
+        BoardsOfJob: {
+            /** Sheets */
+            sheets: components["schemas"]["SheetLine"][];
+            /** Next */
+            next: string;
+            /** Said */
+            said: boolean;
+            /** Because */
+            because: string[];
         };
         /**
          * CauseKept
@@ -3793,6 +3846,19 @@ export interface components {
             who: string;
             /** Done */
             done: boolean;
+        };
+        /**
+         * EndSaid
+         * @description One end of wires between two boards: a plug (`C3`) or a pin (`C3.2`) of one of the job's boards.
+         */
+        EndSaid: {
+            /**
+             * Board
+             * @enum {string}
+             */
+            board: "1" | "2" | "3" | "4" | "5" | "6";
+            /** Place */
+            place: string;
         };
         /**
          * EnergisedKept
@@ -3909,10 +3975,7 @@ export interface components {
          * @description A job's sheet, each part of its state as the core declares it.
          */
         JobShown: {
-            /**
-             * Id
-             * Format: uuid
-             */
+            /** Id */
             id: string;
             /** Code */
             code: string;
@@ -3958,10 +4021,17 @@ export interface components {
             run_count: number;
             /** Skipped */
             skipped: components["schemas"]["SkippedShown"][];
+            together: components["schemas"]["BoardsOfJob"] | null;
             /** Origin */
             origin: {
                 [key: string]: unknown;
             } | null;
+            /** Board Names */
+            board_names: {
+                [key: string]: components["schemas"]["BoardSaid"];
+            };
+            /** Boards Order */
+            boards_order: string[] | null;
             /** Family */
             family: string | null;
             /** Symptoms */
@@ -4098,6 +4168,10 @@ export interface components {
             /** Temporary */
             temporary: {
                 [key: string]: components["schemas"]["TemporaryKept"];
+            };
+            /** Between */
+            between: {
+                [key: string]: components["schemas"]["BetweenKept"];
             };
             /** Rejudged */
             rejudged: components["schemas"]["RejudgedKept"] | null;
@@ -4428,6 +4502,31 @@ export interface components {
             at: string;
         };
         /**
+         * SheetLine
+         * @description One board of a job: its sheet, and how far it is.
+         */
+        SheetLine: {
+            /** Id */
+            id: string;
+            /** Board */
+            board: string;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+            /** Original */
+            original: string | null;
+            /** Replacement */
+            replacement: string | null;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "rule_out" | "recognise" | "choose" | "make_safe" | "record" | "carry_over" | "fit" | "prove" | "hand_over";
+            /** Proved */
+            proved: boolean;
+        };
+        /**
          * SignedKept
          * @description A second person's word as it is kept.
          */
@@ -4492,7 +4591,7 @@ export interface components {
             /** Result */
             result: string;
             /** Waits For */
-            waits_for: (("rule_out" | "recognise" | "choose" | "make_safe" | "record" | "carry_over" | "fit" | "prove" | "hand_over") | ("cause" | "energised"))[];
+            waits_for: (("rule_out" | "recognise" | "choose" | "make_safe" | "record" | "carry_over" | "fit" | "prove" | "hand_over") | ("cause" | "energised" | "boards"))[];
             /** Note */
             note: string | null;
             /** End */
@@ -4683,6 +4782,8 @@ export interface components {
             at: string;
             /** By */
             by: string;
+            /** Board */
+            board: string;
             /** Target */
             target: string;
             /** Before */
@@ -5055,6 +5156,48 @@ export interface components {
             steps: components["schemas"]["StepShown"][];
             /** Until */
             until: number;
+        };
+        /**
+         * EndShown
+         * @description One end of wires between two boards: where it was, what it carries, where it goes.
+         */
+        EndShown: {
+            /** Board */
+            board: string;
+            /** Title */
+            title: string;
+            /** Place */
+            place: string;
+            /** Carries */
+            carries: string;
+            /** New */
+            new: string[] | null;
+        };
+        /**
+         * LeadShown
+         * @description Wires between two boards, and what is not sound about them.
+         */
+        LeadShown: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** Ends */
+            ends: components["schemas"]["EndShown"][];
+            /** Wrong */
+            wrong: ("cut at one end" | "other voltage" | "nothing drives it" | "two drive it")[];
+        };
+        /**
+         * WiresBetween
+         * @description All that goes from one board of the machine to another; for each board, the places that an end may name.
+         */
+        WiresBetween: {
+            /** Between */
+            between: components["schemas"]["LeadShown"][];
+            /** Places */
+            places: {
+                [key: string]: string[] | null;
+            };
         };
         /**
          * BorrowedShown
@@ -5700,6 +5843,8 @@ export interface components {
             points: components["schemas"]["HoldShown"][];
             /** Still Off */
             still_off: string[];
+            /** Missing Beside */
+            missing_beside: string[];
             /** As Before */
             as_before: {
                 [key: string]: {
@@ -6303,6 +6448,8 @@ export interface components {
             port: boolean;
             /** Missing Dead */
             missing_dead: string[];
+            /** Missing Beside */
+            missing_beside: string[];
             /** Missing Powered */
             missing_powered: string[];
         };
@@ -8088,6 +8235,16 @@ export interface components {
             of?: string;
         };
         /**
+         * BetweenSaid
+         * @description Wires from one board of the machine to another: a wire from pin to pin, or a whole lead.
+         */
+        BetweenSaid: {
+            one: components["schemas"]["EndSaid"];
+            other: components["schemas"]["EndSaid"];
+            /** What */
+            what?: string;
+        };
+        /**
          * CauseSaid
          * @description Something that may have killed the board, and whether it is cleared.
          */
@@ -8489,6 +8646,8 @@ export interface components {
             test: components["schemas"]["TestSaid"];
             repair: components["schemas"]["RepairSaid"];
             cause: components["schemas"]["CauseSaid"];
+            board: components["schemas"]["BoardSaid"];
+            boards_order: ("1" | "2" | "3" | "4" | "5" | "6")[];
             plate: components["schemas"]["PlateSaid"];
             serial: string;
             original: string;
@@ -8525,6 +8684,7 @@ export interface components {
             removed: components["schemas"]["RemovedSaid"];
             /** @enum {string} */
             moving: "to move" | "moved" | "stays" | "not there";
+            between: components["schemas"]["BetweenSaid"];
             temporary: components["schemas"]["TemporarySaid"];
             /** @enum {string} */
             school: "functions" | "table" | "positions" | "learning";
@@ -9935,6 +10095,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlayShown"];
+                };
+            };
+        };
+    };
+    jobs_boards_api_show_between: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WiresBetween"];
                 };
             };
         };

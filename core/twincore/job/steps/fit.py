@@ -6,18 +6,20 @@ from typing import Any
 
 from twincore.choose import KitLine, Mounting
 from twincore.errors import Refusal, WrongValue
+from twincore.job.between import leads_to
+from twincore.job.boards import several, title_of, turned
 from twincore.job.case import Case, new_board, original_of, position
 from twincore.job.entering import entered_otherwise, found_by_learning, learns, to_reenter, wanted_of
 from twincore.job.given import Check, Given
 from twincore.job.holds import points_of
 from twincore.job.left import plan_of, planned_positions
-from twincore.job.order import cleared
+from twincore.job.order import cleared, done
 from twincore.job.presses import press_plan
 from twincore.job.taking import kit_of, leads_of, mounting_of
 from twincore.job.targets.fit import WITH_POWER, EnergisedSaid, LearnedSaid, ReadbackSaid
 from twincore.job.wires import WiringOf, step_key, wiring_of, wiring_plan
 from twincore.profile import Board, Record
-from twincore.wiring import IRREVERSIBLE, NoPlug, no_plug_for, second_looks
+from twincore.wiring import IRREVERSIBLE, NoPlug, Step, no_plug_for, second_looks
 
 MOUNTED = "mounted"
 PINCHED = "no lead pinched"
@@ -248,9 +250,23 @@ def ticked_value(case: Case, name: str, after: bool, given: Given) -> bool:
     no_plug = fitting.no_plugs.get(name)
     if no_plug is not None and last_look_key(no_plug.plug) not in case.state["looks"]:
         raise Refusal("This step cuts, strips or crimps, and cannot be taken back. Have the last look first.")
-    if name not in {step_key(step) for step in (fitting.wiring.plan.steps if fitting.wiring else ())}:
+    steps = {step_key(step): step for step in (fitting.wiring.plan.steps if fitting.wiring else ())}
+    if name not in steps:
         raise WrongValue(f"There is no step {name} in the wiring plan. Load the page again.")
+    _check_far_ends(case, fitting, steps[name])
     return after
+
+
+def _check_far_ends(case: Case, fitting: Fitting, step: Step) -> None:
+    """A lead to another board comes off once both its ends are recorded: afterwards nobody sees where it went."""
+    wires = {each.wire.id: each.wire.connector for each in fitting.wiring.plan.wires} if fitting.wiring else {}
+    for plug in dict.fromkeys([wires[each] for each in step.wires] + ([step.plug] if step.plug else [])):
+        unrecorded = [far for far in leads_to(case, plug) if not done(turned(case.state, far), "record")]
+        if unrecorded:
+            titles = " and ".join(title_of(case.state, far) for far in unrecorded)
+            raise Refusal(
+                f"{plug} leads to {titles}. Record that board first: once the lead is off, nobody sees where it went."
+            )
 
 
 def reentered_value(case: Case, name: str, after: Any, given: Given) -> str:
@@ -279,10 +295,27 @@ def energised_value(case: Case, name: str, after: EnergisedSaid, given: Given) -
     if after["released"] != expected:
         titles = [each.title for each in points_of(case)][::-1]
         raise WrongValue(f"Hold points are released from the last to the first: {', '.join(titles)}.")
-    missing = still_off(case) if cleared(case.state) else missing_dead(case, fitting_of_job(case))
+    missing = [words for each in case.boards for words in _missing_of_board(each)]
     if missing and not given.reason.strip():
         raise Refusal(f"Before power: {'; '.join(missing)}. Do it, or say why it is left.", missing=missing)
     return {"released": expected, "left": missing, "reason": given.reason.strip()}
+
+
+def missing_beside(case: Case) -> list[str]:
+    """What is not done yet on the machine's other boards before it gets power, in words."""
+    return [words for each in case.beside for words in _missing_of_board(each)]
+
+
+def _missing_of_board(case: Case) -> list[str]:
+    """What is not done on one board of the machine; with its title where there are several."""
+    state = case.state
+    if cleared(state):
+        missing = still_off(case)
+    elif not done(state, "carry_over"):
+        missing = ["not planned, so not fitted", *still_off(case)]
+    else:
+        missing = missing_dead(case, fitting_of_job(case))
+    return [f"{title_of(state, state['board'])}: {words}" for words in missing] if several(state) else missing
 
 
 CHECKS: dict[str, Check] = {

@@ -1,11 +1,16 @@
 """Recognise: plates, serial number and facts of the machine."""
 
 from twincore.carry_over import exactly
-from twincore.errors import WrongValue
+from twincore.errors import Refusal, WrongValue
+from twincore.job.boards import names_of, title_of, turned
 from twincore.job.case import Case
 from twincore.job.given import Check, Given
-from twincore.job.targets.recognise import FactSaid, PlateSaid
+from twincore.job.state import FIRST
+from twincore.job.targets.recognise import BoardSaid, FactSaid, PlateSaid
 from twincore.recognise import read_serial
+
+RECORDED = ("found", "unread", "wires", "plugs", "removed", "pictures", "readbacks", "ticked", "tests", "runs")
+"""What of a board somebody took the trouble to record."""
 
 
 def plate_value(case: Case, name: str, after: PlateSaid, given: Given) -> PlateSaid:
@@ -38,4 +43,40 @@ def fact_value(case: Case, name: str, after: FactSaid, given: Given) -> FactSaid
     return {"value": value, "source": after["source"]}
 
 
-CHECKS: dict[str, Check] = {"plate": plate_value, "serial": serial_value, "fact": fact_value}
+def board_value(case: Case, name: str, after: BoardSaid, given: Given) -> BoardSaid:
+    """One of several boards of the machine; they are numbered as they come."""
+    names = names_of(case.state)
+    if name not in names and int(name) != len(names) + 1:
+        raise WrongValue(f"Expected board {len(names) + 1}: boards are numbered as they come to the job.")
+    others = {title_of(case.state, each).casefold() for each in names if each != name}
+    if after["title"].casefold() in others:
+        raise WrongValue(f"Another board of this job is called {after['title']}. Give it a name of its own.")
+    return after
+
+
+def check_taken_out(case: Case, name: str) -> None:
+    """Refuse to take a board out of the job of which something is recorded, or that is not the last that came."""
+    names = names_of(case.state)
+    if name == FIRST or name not in names:
+        return
+    if name != names[-1]:
+        raise Refusal(f"Take out {title_of(case.state, names[-1])} first: boards are numbered as they came to the job.")
+    sheet = turned(case.state, name)
+    if any(sheet[key] for key in RECORDED):  # type: ignore[literal-required]
+        raise Refusal(
+            f"Something of {title_of(case.state, name)} is recorded. Take that back before the board is taken out."
+        )
+    if any(name in (each["one"]["board"], each["other"]["board"]) for each in case.state["between"].values()):
+        raise Refusal(f"Wires to {title_of(case.state, name)} are recorded. Take them out first.")
+
+
+def order_value(case: Case, name: str, after: list[str], given: Given) -> list[str]:
+    """In which order the boards are taken: each once."""
+    if sorted(after) != names_of(case.state):
+        raise WrongValue("Expected every board of this job once.")
+    return after
+
+
+CHECKS: dict[str, Check] = {
+    "plate": plate_value, "serial": serial_value, "fact": fact_value, "board": board_value, "boards_order": order_value,
+}  # fmt: skip

@@ -4,12 +4,15 @@ from typing import Any, get_args
 
 from twincore.carry_over import trimmer_reading
 from twincore.errors import Refusal, WrongValue
+from twincore.job.between import places_of
+from twincore.job.boards import title_of
 from twincore.job.case import Case, original_of, position, remembered
-from twincore.job.facts import fact_values
 from twincore.job.given import Check, Given
+from twincore.job.holds import points_of
 from twincore.job.targets.record import (
     AngleSaid,
     AssumedSaid,
+    BetweenSaid,
     PictureSaid,
     QuickWay,
     ReadHow,
@@ -21,7 +24,6 @@ from twincore.job.targets.record import (
 )
 from twincore.job.traces import check_length, read_own_trace
 from twincore.job.wires import findings_of, wiring_of_values
-from twincore.make_safe import hold_points
 from twincore.profile import Board, written_positions
 from twincore.profile.faults import FaultList
 from twincore.profile.record import UNREADABLE
@@ -50,7 +52,7 @@ def brought_by_original(case: Case) -> dict[str, Any]:
         "family": family.id,
         "powered": powered_elements(board),
         "remembered": [each["id"] for each in remembered(board)],
-        "holds": [each.id for each in hold_points(family, [board], fact_values(case))],
+        "holds": [each.id for each in points_of(case)],
     }
 
 
@@ -188,6 +190,28 @@ def temporary_value(case: Case, name: str, after: TemporarySaid, given: Given) -
     return {"what": after["what"], "undone": after.get("undone", False)}
 
 
+def between_value(case: Case, name: str, after: BetweenSaid, given: Given) -> dict[str, Any]:
+    """Wires from one board of the machine to another."""
+    ends = (after["one"], after["other"])
+    if ends[0]["board"] == ends[1]["board"]:
+        raise WrongValue("Expected two boards. A wire that comes back to the same board is among its own wires.")
+    cases = {each.state["board"]: each for each in case.boards}
+    for end in ends:
+        if end["board"] not in cases:
+            raise WrongValue(f"This job has no board {end['board']}. Add it first.")
+        places = places_of(cases[end["board"]])
+        if places is not None and end["place"] not in places:
+            title = title_of(case.state, end["board"])
+            raise WrongValue(
+                f"{title} has no {end['place']}. Expected a plug or a pin of it, such as {', '.join(places[:2])}."
+            )
+    if ("." in ends[0]["place"]) != ("." in ends[1]["place"]):
+        raise WrongValue(
+            "Expected two pins, or two plugs: a single wire goes from pin to pin, a lead from plug to plug."
+        )
+    return dict(after)
+
+
 def picture_value(case: Case, name: str, after: PictureSaid, given: Given) -> dict[str, Any]:
     """What is said of a picture that was sent."""
     marks = [{**mark, "text": mark.get("text", "")} for mark in after.get("marks", [])]
@@ -197,7 +221,7 @@ def picture_value(case: Case, name: str, after: PictureSaid, given: Given) -> di
 CHECKS: dict[str, Check] = {
     "found": found_value, "assumed": assumed_value, "blind": blind_value, "angle": angle_value, "kept": kept_value, "trace": trace_value,
     "wire": wire_value, "plug": plug_value, "settled": settled_value, "removed": removed_value, "moving": moving_value,
-    "temporary": temporary_value, "picture": picture_value,
+    "temporary": temporary_value, "picture": picture_value, "between": between_value,
 }  # fmt: skip
 
 

@@ -1,7 +1,8 @@
 """Recognise: what the plate, the display and the board say."""
 
-from typing import Literal, get_args
+from typing import Annotated, Literal, NotRequired, get_args
 
+from pydantic import Field
 from typing_extensions import TypedDict
 
 from twincore.job.target import Signed, Target, signed
@@ -39,7 +40,21 @@ class AskedKept(Asked, Signed):
     """What was asked or answered, by whom and when."""
 
 
+@closed
+class BoardSaid(TypedDict):
+    """One of several boards that a job is about: what it is called, and why it is changed along."""
+
+    title: Annotated[Word, Field(min_length=1)]
+    why: NotRequired[Line]
+
+
+BoardName = Literal["1", "2", "3", "4", "5", "6"]
+"""The boards of a job, in the order in which they come to it."""
+
+
 TARGETS = (
+    Target("board", "recognise", BoardSaid, "board_names", "machine", names=get_args(BoardName), waits_for=()),
+    Target("boards_order", "recognise", list[BoardName], "boards_order", "machine", named=False, waits_for=()),
     Target(
         "plate",
         "recognise",

@@ -6,7 +6,8 @@ from pydantic import Field, StrictBool, StringConstraints
 from typing_extensions import TypedDict
 
 from twincore.job.target import EntryMade, Need, Numbered, Signed, Step, Target, numbered, signed
-from twincore.job.values import Line, Number, Position, Text, Within, YesNo, closed
+from twincore.job.targets.recognise import BoardName
+from twincore.job.values import Line, Number, Position, Text, Within, Word, YesNo, closed
 
 QuickWay = Literal["whole", "one by one"]
 Settlement = Literal["was wired wrong", "machine was modified", "no wire was there"]
@@ -196,6 +197,27 @@ class TemporarySaid(TypedDict):
     undone: NotRequired[StrictBool]
 
 
+@closed
+class EndSaid(TypedDict):
+    """One end of wires between two boards: a plug (`C3`) or a pin (`C3.2`) of one of the job's boards."""
+
+    board: BoardName
+    place: Annotated[Word, Field(min_length=1)]
+
+
+@closed
+class BetweenSaid(TypedDict):
+    """Wires from one board of the machine to another: a wire from pin to pin, or a whole lead."""
+
+    one: EndSaid
+    other: EndSaid
+    what: NotRequired[Line]
+
+
+class BetweenKept(BetweenSaid, Numbered):
+    """Wires between two boards, in the order of the record."""
+
+
 class BlindKept(Signed):
     """A second reading by somebody who did not see the first."""
 
@@ -242,5 +264,6 @@ TARGETS = (
     Target("settled", "record", SettledSaid, "settled", "original", takes_back=REOPENS, keep=signed),
     Target("removed", "record", RemovedSaid, "removed", "original", ids=True, keep=numbered),
     Target("moving", "record", PartState, "moving", "original"),
+    Target("between", "record", BetweenSaid, "between", "machine", ids=True, waits_for=LIVE, keep=numbered),
     Target("temporary", "record", TemporarySaid, "temporary", "original", keep=signed),
 )

@@ -1,13 +1,12 @@
 """Choose over HTTP."""
 
-from uuid import UUID
-
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
 from config.paging import Paging
 from jobs.asked import job_of, job_with_both
+from jobs.sheets import SheetId
 from jobs.shown.costs import costs_shown
 from jobs.shown.schemas import CostsShown
 from jobs.steps.choose.schemas import BesideShown, CandidatesShown, HaveShown, TakeAlongShown
@@ -17,30 +16,30 @@ router = Router(tags=["choose"])
 
 
 @router.get("/jobs/{job_id}/candidates", response=CandidatesShown)
-def list_candidates(request: HttpRequest, job_id: UUID, paging: Query[Paging]) -> CandidatesShown:
+def list_candidates(request: HttpRequest, job_id: SheetId, paging: Query[Paging]) -> CandidatesShown:
     """The boards that may replace the original, best first, judged on every criterion."""
     return candidates_shown(job_of(request, job_id), paging, timezone.now())
 
 
 @router.get("/jobs/{job_id}/have", response=HaveShown)
-def judge_one_in_hand(request: HttpRequest, job_id: UUID, text: str = Query(..., max_length=200)) -> HaveShown:
+def judge_one_in_hand(request: HttpRequest, job_id: SheetId, text: str = Query(..., max_length=200)) -> HaveShown:
     """A number that was typed or read, judged alone: yes, no or why."""
     return have_shown(job_of(request, job_id), text, timezone.now())
 
 
 @router.get("/jobs/{job_id}/beside/{path:part_number}", response=BesideShown)
-def show_beside(request: HttpRequest, job_id: UUID, part_number: str) -> BesideShown:
+def show_beside(request: HttpRequest, job_id: SheetId, part_number: str) -> BesideShown:
     """The original and a candidate laid on each other."""
     return beside(job_of(request, job_id), part_number)
 
 
 @router.get("/jobs/{job_id}/take-along", response=TakeAlongShown)
-def show_what_to_take(request: HttpRequest, job_id: UUID) -> TakeAlongShown:
+def show_what_to_take(request: HttpRequest, job_id: SheetId) -> TakeAlongShown:
     """What to have at hand for the board that was chosen."""
     return take_along(job_with_both(request, job_id))
 
 
 @router.get("/jobs/{job_id}/costs", response=CostsShown)
-def show_costs(request: HttpRequest, job_id: UUID, part_number: str = Query("", max_length=700)) -> CostsShown:
+def show_costs(request: HttpRequest, job_id: SheetId, part_number: str = Query("", max_length=700)) -> CostsShown:
     """What it costs, against calling a service."""
     return costs_shown(job_of(request, job_id), timezone.now(), part_number or None)

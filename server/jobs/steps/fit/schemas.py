@@ -99,6 +99,8 @@ class FittingShown(Schema):
     learning: LearningShown | None
     port: bool
     missing_dead: list[str]
+    missing_beside: list[str]
+    """What is missing before power on the machine's other boards."""
     missing_powered: list[str]
 
 

@@ -28,6 +28,7 @@ from twincore.job.steps.fit import (
     differing_readbacks,
     fitting_of_job,
     last_look_key,
+    missing_beside,
     missing_dead,
     missing_powered,
 )
@@ -89,6 +90,7 @@ def fitting_shown(job: Job) -> FittingShown:
         ),
         port=port_of(job, "replacement") is not None,
         missing_dead=missing_dead(case_of(job), found),
+        missing_beside=missing_beside(case_of(job)),
         missing_powered=missing_powered(case_of(job), found),
     )  # fmt: skip
 

@@ -1,7 +1,6 @@
 """Hand over over HTTP, and the calls that follow."""
 
 from typing import Any
-from uuid import UUID
 
 from django.http import HttpRequest
 from django.utils import timezone
@@ -10,6 +9,7 @@ from ninja import Query, Router
 from config.paging import Page, Paging, paged
 from jobs.asked import ending_job
 from jobs.models import Job
+from jobs.sheets import SheetId
 from jobs.steps.hand_over.feedback import calls_to_make
 from jobs.steps.hand_over.schemas import CallShown, HandOverShown
 from jobs.steps.hand_over.view import hand_over_shown
@@ -19,7 +19,7 @@ router = Router(tags=["hand over"])
 
 
 @router.get("/jobs/{job_id}/hand-over", response=HandOverShown)
-def show_hand_over(request: HttpRequest, job_id: UUID) -> HandOverShown:
+def show_hand_over(request: HttpRequest, job_id: SheetId) -> HandOverShown:
     """What the last step shows besides the record."""
     return hand_over_shown(ending_job(request, job_id), person_of(request), timezone.now())
 

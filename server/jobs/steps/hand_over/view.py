@@ -1,17 +1,19 @@
 """Hand over, for the screen and for the papers: decisions, findings, codes, what changed, what it took."""
 
+from collections.abc import Callable
 from datetime import datetime
 
 from catalogue.profiles import board_profile
 from jobs.cases import case_of
 from jobs.models import Job
+from jobs.sheets import sheets_of
 from jobs.shown.costs import cost_line, costs_shown
 from jobs.shown.findings import findings_shown
 from jobs.shown.unproved import unproved_shown
 from jobs.steps.hand_over.schemas import CodeLine, HandOverShown, RefusedShown, SpentShown
 from people.models import Person
 from twincore.choose import ASSUMPTIONS, cost_sum
-from twincore.job import cleared, current
+from twincore.job import cleared, several, title_of
 from twincore.job.case import original_of
 from twincore.job.left import changed_positions
 from twincore.job.steps.prove import proving_of
@@ -21,27 +23,55 @@ from twincore.job.wires import findings_of
 def hand_over_shown(job: Job, person: Person, now: datetime) -> HandOverShown:
     """What the last step shows besides the record itself."""
     handed = job.state["confirmed"].get("hand_over")
-    exchanged = not cleared(current(job.state))
+    boards = sheets_of(job)
+    exchanged = [each for each in boards if each.state["left"] is not None and not cleared(each.state)]
     return HandOverShown(
-        decisions=decisions_told(job),
-        findings=[
-            f"{each.place}: {each.words} {each.settled}{f' ({each.note})' if each.note else ''}".strip()
-            for each in findings_shown(job, findings_of(case_of(job)), original_of(case_of(job))[0])
-        ]
-        if exchanged
-        else [],
-        codes=codes_of(job) if exchanged else [],
-        changed=[f"{name} {value}" for name, value in changed_positions(case_of(job)).items()] if exchanged else [],
-        unproved=unproved_shown(proving_of(case_of(job))) if exchanged else [],
-        temporary=[each["what"] for each in job.state["temporary"].values() if not each["undone"]],
+        decisions=_of_each(boards, decisions_told),
+        findings=_of_each(exchanged, _findings_told),
+        codes=codes_of(job) if job.board in {each.board for each in exchanged} else [],
+        changed=_of_each(exchanged, _changed_told),
+        unproved=[
+            each.model_copy(update={"what": _titled(board, each.what)})
+            for board in exchanged
+            for each in unproved_shown(proving_of(case_of(board)))
+        ],
+        temporary=_of_each(boards, _temporary_told),
         spent=spent_shown(job, now),
         second_person=job.depot.second_person,
         handed_by=handed["by"] if handed else "",
         may_sign=handed is not None and job.closed_at is None and handed.get("by_id") != person.pk,
         refused=[RefusedShown(**{key: each[key] for key in ("note", "by", "at")}) for each in job.state["refused"]],
         seal=seal_words(job),
-        notes=[f"{step.replace('_', ' ')}: {c['note']}" for step, c in job.state["confirmed"].items() if c["note"]],
+        notes=_of_each(boards, _notes_told),
     )  # fmt: skip
+
+
+def _of_each(boards: list[Job], told: Callable[[Job], list[str]]) -> list[str]:
+    """What is told of each board, with its title where the machine has several; what holds for all of them once."""
+    return list(dict.fromkeys(_titled(board, words) for board in boards for words in told(board)))
+
+
+def _titled(board: Job, words: str) -> str:
+    return f"{title_of(board.state, board.board)}: {words}" if several(board.state) else words
+
+
+def _findings_told(job: Job) -> list[str]:
+    return [
+        f"{each.place}: {each.words} {each.settled}{f' ({each.note})' if each.note else ''}".strip()
+        for each in findings_shown(job, findings_of(case_of(job)), original_of(case_of(job))[0])
+    ]
+
+
+def _changed_told(job: Job) -> list[str]:
+    return [f"{name} {value}" for name, value in changed_positions(case_of(job)).items()]
+
+
+def _temporary_told(job: Job) -> list[str]:
+    return [each["what"] for each in job.state["temporary"].values() if not each["undone"]]
+
+
+def _notes_told(job: Job) -> list[str]:
+    return [f"{step.replace('_', ' ')}: {c['note']}" for step, c in job.state["confirmed"].items() if c["note"]]
 
 
 def seal_words(job: Job) -> str:
@@ -94,11 +124,15 @@ def codes_of(job: Job) -> list[CodeLine]:
 def spent_shown(job: Job, now: datetime) -> SpentShown:
     """What the job took against the alternative. What nobody entered is taken from the choice's own estimate."""
     spent = job.state["spent"]
-    guess = costs_shown(job, now).assumptions
+    guesses = [costs_shown(each, now).assumptions for each in sheets_of(job)]
     changed = {**job.depot.assumptions, **job.state["costs"]}
     for name in ("price", "minutes", "days"):
         changed.pop(name, None)
-    price, minutes, days = float(spent.get("parts_trade", guess["price"])), _minutes(spent, guess), guess["days"]
+    price = float(spent.get("parts_trade", sum(each["price"] for each in guesses)))
+    minutes = float(spent.get("minutes", sum(each["minutes"] for each in guesses))) + float(
+        spent.get("travel_minutes", 0)
+    )
+    days = max(each["days"] for each in guesses)
     total = cost_sum(price, minutes, days, changed)
     own = [cost_line(each) for each in total.own]
     other = float(spent.get("other", 0))
@@ -108,7 +142,3 @@ def spent_shown(job: Job, now: datetime) -> SpentShown:
         assumptions={**ASSUMPTIONS, **changed, "price": price, "minutes": minutes, "days": days, "other": other},
         entered=sorted(spent),
     )  # fmt: skip
-
-
-def _minutes(spent: dict[str, float], guess: dict[str, float]) -> float:
-    return float(spent.get("minutes", guess["minutes"])) + float(spent.get("travel_minutes", 0))

@@ -31,6 +31,8 @@ class MakeSafeShown(Schema):
     points: list[HoldShown]
     still_off: list[str]
     """What came off and is not back on, in words."""
+    missing_beside: list[str]
+    """What is missing before power on the machine's other boards."""
     as_before: dict[str, dict[str, str]]
     """What this person said last of each hold point in another job, as far as it stays the same: where, which lock, with what."""
     unread: list[str]

@@ -9,7 +9,7 @@ from people.models import Person
 from twincore.job import unread_powered
 from twincore.job.case import original_of, remembered
 from twincore.job.holds import locked_off_at, points_of
-from twincore.job.steps.fit import still_off
+from twincore.job.steps.fit import missing_beside, still_off
 
 MOST_LOOKED_AT = 12
 LASTING = ("where", "tag", "instrument")
@@ -36,6 +36,7 @@ def make_safe_shown(job: Job, person: Person, now: datetime) -> MakeSafeShown:
         ],
         as_before=_as_before(job, person),
         still_off=still_off(case_of(job)),
+        missing_beside=missing_beside(case_of(job)),
         unread=_unread(job),
     )  # fmt: skip
 

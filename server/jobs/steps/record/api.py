@@ -10,6 +10,7 @@ from ninja import Router
 from config.errors import Refused
 from jobs.asked import job_of, job_with_original
 from jobs.cases import case_of
+from jobs.sheets import SheetId, asked_for
 from jobs.steps.record import pictures
 from jobs.steps.record.assuming import assumable_shown
 from jobs.steps.record.drafting import draft_checked, draft_shown, load_draft
@@ -37,57 +38,57 @@ router = Router(tags=["record"])
 
 
 @router.get("/jobs/{job_id}/record", response=RecordShown)
-def show_record(request: HttpRequest, job_id: UUID) -> RecordShown:
+def show_record(request: HttpRequest, job_id: SheetId) -> RecordShown:
     """What is to be recorded, and what is missing."""
     return record_shown(job_with_original(request, job_id))
 
 
 @router.get("/jobs/{job_id}/assumable", response=list[AssumableShown])
-def show_assumable(request: HttpRequest, job_id: UUID) -> list[AssumableShown]:
+def show_assumable(request: HttpRequest, job_id: SheetId) -> list[AssumableShown]:
     """Where the positions that cannot be read may be taken from."""
     return assumable_shown(job_with_original(request, job_id))
 
 
 @router.get("/jobs/{job_id}/way-in", response=RouteShown | None)
-def show_way_in(request: HttpRequest, job_id: UUID) -> RouteShown | None:
+def show_way_in(request: HttpRequest, job_id: SheetId) -> RouteShown | None:
     """The way in as an earlier job took it; nothing where nobody logged it."""
     return route_shown(job_of(request, job_id))
 
 
 @router.get("/jobs/{job_id}/traces", response=list[TraceShown])
-def show_traces(request: HttpRequest, job_id: UUID) -> list[TraceShown]:
+def show_traces(request: HttpRequest, job_id: SheetId) -> list[TraceShown]:
     """What the live original was seen to do, against the replacement as planned."""
     return traces_shown(job_with_original(request, job_id))
 
 
 @router.post("/jobs/{job_id}/draft", response=DraftShown)
-def draft(request: HttpRequest, job_id: UUID) -> DraftShown:
+def draft(request: HttpRequest, job_id: SheetId) -> DraftShown:
     """A behaviour proposed from the traces, for the parts lead to look through and load."""
     return draft_shown(person_of(request), job_with_original(request, job_id))
 
 
 @router.post("/jobs/{job_id}/draft/check", response=DraftShown)
-def check_draft(request: HttpRequest, job_id: UUID, given: DraftGiven) -> DraftShown:
+def check_draft(request: HttpRequest, job_id: SheetId, given: DraftGiven) -> DraftShown:
     """Which runs a draft makes as it was edited."""
     return draft_checked(person_of(request), job_with_original(request, job_id), given.behaviour)
 
 
 @router.post("/jobs/{job_id}/draft/load", response=DraftLoaded)
-def keep_draft(request: HttpRequest, job_id: UUID, given: DraftGiven) -> DraftLoaded:
+def keep_draft(request: HttpRequest, job_id: SheetId, given: DraftGiven) -> DraftLoaded:
     """Load the board with this behaviour into the catalogue as a new revision."""
     loaded = load_draft(person_of(request), job_with_original(request, job_id), given.behaviour, timezone.now())
     return DraftLoaded(part_number=loaded.name, revision=loaded.revision)
 
 
 @router.post("/jobs/{job_id}/pictures/{picture_id}", response=PictureShown)
-def add_picture(request: HttpRequest, job_id: UUID, picture_id: UUID) -> PictureShown:
+def add_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> PictureShown:
     """Send a picture: the body is the file itself."""
-    kept = pictures.add_picture(person_of(request), job_id, picture_id, body_of(request), timezone.now())
+    kept = pictures.add_picture(person_of(request), asked_for(job_id)[0], picture_id, body_of(request), timezone.now())
     return PictureShown(id=str(kept.name), width=kept.width, height=kept.height)
 
 
 @router.get("/jobs/{job_id}/pictures/{picture_id}", response={200: Any})
-def show_picture(request: HttpRequest, job_id: UUID, picture_id: UUID) -> FileResponse:
+def show_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> FileResponse:
     """A picture's file."""
     picture = pictures.picture_of(job_of(request, job_id), picture_id)
     response = FileResponse(picture.file.open("rb"))
@@ -96,7 +97,7 @@ def show_picture(request: HttpRequest, job_id: UUID, picture_id: UUID) -> FileRe
 
 
 @router.post("/jobs/{job_id}/pictures/{picture_id}/bank", response=BankShown)
-def read_bank(request: HttpRequest, job_id: UUID, picture_id: UUID, given: BankGiven) -> BankShown:
+def read_bank(request: HttpRequest, job_id: SheetId, picture_id: UUID, given: BankGiven) -> BankShown:
     """The sliders of a bank, or the digits of thumbwheels, in a picture: proposed with how sure each is, to be confirmed."""
     job = job_with_original(request, job_id)
     picture = pictures.picture_of(job, picture_id)

@@ -1,12 +1,11 @@
 """Rule out over HTTP."""
 
-from uuid import UUID
-
 from django.http import HttpRequest
 from ninja import Router
 
 from config.errors import Refused
 from jobs.asked import job_of
+from jobs.sheets import SheetId
 from jobs.steps.rule_out.schemas import RuleOutShown
 from jobs.steps.rule_out.view import rule_out_shown
 
@@ -14,7 +13,7 @@ router = Router(tags=["rule out"])
 
 
 @router.get("/jobs/{job_id}/rule-out", response=RuleOutShown | None)
-def show_rule_out(request: HttpRequest, job_id: UUID) -> RuleOutShown | None:
+def show_rule_out(request: HttpRequest, job_id: SheetId) -> RuleOutShown | None:
     """Where the suspicion stands, and what to test next; nothing where nobody wrote that down for this kind of machine."""
     job = job_of(request, job_id)
     if job.family_revision_id is None:

@@ -9,5 +9,7 @@ export const STEP_NAMES: Record<string, string> = {
   fit: "Fit",
   prove: "Prove",
   hand_over: "Hand over",
+  boards: "the machine’s other boards",
+  energised: "the supply to be on again",
   cause: "the cause of the board’s death to be cleared",
 };

@@ -45,10 +45,16 @@ export function useEntries(job: Job) {
     const key = ["job", job.id];
     const sent = await aloneInTurn(() =>
       sendAll(job.id, maker, async (shown) => {
-        const kept = (await waiting(maker, job.id)).filter((each) => !each.refused).map((each) => each.entry);
+        const all = (await waiting(maker, job.id)).filter((each) => !each.refused);
+        const kept = all.filter((each) => each.job === shown.id).map((each) => each.entry);
         // an answer is older than what was touched since: it does not undo it for a moment, under the next tap
-        const later = [...kept, ...coming.current.filter((each) => kept.every(({ id }) => id !== each.id))];
-        queries.setQueryData(key, later.reduce(applied, shown));
+        const mine = shown.id === job.id ? coming.current : [];
+        const later = [...kept, ...mine.filter((each) => kept.every(({ id }) => id !== each.id))];
+        queries.setQueryData(["job", shown.id], later.reduce(applied, shown));
+        // the sheets of the machine's other boards show what is said of the machine: they are read anew
+        for (const { id } of shown.together?.sheets ?? [])
+          if (id === job.id && id !== shown.id) void queries.invalidateQueries({ queryKey: ["job", id] });
+          else if (id !== shown.id) queries.removeQueries({ queryKey: ["job", id] });
         setSending((old) => ({ ...old, state: later.length ? "sending" : old.state, waiting: later.length }));
       }),
     );
@@ -87,7 +93,8 @@ export function useEntries(job: Job) {
       coming.current = [...coming.current, entry];
       setSending((old) => ({ ...old, state: "sending", waiting: old.waiting + 1 }));
       // what was refused at this target is answered by saying it anew
-      for (const each of (await look()).refused) if (each.entry.target === entry.target) await drop(each.order);
+      for (const each of (await look()).refused)
+        if (each.job === job.id && each.entry.target === entry.target) await drop(each.order);
       const kept = await keep(job.id, maker, entry);
       coming.current = coming.current.filter((each) => each !== entry);
       if (!kept) setSending((old) => ({ ...old, unkept: true }));

@@ -27,6 +27,7 @@ function Entries({ job }: { job: Job }) {
           <li key={entry.id} className="border-b border-rule py-2">
             <span className="text-sm text-faint">
               {new Date(entry.at).toLocaleString([], { dateStyle: "short", timeStyle: "short" })}, {entry.by}
+              {entry.board && `, ${entry.board}`}
               {entry.read_how && `, ${entry.read_how}`}
             </span>
             <br />

@@ -5,8 +5,10 @@ import { RefusedProvider } from "../entries/Refusal";
 import { SavedWord, SaveState } from "../entries/SaveState";
 import { useEntries, type Put } from "../entries/useEntries";
 import { goTo } from "../steps/Next";
+import { AddBoard } from "./AddBoard";
 import { AlsoOpen } from "./AlsoOpen";
 import { AskDepot } from "./AskDepot";
+import { BoardsBar } from "./BoardsBar";
 import { BorrowedBanner } from "./BorrowedBanner";
 import { EarlierBanner } from "./EarlierBanner";
 import { History } from "./History";
@@ -61,6 +63,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
     <RefusedProvider entries={entries.sending.refused}>
       <div ref={sheet}>
         <JobHead job={job} saved={<SavedWord sending={entries.sending} />} />
+        <BoardsBar job={job} put={put} />
         <StepTrack steps={job.steps} inHand={inHand} open={open.map((step) => step.id)} onFlip={flip} />
         <SaveState
           sending={entries.sending}
@@ -86,6 +89,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
             <EarlierBanner job={job} put={put} />
             <NewerBanner job={job} put={put} />
             <AskDepot job={job} put={put} />
+            <AddBoard job={job} put={put} />
             <ToCome job={job} />
             <History job={job} />
           </>

@@ -9,11 +9,11 @@ export function Energise({
   job,
   put,
   fitting,
-}: StepProps & { fitting: Pick<Schemas["FittingShown"], "missing_dead" | "release"> }) {
+}: StepProps & { fitting: Pick<Schemas["FittingShown"], "missing_dead" | "missing_beside" | "release"> }) {
   const [released, setReleased] = useState<string[]>([]);
   const [reason, setReason] = useState("");
   const [anyway, setAnyway] = useState(false);
-  const missing = fitting.missing_dead;
+  const missing = [...fitting.missing_dead, ...fitting.missing_beside];
   const next = fitting.release[released.length];
   const ready = next === undefined && (missing.length === 0 || reason.trim() !== "") && job.uncleared.length === 0;
   if (missing.length > 0 && !anyway)

@@ -5,6 +5,7 @@ import { Part } from "@/ui/Part";
 import { useComparison, useJobBoard, usePresses, useWiring } from "../../api";
 import { useLeaflet } from "../../earlyApi";
 import type { StepProps } from "../../stepProps";
+import { Between } from "../Between";
 import { goTo, Next } from "../Next";
 import { CodesToRead } from "./CodesToRead";
 import { LeafletPanel } from "./LeafletPanel";
@@ -85,6 +86,15 @@ export function CarryStep({ job, put }: StepProps) {
           {wiring.error && <ProblemNotice problem={wiring.error} />}
           {wiring.data && <WiringPanel job={job} put={put} wiring={wiring.data} />}
         </Part>
+        {job.together && (
+          <Part
+            title="Wires to the machine’s other boards"
+            status={`${Object.keys(job.between).length} recorded`}
+            open={Object.keys(job.between).length > 0}
+          >
+            <Between job={job} put={put} />
+          </Part>
+        )}
         <Part title="Keys" status={presses.data?.count ? `${presses.data.count} presses` : "nothing to key in"}>
           {presses.data && <PressesPanel presses={presses.data} />}
         </Part>

@@ -19,7 +19,7 @@ describe("back to power", () => {
   ];
   const shown = (fitting: Partial<Fitting>, parts: Partial<Job> = {}) => {
     const put = vi.fn();
-    const all = { missing_dead: [], release, ...fitting } as unknown as Fitting;
+    const all = { missing_dead: [], missing_beside: [], release, ...fitting } as unknown as Fitting;
     render(<Energise job={jobSheet(parts)} put={put} fitting={all} />);
     return put;
   };

@@ -104,7 +104,7 @@ export function FitStep({ job, put }: StepProps) {
     },
   ];
   const next = dead ? nextOf(parts) : undefined;
-  const plain = isSameNumber(job) && isPlain(data) && job.uncleared.length === 0;
+  const plain = isSameNumber(job) && isPlain(data) && job.uncleared.length === 0 && data.missing_beside.length === 0;
   return (
     <div className="flex flex-col gap-4">
       {!(plain && dead) && (

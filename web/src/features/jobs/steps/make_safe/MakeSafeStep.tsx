@@ -27,7 +27,15 @@ export function MakeSafeStep({ job, put }: StepProps) {
   return (
     <div className="flex flex-col gap-4">
       {back && !job.closed && (
-        <Energise job={job} put={put} fitting={{ missing_dead: safe.data.still_off, release: [...points].reverse() }} />
+        <Energise
+          job={job}
+          put={put}
+          fitting={{
+            missing_dead: safe.data.still_off,
+            missing_beside: safe.data.missing_beside,
+            release: [...points].reverse(),
+          }}
+        />
       )}
       {!done && !back && !(atOnce && current) && (
         <Next

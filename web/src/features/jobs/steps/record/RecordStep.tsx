@@ -15,6 +15,7 @@ import { ObservedPart } from "./ObservedPart";
 import { PartsPart } from "./PartsPart";
 import { PicturesPart } from "./PicturesPart";
 import { PoweredPart } from "./PoweredPart";
+import { Between } from "../Between";
 import { RemovalPart } from "../RemovalPart";
 import { WiresPart } from "./WiresPart";
 
@@ -91,6 +92,18 @@ const Record = memo(function Record({ job, put, board, record }: Props) {
             status: plugs.length ? `${plugs.map((plug) => plug.id).join(", ")} not recorded` : "recorded",
             done: plugs.length === 0,
             body: <WiresPart {...props} />,
+          },
+        ]
+      : []),
+    ...(job.together
+      ? [
+          {
+            id: "between",
+            title: "Wires to the machine’s other boards",
+            status: `${Object.keys(job.between).length} recorded`,
+            done: false,
+            asks: false,
+            body: <Between job={job} put={put} adds />,
           },
         ]
       : []),

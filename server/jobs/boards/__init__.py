@@ -1,0 +1,1 @@
+"""Several boards of one machine in one job."""
