@@ -5,7 +5,6 @@ from contextlib import contextmanager
 from datetime import UTC, datetime
 from threading import Thread
 from typing import Any, ClassVar
-from uuid import UUID
 
 from django.conf import settings
 from django.core.management import call_command
@@ -166,10 +165,20 @@ class BrowserTestCase(LiveServerTestCase):
 
     def fit(self, page: Page) -> None:
         """Everything that fitting asks for, as planned, from the kit to the supply and what comes after it."""
+        self.fit_dead(page)
+        self.power_on(page)
+        self.fit_powered(page)
+
+    def job_shown(self, page: Page) -> Job:
+        """The job, by the sheet that the page shows."""
+        return read_job(Person.objects.get(username="wennick"), page.url.rsplit("/", 1)[-1])
+
+    def fit_dead(self, page: Page) -> None:
+        """What fitting asks for on the dead machine."""
         page.get_by_role("button", name="What must be there").wait_for()
-        job = read_job(Person.objects.get(username="wennick"), page.url.rsplit("/", 1)[-1])
-        fitting = fitting_of_job(case_of(job))
-        planned, hand = planned_positions(case_of(job)), by_hand(fitting)
+        case = case_of(self.job_shown(page))
+        fitting = fitting_of_job(case)
+        planned, hand = planned_positions(case), by_hand(fitting)
         if any(line.needed == "needed" for line in fitting.kit):
             page.get_by_role("button", name="All of it is there").click()
         for name in hand:
@@ -190,11 +199,15 @@ class BrowserTestCase(LiveServerTestCase):
             page.get_by_role("button", name=words, exact=True).wait_for(state="hidden")
             # an answer that is still on its way may bring the next one
             self.saved(page)
-        self.power_on(page)
+
+    def fit_powered(self, page: Page) -> None:
+        """What fitting asks for with the supply on."""
+        case = case_of(self.job_shown(page))
+        planned, hand = planned_positions(case), by_hand(fitting_of_job(case))
         for name in planned:
             if name not in hand:
                 self.read_back(page, name, planned[name])
-        for each in to_reenter(case_of(job)):
+        for each in to_reenter(case):
             field = page.get_by_label(f"The new board shows now: {each['what']}")
             field.fill("as before")
             field.press("Enter")

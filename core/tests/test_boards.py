@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from tests.builders import encoded, small_board, small_family
 from tests.test_replay import node
+from twincore.chain import link
 from twincore.errors import DocumentError, Refusal, WrongValue
 from twincore.job import (
     EntryMade,
@@ -99,6 +100,8 @@ class Sheets(SimpleTestCase):
         self.assertEqual(board_in_hand(state), "2")
         both = after(("2", "original", "D"), ("2", "replacement", "E"), state=state)
         self.assertEqual((board_in_hand(both), board_in_hand(both, ["2", "1"])), ("1", "2"))
+        # one that only waits for power leaves the turn to the other
+        self.assertEqual(board_in_hand(both, ["2", "1"], {"2"}), "1")
         # what only a living board tells is read before anybody locks the machine off
         told = after(("2", "original", "D"), state=both, powered=["P1"])
         told = after(("2", "replacement", "E"), state=told)
@@ -160,6 +163,11 @@ class Played(SimpleTestCase):
         self.assertEqual([fault.place for fault in partings(self.ENTRIES, forged)], ["entries[2]"])
         sheet = sheet_of({"entries": self.ENTRIES})
         self.assertEqual((sheet["boards"]["2"]["title"], sheet["boards"]["2"]["step"]), ("Drive board", "rule_out"))
+
+    def test_the_chain_covers_of_which_board_an_entry_speaks(self) -> None:
+        plain = node(1, "found.S1", "01")
+        digests = {link("", plain), link("", {**plain, "board": "2"}), link("", {**plain, "adds": {"board": "2"}})}
+        self.assertEqual(len(digests), 3)
 
     def test_a_board_that_the_job_does_not_have_is_told(self) -> None:
         for wrong, place in (

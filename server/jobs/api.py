@@ -34,7 +34,7 @@ from jobs.schemas import (
 from jobs.sheets import SheetId, asked_for, id_of
 from jobs.step_lines import steps_of
 from people.access import person_of
-from twincore.job import State, Step, current, several, title_of, uncleared_causes
+from twincore.job import State, Step, current, names_of, several, step_in_hand, title_of, uncleared_causes
 from twincore.job.boards import speaks_of_all
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import codes_to_read, facts_of, told_of_plate
@@ -62,6 +62,7 @@ def _line(job: Job) -> dict[str, Any]:
 def _shown(job: Job) -> JobSheet:
     state = current(job.state)
     follows = {
+        "step": step_in_hand(state),
         "opened_at": job.opened_at,
         "opened_by": job.opened_by.shown_name,
         "closed_at": job.closed_at,
@@ -138,8 +139,9 @@ def add_entry(request: HttpRequest, job_id: SheetId, given: EntryGiven) -> JobSh
     """Add one entry; sending the same one again changes nothing."""
     person = person_of(request)
     job, board = asked_for(job_id)
-    actions.add_entry(person, job, actions.NewEntry(**given.dict(), board=board), timezone.now())
-    return _shown(queries.job(person, job_id))
+    kept = actions.add_entry(person, job, actions.NewEntry(**given.dict(), board=board), timezone.now())
+    # a board that was taken out of the job has no sheet any more
+    return _shown(queries.job(person, job_id if board in names_of(kept.state) else job))
 
 
 @router.get("/jobs/{job_id}/entries", response=Page[EntryShown])

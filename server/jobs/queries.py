@@ -5,7 +5,7 @@ from uuid import UUID
 from django.db.models import Q, QuerySet
 
 from config.errors import NotThere
-from jobs.models import ENDS_A_STEP, Entry, Job
+from jobs.models import ENDS_A_STEP, Entry, Job, OtherBoard
 from jobs.sheets import LEFT_OUT, LOADED, asked_for, sheet
 from people.models import Person
 from twincore.job import STEPS, Step, current
@@ -39,6 +39,15 @@ def job(person: Person, asked: UUID | str) -> Job:
     # a job of an earlier version keeps nothing of what came later
     found.state = current(found.state)
     return sheet(found, board)
+
+
+def jobs_with(part_number: str) -> QuerySet[Job]:
+    """The jobs that have a board of this number on one of their sheets, coming out or going in."""
+    here = Q(state__original=part_number) | Q(state__replacement=part_number)
+    beside = OtherBoard.objects.filter(
+        Q(original_revision__board__part_number=part_number) | Q(replacement_revision__board__part_number=part_number)
+    )
+    return Job.objects.filter(here | Q(pk__in=beside.values("job")))
 
 
 ENDED_BY = {"original": "recognise", "replacement": "choose"}

@@ -7,6 +7,7 @@ from catalogue.models import Board
 from catalogue.profiles import board_profile
 from jobs.cases import case_of
 from jobs.models import Job
+from jobs.queries import jobs_with
 from people.models import Person
 from twincore.errors import TwinError
 from twincore.job.traces import traces_of
@@ -64,8 +65,7 @@ def _function(change: Any, family: Family) -> FunctionChangeShown:
 
 
 def _open_jobs(board: Board, person: Person) -> list[str]:
-    rows = Job.objects.filter(depot=person.depot, closed_at=None).select_related("depot")
-    mine = rows.filter(original_revision__board=board) | rows.filter(replacement_revision__board=board)
+    mine = jobs_with(board.part_number).filter(depot=person.depot, closed_at=None).select_related("depot")
     return [f"{each.code} {each.machine}" for each in mine[:MOST_JOBS]]
 
 

@@ -1,6 +1,6 @@
 """The order of the work: what is done, what waits for what, and which step is in hand."""
 
-from collections.abc import Sequence
+from collections.abc import Container, Sequence
 from typing import Literal, get_args
 
 from twincore.job.boards import names_of, other_sheets, sheets, turned
@@ -138,13 +138,13 @@ def step_in_hand(state: State) -> Step:
     return STEPS[-1]
 
 
-def board_in_hand(state: State, order: Sequence[str] = ()) -> str:
+def board_in_hand(state: State, order: Sequence[str] = (), ready: Container[str] = ()) -> str:
     """The board to go on with: the one that is least far, for all are known before the machine is opened and all recorded
-    before a wire comes off; of those that are equally far, the first in `order`.
+    before a wire comes off; of those that are equally far, the first in `order`. A board that is `ready` waits for power.
     """
     names = [name for name in order if name in names_of(state)]
     names += [name for name in names_of(state) if name not in names]
-    return min(names, key=lambda name: _far(turned(state, name)))
+    return min(names, key=lambda name: _far(turned(state, name)) + (0.5 if name in ready else 0))
 
 
 def _far(state: State) -> float:

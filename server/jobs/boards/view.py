@@ -7,6 +7,7 @@ from jobs.cases import case_of
 from jobs.models import Job
 from twincore.job import FIRST, State, board_in_hand, proved, several, step_in_hand, title_of, turned, why_of
 from twincore.job.between import Between, BoardOrder, order_of_boards, places_of, wires_between
+from twincore.job.steps.fit import ready_for_power
 
 WRONG_WORDS = {
     "cut at one end": "one end goes to the new board, the other is tied back: the wire would end nowhere",
@@ -20,10 +21,12 @@ def boards_of(job: Job) -> BoardsOfJob | None:
     """The boards of a job; None where there is one."""
     if not several(job.state):
         return None
-    order = order_of_boards(case_of(job))
+    case = case_of(job)
+    order = order_of_boards(case)
+    ready = {each.state["board"] for each in case.boards if ready_for_power(each)}
     return BoardsOfJob(
         sheets=[_line(job, turned(job.state, name)) for name in order.boards],
-        next=board_in_hand(job.state, order.boards),
+        next=board_in_hand(job.state, order.boards, ready),
         said=order.said,
         because=_because(job.state, order),
     )

@@ -7,10 +7,11 @@ from django.db.models import Count, Max, QuerySet
 from config.errors import NotThere
 from jobs.actions import machine_key as key_of
 from jobs.cases import case_of
-from jobs.machines.schemas import AlsoOpen, MachineLine, MachineNow
+from jobs.machines.schemas import AlsoOpen, BoardIn, MachineLine, MachineNow
 from jobs.models import Job
+from jobs.sheets import sheets_of
 from people.models import Person
-from twincore.job import current, supply_said
+from twincore.job import FIRST, current, sheets, supply_said, title_of
 from twincore.job.left import left_in_order
 
 __all__ = ["jobs_on", "key_of", "machine_lines", "machine_now", "machines"]
@@ -47,7 +48,18 @@ def machine_lines(person: Person, rows: list[dict[str, Any]]) -> list[MachineLin
 
 def _last_fitted(jobs: list[Job]) -> Job | None:
     """The last job that ended with a new board in the machine; `jobs` newest first."""
-    return next((job for job in jobs if job.closed_at and job.state.get("left")), None)
+    return next((job for job in jobs if job.closed_at and any(each["left"] for each in sheets(job.state))), None)
+
+
+def _others_in(done: Job) -> list[BoardIn]:
+    """The further boards that a job put into its machine."""
+    return [
+        BoardIn(
+            title=title_of(each.state, each.board), board=each.state["replacement"], left=left_in_order(case_of(each))
+        )
+        for each in sheets_of(done)
+        if each.board != FIRST and each.state["left"]
+    ]
 
 
 def _serial(jobs: list[Job]) -> str | None:
@@ -98,7 +110,8 @@ def machine_now(person: Person, machine_key: str, but: Job | None = None) -> Mac
     return MachineNow(
         machine=jobs[0].machine if jobs else but.machine if but else "",
         board=done.state["replacement"] if done else None,
-        left=left_in_order(case_of(done)) if done else None,
+        left=left_in_order(case_of(done)) if done and done.state["left"] else None,
+        others=_others_in(done) if done else [],
         since=done.closed_at if done else None,
         by_job=done.code if done else "",
         by_job_id=done.pk if done else None,

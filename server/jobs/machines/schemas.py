@@ -45,12 +45,22 @@ class AlsoOpen(Schema):
     at: str
 
 
+class BoardIn(Schema):
+    """Another board of a machine: which it is, and how it was left."""
+
+    title: str
+    board: str
+    left: Positions
+
+
 class MachineNow(Schema):
     """A machine: which board is in it now, how it was left, by which job; and what is open about it."""
 
     machine: str
     board: str | None
     left: Positions | None
+    others: list[BoardIn]
+    """The machine's further boards, where a job was about several."""
     since: datetime | None
     by_job: str
     by_job_id: UUID | None

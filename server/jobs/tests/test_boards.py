@@ -3,12 +3,15 @@
 from io import BytesIO
 from types import SimpleNamespace
 from typing import Any, cast
+from uuid import uuid4
 from zipfile import ZipFile
 
 from django.test import Client
 
 from jobs.models import Job
 from jobs.tests.world import WorldTestCase, other_client
+from people.models import Person
+from references.models import Outcome
 
 TOLD = "looked at together with its mixer"
 
@@ -94,6 +97,7 @@ class Boards(WorldTestCase):
         self.assertIsNotNone(closed.closed_at)
         self.assertEqual(self.partings(closed), [])
         self.papers_of(closed)
+        self.known_afterwards(closed)
         self.taken_to_another_depot(closed)
 
     def reasons(self, job: Job) -> list[str]:
@@ -120,6 +124,23 @@ class Boards(WorldTestCase):
                     answer = self.client.get(f"/api/jobs/{sheet.pk}/{paper}")
                     self.assertEqual((answer.status_code, bytes(answer.content[:4])), (200, b"%PDF"))
 
+    def known_afterwards(self, job: Job) -> None:
+        """The machine, its pairings and its sisters know of both boards."""
+        now = self.get(f"machines/now?machine={job.machine}")
+        self.assertEqual((now["board"], [each["board"] for each in now["others"]]), ("QN7-0042-R", ["QN9-0210"]))
+        self.entry(self.drive, "feedback.now", {"result": "worked"})
+        counted = Outcome.objects.filter(result="worked", at__gte=job.opened_at).values_list("original", flat=True)
+        self.assertLessEqual({"QN7-0042", "QN9-0200"}, set(counted))
+        sister = self.get(f"machines/now?machine={job.machine}")
+        self.assertEqual(sister["others"][0]["left"], {"R1": "1", "S1": "101"})
+        # a drive that cannot be read may be taken to stand as this one was found
+        other = self.post("jobs", {"id": str(uuid4()), "machine": "Spiral mixer 9, Tollgate"})
+        another = Job.objects.get(pk=other["id"])
+        self.entry(another, "original", "QN9-0200")
+        self.entry(another, "unread", {"why": "burnt"})
+        offered = self.get(f"jobs/{another.pk}/assumable")
+        self.assertIn("sister machine", [each["source"] for each in offered])
+
     def taken_to_another_depot(self, job: Job) -> None:
         data = b"".join(cast(Any, self.client.get(f"/api/jobs/{job.pk}/package.zip")).streaming_content)
         self.assertIn("boards/2/original.board.json", ZipFile(BytesIO(data)).namelist())
@@ -132,8 +153,6 @@ class Boards(WorldTestCase):
         self.assertEqual(there.get(f"/api/jobs/{brought}.2/boards/original").json()["part_number"], "QN9-0200")
 
     def lead_elsewhere(self) -> Client:
-        from people.models import Person
-
         Person.objects.filter(username="ildro").update(role=Person.Role.PARTS_LEAD)
         return other_client("ildro")
 

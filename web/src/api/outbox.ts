@@ -61,7 +61,7 @@ export async function keep(job: string, maker: string, entry: Entry): Promise<bo
 }
 
 /** The job that a sheet belongs to: the sheets of its further boards have a number after a dot. */
-export const jobOf = (sheet: string) => sheet.split(".")[0];
+export const jobOf = (sheet: string) => sheet.replace(/\..*/, "");
 
 /** One person's entries in their order, of one job with all its boards, or of all jobs. */
 export async function waiting(maker: string, job?: string): Promise<Waiting[]> {

@@ -7154,6 +7154,20 @@ export interface components {
             at: string;
         };
         /**
+         * BoardIn
+         * @description Another board of a machine: which it is, and how it was left.
+         */
+        BoardIn: {
+            /** Title */
+            title: string;
+            /** Board */
+            board: string;
+            /** Left */
+            left: {
+                [key: string]: string | number;
+            };
+        };
+        /**
          * MachineNow
          * @description A machine: which board is in it now, how it was left, by which job; and what is open about it.
          */
@@ -7166,6 +7180,8 @@ export interface components {
             left: {
                 [key: string]: string | number;
             } | null;
+            /** Others */
+            others: components["schemas"]["BoardIn"][];
             /** Since */
             since: string | null;
             /** By Job */

@@ -301,6 +301,12 @@ def energised_value(case: Case, name: str, after: EnergisedSaid, given: Given) -
     return {"released": expected, "left": missing, "reason": given.reason.strip()}
 
 
+def ready_for_power(case: Case) -> bool:
+    """Whether all that a board asks for on the dead machine is done, and the supply is still off."""
+    state = case.state
+    return state["energised"] is None and done(state, "carry_over") and not _missing_of_board(case)
+
+
 def missing_beside(case: Case) -> list[str]:
     """What is not done yet on the machine's other boards before it gets power, in words."""
     return [words for each in case.beside for words in _missing_of_board(each)]

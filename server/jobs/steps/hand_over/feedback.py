@@ -2,21 +2,26 @@
 
 from datetime import datetime, timedelta
 from typing import Any
+from uuid import uuid5
 
 from django.db.models import QuerySet
 
 from jobs.models import Job
 from people.models import Person
 from references.actions import count_outcome as count
+from twincore.job import FIRST, sheets
 
 CALL_AFTER = timedelta(days=30)
 
 
 def count_outcome(job: Job, now: datetime) -> None:
-    """Bring what was said last into the counts of this pairing."""
+    """Bring what was said last into the counts of this pairing; what is said of a machine counts for each of its boards."""
     said: dict[str, Any] = job.state["feedback"]
     last = said.get("later") or said.get("now")
-    count(job.pk, job.state["original"], job.state["replacement"], last["result"] if last else None, now)
+    for state in sheets(job.state):
+        if state["replacement"]:
+            key = job.pk if state["board"] == FIRST else uuid5(job.pk, state["board"])
+            count(key, str(state["original"]), state["replacement"], last["result"] if last else None, now)
 
 
 def calls_to_make(person: Person, now: datetime) -> QuerySet[Job]:

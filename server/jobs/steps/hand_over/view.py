@@ -13,7 +13,8 @@ from jobs.shown.unproved import unproved_shown
 from jobs.steps.hand_over.schemas import CodeLine, HandOverShown, RefusedShown, SpentShown
 from people.models import Person
 from twincore.choose import ASSUMPTIONS, cost_sum
-from twincore.job import cleared, several, title_of
+from twincore.job import FIRST, cleared, several, title_of
+from twincore.job.boards import SHARED_STEPS
 from twincore.job.case import original_of
 from twincore.job.left import changed_positions
 from twincore.job.steps.prove import proving_of
@@ -71,7 +72,11 @@ def _temporary_told(job: Job) -> list[str]:
 
 
 def _notes_told(job: Job) -> list[str]:
-    return [f"{step.replace('_', ' ')}: {c['note']}" for step, c in job.state["confirmed"].items() if c["note"]]
+    return [
+        f"{step.replace('_', ' ')}: {said['note']}"
+        for step, said in job.state["confirmed"].items()
+        if said["note"] and (job.board == FIRST or step not in SHARED_STEPS)
+    ]
 
 
 def seal_words(job: Job) -> str:
@@ -101,7 +106,7 @@ def decisions_told(job: Job) -> list[str]:
         if name in titles
     ]
     told += [f"{name} set by hand to {value}" for name, value in state["overrides"].items()]
-    if (energised := state["energised"]) and energised["reason"]:
+    if (energised := state["energised"]) and energised["reason"] and job.board == FIRST:
         told.append(f"Supply put on though not done: {'; '.join(energised['left'])}" + _because(energised["reason"]))
     return told
 

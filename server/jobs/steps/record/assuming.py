@@ -1,13 +1,13 @@
 """Where the positions of a board that cannot be read may be taken from: this depot's other jobs, the leaflet, the maker."""
 
 from collections.abc import Iterator
-
-from django.db.models import Q
+from typing import Any
 
 from jobs.cases import case_of
 from jobs.models import Job
+from jobs.queries import jobs_with
 from jobs.steps.record.schemas import AssumableShown
-from twincore.job import current
+from twincore.job import current, sheets
 from twincore.job.assuming import SOURCES, Assumable, assumable
 from twincore.job.case import original_of
 from twincore.job.targets.record import Assumption
@@ -35,7 +35,8 @@ def _other_jobs(job: Job) -> Iterator[Assumable]:
     number = original_of(case_of(job))[1].part_number
     model = _model(job)
     jobs = list(
-        Job.objects.filter(Q(state__original=number) | Q(state__replacement=number), depot=job.depot_id)
+        jobs_with(number)
+        .filter(depot=job.depot_id)
         .exclude(pk=job.pk)
         .select_related("depot")
         .order_by("-opened_at")[:MOST_LOOKED_AT]
@@ -46,11 +47,18 @@ def _other_jobs(job: Job) -> Iterator[Assumable]:
         mine.sort(key=lambda each: model is None or _model(each) != model)
         count = 0
         for each in mine:
-            state = current(each.state)
-            stands = state["left"] if state["replacement"] == number else state["found"]
+            stands = _stands(each, number)
             if stands and count < MOST_OF_A_KIND:
                 count += 1
                 yield Assumable(source, f"{each.code}, {each.machine}", dict(stands))
+
+
+def _stands(job: Job, number: str) -> dict[str, Any]:
+    """How a job knows a board of this number to stand: as it was left, or as it was found."""
+    for state in sheets(current(job.state)):
+        if number in (state["replacement"], state["original"]):
+            return dict((state["left"] if state["replacement"] == number else state["found"]) or {})
+    return {}
 
 
 def _model(job: Job) -> str | None:

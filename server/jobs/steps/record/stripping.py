@@ -3,8 +3,9 @@
 from django.db.models import Q
 
 from jobs.models import Job
+from jobs.queries import jobs_with
 from jobs.steps.record.schemas import PieceShown, RouteShown
-from twincore.job import current
+from twincore.job import current, sheets
 
 MOST_LOOKED_AT = 30
 
@@ -14,18 +15,20 @@ def route_shown(job: Job) -> RouteShown | None:
     number = job.state["original"]
     same = Q(machine_key=job.machine_key)
     if number:
-        same |= Q(state__original=number) | Q(state__replacement=number)
+        same |= Q(pk__in=jobs_with(number).values("pk"))
     rows = (
         Job.objects.filter(same, depot=job.depot_id)
         .exclude(pk=job.pk)
-        .exclude(state__removed={})
+        .exclude(state__removed={}, state__boards={})
         .select_related("depot")
         .order_by("-opened_at")[:MOST_LOOKED_AT]
     )
     jobs = sorted(rows, key=lambda each: each.machine_key != job.machine_key)
-    here = {(each["what"], each["kind"]) for each in current(job.state)["removed"].values()}
+    off = [each for state in sheets(current(job.state)) for each in state["removed"].values()]
+    here = {(each["what"], each["kind"]) for each in off}
     for other in jobs:
-        pieces = sorted(current(other.state)["removed"].values(), key=lambda each: each["n"])
+        every = [each for state in sheets(current(other.state)) for each in state["removed"].values()]
+        pieces = sorted(every, key=lambda each: each["n"])
         if pieces:
             return RouteShown(
                 of=f"{other.code}, {other.machine}",

@@ -47,6 +47,16 @@ export function MachinePage() {
         ) : (
           <p className="text-faint">No closed job has put a board into it; what is in it is what was found.</p>
         )}
+        {machine.others.map((each) => (
+          <p key={each.title} className="my-2">
+            {each.title}: <InkMark side="replacement">{each.board}</InkMark>{" "}
+            <span className="font-mono">
+              {Object.entries(each.left)
+                .map(([element, value]) => `${element} ${value}`)
+                .join("  ")}
+            </span>
+          </p>
+        ))}
       </section>
       {machine.defects.length > 0 && (
         <section aria-label="Left for later">

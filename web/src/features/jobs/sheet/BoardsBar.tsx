@@ -1,6 +1,7 @@
 import { Button } from "@/ui/Button";
-import { Link } from "@tanstack/react-router";
+import { Link, useNavigate } from "@tanstack/react-router";
 import type { Schemas } from "@/api/client";
+import { jobOf } from "@/api/outbox";
 import type { StepProps } from "../stepProps";
 import { STEP_NAMES } from "../stepNames";
 
@@ -33,7 +34,7 @@ export function BoardsBar({ job, put }: StepProps) {
       {next && next.id !== job.id && !job.closed && (
         <p className="flex flex-wrap items-center gap-x-4 border-b border-text py-2">
           <span className="min-w-0 grow">
-            <strong>{next.title}</strong> is less far. It comes first: {STEP_NAMES[next.step]?.toLowerCase()}.
+            <strong>{next.title}</strong> comes first: {STEP_NAMES[next.step]?.toLowerCase()}.
           </span>
           <Link
             to="/jobs/$id"
@@ -66,6 +67,11 @@ function Order({ job, put }: StepProps) {
   const names = sheets.map((each) => each.board);
   const moved = (at: number) => [...names.slice(0, at - 1), names[at], names[at - 1], ...names.slice(at + 1)];
   const last = [...names].sort().at(-1);
+  const navigate = useNavigate();
+  const takeOut = async (each: Line) => {
+    const taken = await put({ target: `board.${each.board}` as "board.2", after: null });
+    if (taken && each.id === job.id) await navigate({ to: "/jobs/$id", params: { id: jobOf(job.id) } });
+  };
   return (
     <div className="flex flex-col gap-2 pb-3">
       {job.together?.because.map((each) => (
@@ -87,7 +93,7 @@ function Order({ job, put }: StepProps) {
               </Button>
             )}
             {each.board === last && each.board !== "1" && !job.closed && (
-              <Button kind="quiet" onClick={() => void put({ target: `board.${each.board}`, after: null })}>
+              <Button kind="quiet" onClick={() => void takeOut(each)}>
                 Take {each.title} out of this job
               </Button>
             )}

@@ -31,17 +31,17 @@ export function Between({ job, put, adds = false }: StepProps & { adds?: boolean
       ) : (
         <ul aria-label="Wires between the boards" className="flex flex-col">
           {found.data.between.map((row) => (
-            <li key={row.id} className="flex flex-col gap-1 border-b border-rule py-2">
+            <li key={row.id} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
               <Ends row={row} />
               {row.wrong.map((wrong) => (
-                <strong key={wrong}>
+                <strong key={wrong} className="order-last basis-full">
                   {row.ends[0]?.title} {row.ends[0]?.place}: {WRONG[wrong]}
                 </strong>
               ))}
               {adds && !job.closed && (
                 <Button
                   kind="quiet"
-                  className="self-start"
+                  aria-label={`Take out the wire from ${row.ends.map((end) => `${end.title} ${end.place}`).join(" to ")}`}
                   onClick={() => void put({ target: `between.${row.id}`, after: null })}
                 >
                   Take out
@@ -58,7 +58,7 @@ export function Between({ job, put, adds = false }: StepProps & { adds?: boolean
 
 function Ends({ row }: { row: Row }) {
   return (
-    <p className="flex flex-wrap items-baseline gap-x-3">
+    <p className="flex grow flex-wrap items-baseline gap-x-3">
       {row.ends.map((end, at) => (
         <span key={end.board} className="flex flex-wrap items-baseline gap-x-2">
           {at > 0 && <span aria-hidden="true">⟷</span>}

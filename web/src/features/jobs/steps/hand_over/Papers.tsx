@@ -2,23 +2,26 @@ import type { Job } from "../../api";
 
 /** The papers, each as a file; the seal is what the cabinet label carries. */
 export function Papers({ job, seal }: { job: Job; seal: string }) {
+  const mine = `/api/jobs/${job.id}`;
   const files: [string, string, string][] = [
-    ["Job sheet, A4", "sheet.pdf?paper=A4", "for the office"],
-    ["Job sheet, letter", "sheet.pdf?paper=letter", "for the office"],
-    ...(job.left
-      ? [["Cabinet label", "label.pdf", "62 × 100 mm, inside the cabinet"] as [string, string, string]]
-      : []),
-    ["Customer’s page, A4", "customer.pdf?paper=A4", "in plain words"],
-    ["Customer’s page, letter", "customer.pdf?paper=letter", "in plain words"],
-    ["Job sheet, JSON", "sheet.json", "everything as data"],
-    ["Whole job, package", "package.zip", "with pictures and profiles, for another depot; twin verify checks it"],
+    ["Job sheet, A4", `${mine}/sheet.pdf?paper=A4`, "for the office"],
+    ["Job sheet, letter", `${mine}/sheet.pdf?paper=letter`, "for the office"],
+    ...labels(job),
+    ["Customer’s page, A4", `${mine}/customer.pdf?paper=A4`, "in plain words"],
+    ["Customer’s page, letter", `${mine}/customer.pdf?paper=letter`, "in plain words"],
+    ["Job sheet, JSON", `${mine}/sheet.json`, "everything as data"],
+    [
+      "Whole job, package",
+      `${mine}/package.zip`,
+      "with pictures and profiles, for another depot; twin verify checks it",
+    ],
   ];
   return (
     <>
       <ul>
         {files.map(([name, file, what]) => (
           <li key={file} className="border-b border-rule">
-            <a href={`/api/jobs/${job.id}/${file}`} className="inline-block min-h-11 py-2.5">
+            <a href={file} className="inline-block min-h-11 py-2.5">
               {name}
             </a>{" "}
             <span className="text-faint">{what}</span>
@@ -33,4 +36,14 @@ export function Papers({ job, seal }: { job: Job; seal: string }) {
       </p>
     </>
   );
+}
+
+const LABEL = "62 × 100 mm, inside the cabinet";
+
+/** A label for each board that was fitted. */
+function labels(job: Job): [string, string, string][] {
+  if (!job.together) return job.left ? [["Cabinet label", `/api/jobs/${job.id}/label.pdf`, LABEL]] : [];
+  return job.together.sheets
+    .filter((each) => each.proved && each.replacement)
+    .map((each) => [`Cabinet label, ${each.title}`, `/api/jobs/${each.id}/label.pdf`, LABEL]);
 }
