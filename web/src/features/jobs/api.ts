@@ -59,7 +59,7 @@ export function useBetween(job: Job) {
   return useQuery({
     queryKey: ["between", ...planKey(job)],
     queryFn: () => answer(api.GET("/api/jobs/{job_id}/between", at(job.id))),
-    enabled: job.together !== null,
+    enabled: Boolean(job.together),
     placeholderData: keepPreviousData,
   });
 }

@@ -50,6 +50,28 @@ describe("adding entries", () => {
     ]);
   });
 
+  it("sends what waits of the machine's other boards too, and reads their sheets anew", async () => {
+    const drive = `${job.id}.2`;
+    const sheets = [{ id: job.id }, { id: drive }];
+    const together = { sheets } as unknown as Job["together"];
+    await keep(drive, "wennick", entry("found.S1", "11"));
+    const { server, result, queries, sheet } = setUp({
+      [PATH]: { body: jobSheet({ together, entry_count: 2, power: "off" }) },
+      [`POST /api/jobs/${drive}/entries`]: {
+        body: jobSheet({ id: drive, together, found: { S1: "11" }, entry_count: 1 }),
+      },
+      [`GET /api/jobs/${job.id}`]: { body: job },
+    });
+    await act(() => result.current.put({ target: "hold.isolate", after: { where: "main switch", tag: "7" } }));
+    await waitFor(() => expect(result.current.sending.state).toBe("saved"));
+    const sent = server.sent.filter((each) => each.method === "POST");
+    expect(sent.map((each) => (each.body as { target: string }).target)).toEqual(["found.S1", "hold.isolate"]);
+    // each answer is its own sheet's; what the other said of the supply before is forgotten
+    expect(sheet()?.power).toBe("off");
+    expect(queries.getQueryData(["job", drive])).toBeUndefined();
+    expect(await waiting("wennick", job.id)).toEqual([]);
+  });
+
   it("never shows an entry undone that is on its way into the browser while an earlier one is answered", async () => {
     const first = jobSheet({ found: { S1: "01" }, entry_count: 1 });
     const both = jobSheet({ found: { S1: "01", R1: "2" }, entry_count: 2 });
