@@ -18,8 +18,9 @@ from jobs.models import Job
 from jobs.queries import job as read_job
 from jobs.tests.prepared import prepare_demo_world
 from people.models import Person
+from twincore.job.entering import to_reenter
+from twincore.job.fitting import by_hand, fitting_of_job
 from twincore.job.left import planned_positions
-from twincore.job.steps.fit import by_hand, fitting_of_job, to_reenter
 
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -181,6 +182,7 @@ class BrowserTestCase(LiveServerTestCase):
         planned, hand = planned_positions(case), by_hand(fitting)
         if any(line.needed == "needed" for line in fitting.kit):
             page.get_by_role("button", name="All of it is there").click()
+        page.get_by_role("button", name="The board in my hand says").click()
         for name in hand:
             self.read_back(page, name, planned[name])
         page.get_by_role("button", name="In order: The new board sits").click()

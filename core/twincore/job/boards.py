@@ -16,12 +16,15 @@ BOARD_NAMES: tuple[str, ...] = get_args(BoardName)
 """The boards that a job may have: numbered as they come to it."""
 SHARED_STEPS: tuple[Step, ...] = ("make_safe", "hand_over")
 """Done once for the whole machine: there is one lock-off, and one hand-over."""
+OF_EACH = ("old_board", "removed")
+"""Said whichever board it turns out to be, and yet of each board by itself: where it goes, and what came off on the way to it."""
+
+
 SHARED_KINDS = frozenset(
     target.kind
     for target in TARGETS.values()
     if target.kind == "energised"
-    or (target.of == "machine" and target.kind != "old_board")
-    or (target.step == "hand_over" and target.kind != "old_board")
+    or (target.kind not in OF_EACH and (target.of == "machine" or target.step == "hand_over"))
 )
 """What is said of the machine, and of the job as a whole; all else is said of one board."""
 OWN = tuple(

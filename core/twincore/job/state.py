@@ -9,7 +9,7 @@ from twincore.job.target import Signed
 from twincore.job.targets import TARGETS
 from twincore.job.targets.carry_over import MeaningKept
 from twincore.job.targets.choose import ChoiceKept, RejudgedKept, SameBoard
-from twincore.job.targets.fit import EnergisedKept, LearnedKept, ReadbackKept
+from twincore.job.targets.fit import EnergisedKept, InHandKept, KitStepKept, LearnedKept, ReadbackKept
 from twincore.job.targets.hand_over import (
     CorrectionKept,
     DefectKept,
@@ -153,6 +153,10 @@ class State(TypedDict):
     decisions: dict[str, School]
     reasons: dict[str, str]
     kit: dict[str, int]
+    in_hand: InHandKept | None
+    """What stands on the board that goes in."""
+    kit_steps: dict[str, KitStepKept]
+    """How the kit was fitted, step by step."""
     readbacks: dict[str, ReadbackKept]
     looks: dict[str, bool]
     ticked: dict[str, bool]

@@ -1,6 +1,7 @@
 """What a board's profile may also say, checked against its own elements: what acts, panels, learning, service port."""
 
 from fractions import Fraction
+from graphlib import CycleError, TopologicalSorter
 from typing import Any
 
 from twincore.profile.elements import WHEEL_BITS, Element, Point
@@ -8,7 +9,8 @@ from twincore.profile.faults import FaultList, known
 from twincore.profile.values import as_number
 
 PANEL_ELEMENTS = {"menu": ("parameter", "program", "rotary", "link", "memory"), "digits": ("code",),
-                  "cycle": ("program", "rotary", "memory"), "dial": ("program", "rotary", "parameter")}  # fmt: skip
+                  "cycle": ("program", "rotary", "memory"), "dial": ("program", "rotary", "parameter"),
+                  "guided": ("parameter", "program", "rotary", "link", "memory")}  # fmt: skip
 """The kinds of element that each kind of panel sets."""
 
 
@@ -22,7 +24,7 @@ def check_extras(
             faults.add(f"acts[{index}].point", f"expected a point of this board ({known(points)})")
         elif act["when"] not in point.domain or len(point.domain) < 2:
             faults.add(f"acts[{index}].when", f"expected one of {known(point.domain)}, and a position besides it")
-    for name in ("remembers", "temporary"):
+    for name in ("remembers", "temporary", "fitting_steps"):
         faults.unique([each["id"] for each in root.get(name, ())], f"{name}[{{}}].id", "name")
     for index, panel in enumerate(root.get("panels", ())):
         _check_panel(panel, f"panels[{index}]", elements, faults)
@@ -32,19 +34,69 @@ def check_extras(
 
 def _check_panel(panel: dict[str, Any], place: str, elements: dict[str, Element], faults: FaultList) -> None:
     kinds = PANEL_ELEMENTS[panel["kind"]]
-    named = enumerate(panel["items"]) if panel["kind"] == "menu" else [(None, panel["element"])]
-    for index, name in named:
-        where = f"{place}.element" if index is None else f"{place}.items[{index}]"
+    for where, name in _set_by(panel, place):
         if name not in elements:
             faults.add(where, f"expected an element of this board ({known(elements)})")
         elif elements[name].kind not in kinds:
             faults.add(where, f"expected an element that a {panel['kind']} panel sets ({', '.join(kinds)})")
+    if panel["kind"] == "guided":
+        _check_dialogue(panel, place, elements, faults)
     keys = list(panel["keys"].values())
     if panel["kind"] != "menu" and len(set(keys)) != len(keys):
         faults.add(f"{place}.keys", "expected a key of its own for every action")
     fast = {"fast_up", "fast_down"} & set(panel["keys"])
     if fast and "fast" not in panel:
         faults.add(f"{place}.fast", "expected how many steps one fast press makes")
+
+
+def panel_elements(panel: dict[str, Any]) -> list[str]:
+    """The elements that a panel sets, as its file has it."""
+    return [name for _, name in _set_by(panel, "")]
+
+
+def _set_by(panel: dict[str, Any], place: str) -> list[tuple[str, str]]:
+    """The elements that a panel sets, each with the place in the file that names it."""
+    match panel["kind"]:
+        case "menu":
+            return [(f"{place}.items[{index}]", name) for index, name in enumerate(panel["items"])]
+        case "guided":
+            return [
+                (f"{place}.steps.{name}.sets", each["sets"]) for name, each in panel["steps"].items() if "sets" in each
+            ]
+    return [(f"{place}.element", panel["element"])]
+
+
+def _check_dialogue(panel: dict[str, Any], place: str, elements: dict[str, Element], faults: FaultList) -> None:
+    """Every step leads to one that there is, by answers that can be given, and to an end."""
+    steps = panel["steps"]
+    if panel.get("start", next(iter(steps))) not in steps:
+        faults.add(f"{place}.start", f"expected a step of this dialogue ({known(steps)})")
+    for name, step in steps.items():
+        where = f"{place}.steps.{name}.then"
+        answers = then if isinstance(then := step.get("then"), dict) else {}
+        for each in _led_to(step):
+            if each not in steps:
+                faults.add(where, f"expected a step of this dialogue ({known(steps)})")
+        element = elements.get(step.get("sets", ""))
+        if answers and element is None:
+            faults.add(where, "expected one step: nothing is answered here")
+        elif element is not None and (wrong := [each for each in answers if each not in element.points[0].domain]):
+            faults.add(
+                where, f"expected answers that can be given ({known(element.points[0].domain)}), found {known(wrong)}"
+            )
+    try:
+        TopologicalSorter({name: _led_to(step) for name, step in steps.items()}).prepare()
+    except CycleError as error:
+        ring = [name for name in steps if name in error.args[1]]
+        faults.add(
+            f"{place}.steps.{ring[0]}.then", f"expected a way on that comes to an end; {', '.join(ring)} lead round"
+        )
+
+
+def _led_to(step: dict[str, Any]) -> list[str]:
+    """The steps that a step leads to."""
+    then = step.get("then")
+    return list(then.values()) if isinstance(then, dict) else [then] if then else []
 
 
 def register_words(element: Element | None, scale: Fraction) -> int:

@@ -1,4 +1,4 @@
-"""A panel as a machine: what it shows, and what one press does. Four kinds: menu, digits, cycle and dial."""
+"""A panel as a machine: what it shows, and what one press does. Four kinds here: menu, digits, cycle and dial; the fifth asks (`guided`)."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
@@ -56,6 +56,10 @@ class Panel:
             return replace(after, values=(after.draft,))
         return self._changed(shown, action)
 
+    def left(self, shown: Shown) -> bool:
+        """Whether nothing is being changed any more."""
+        return not (self.kind == "menu" and shown.editing)
+
     def _menu(self, shown: Shown, action: str) -> Shown:
         if not shown.editing:
             if action in ("next", "previous"):
@@ -101,25 +105,20 @@ class Panel:
         return "".join(f"[{mark}]" if place == shown.cursor else mark for place, mark in enumerate(written))
 
 
-def panels_of(board: Board) -> list[Panel]:
-    """The panels of a board, in the order of its file."""
+def plain_panel(node: Mapping[str, Any], board: Board) -> Panel:
+    """A panel that is set in any order: menu, digits, cycle or dial."""
     elements = {element.id: element for element in board.elements}
-    found = []
-    for node in board.document.get("panels", ()):
-        items = tuple(node["items"]) if node["kind"] == "menu" else (node["element"],)
-        found.append(
-            Panel(
-                node["kind"],
-                node.get("title", ""),
-                tuple(node.get("open", ())),
-                node["keys"],
-                items,
-                tuple(elements[name].points[0].domain for name in items),
-                tuple(len(elements[name].points) for name in items),
-                node.get("wraps", True),
-                node.get("values_wrap", node["kind"] == "digits"),
-                node.get("fast", 1),
-                float(node.get("hold_s", 0)),
-            )
-        )
-    return found
+    items = tuple(node["items"]) if node["kind"] == "menu" else (node["element"],)
+    return Panel(
+        node["kind"],
+        node.get("title", ""),
+        tuple(node.get("open", ())),
+        node["keys"],
+        items,
+        tuple(elements[name].points[0].domain for name in items),
+        tuple(len(elements[name].points) for name in items),
+        node.get("wraps", True),
+        node.get("values_wrap", node["kind"] == "digits"),
+        node.get("fast", 1),
+        float(node.get("hold_s", 0)),
+    )

@@ -6,19 +6,25 @@ from dataclasses import dataclass
 from itertools import pairwise
 from math import inf
 
-from twincore.profile import Board, Record
-from twincore.programming.panel import Panel, Shown, panels_of
+from twincore.profile import Board, Record, Value
+from twincore.programming.guided import DONE, GuidedPanel, guided_panel
+from twincore.programming.panel import Panel, Shown, plain_panel
 
 
 @dataclass(frozen=True, slots=True)
 class Press:
-    """Press a key so many times; `shows` is what must then be seen. `action` is what the key does here."""
+    """Press a key so many times; `shows` is what must then be seen. `action` is what the key does here.
+
+    In a dialogue, `asks` is the question that is answered; a line with `do` is something to do until its sign is seen.
+    """
 
     key: str
     action: str
     times: int
     shows: str
     hold_s: float = 0.0
+    asks: str = ""
+    do: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,15 +44,26 @@ class PanelPlan:
 
 @dataclass(frozen=True, slots=True)
 class PressPlan:
-    """Every panel's plan; `by_hand` are elements that differ and that no panel sets (switches, jumpers)."""
+    """Every panel's plan; `by_hand` are elements that differ and that no panel sets (switches, jumpers), `unasked` those that
+    a dialogue would set and, answered so, never asks for.
+    """
 
     panels: tuple[PanelPlan, ...]
     by_hand: tuple[str, ...]
+    unasked: tuple[str, ...] = ()
 
     @property
     def count(self) -> int:
         """How many presses in all."""
         return sum(plan.count for plan in self.panels)
+
+
+def panels_of(board: Board) -> list[Panel]:
+    """The panels of a board, in the order of its file."""
+    return [
+        guided_panel(node, board) if node["kind"] == "guided" else plain_panel(node, board)
+        for node in board.document.get("panels", ())
+    ]
 
 
 def plan_presses(board: Board, start: Record, target: Record) -> PressPlan:
@@ -61,11 +78,24 @@ def plan_presses(board: Board, start: Record, target: Record) -> PressPlan:
         if any(start.points[point.id] != target.points[point.id] for point in element.points)
     ]
     plans = []
+    unasked: list[str] = []
     for panel in panels_of(board):
-        if sets := tuple(name for name in panel.items if name in left):
-            left = [name for name in left if name not in sets]
+        sets = tuple(name for name in dict.fromkeys(panel.items) if name in left)
+        if not sets:
+            continue
+        left = [name for name in left if name not in sets]
+        if isinstance(panel, GuidedPanel):
+            asked = {panel.items[step] for step in panel.asked(_answers(panel, board, target))}
+            unasked += [name for name in sets if name not in asked]
+            sets = tuple(name for name in sets if name in asked)
+        if sets:
             plans.append(_panel_plan(panel, board, start, target, sets))
-    return PressPlan(tuple(plans), tuple(left))
+    return PressPlan(tuple(plans), tuple(left), tuple(unasked))
+
+
+def _answers(panel: Panel, board: Board, target: Record) -> dict[str, Value | None]:
+    points = {element.id: element.points[0].id for element in board.elements}
+    return {name: target.points[points[name]] for name in panel.items if name}
 
 
 def _panel_plan(panel: Panel, board: Board, start: Record, target: Record, sets: tuple[str, ...]) -> PanelPlan:
@@ -80,6 +110,8 @@ def _panel_plan(panel: Panel, board: Board, start: Record, target: Record, sets:
 
 def indices(panel: Panel, item: int, board: Board, record: Record) -> tuple[int, ...]:
     """Where an item's places stand in its domain. Raises ValueError for one that is not known."""
+    if not panel.items[item]:
+        return ()
     element = next(each for each in board.elements if each.id == panel.items[item])
     found = []
     for point in element.points:
@@ -92,6 +124,8 @@ def indices(panel: Panel, item: int, board: Board, record: Record) -> tuple[int,
 
 def shortest(panel: Panel, here: Shown, goals: Mapping[int, tuple[int, ...]]) -> list[str]:
     """The fewest actions from a panel's state to the values wanted; nothing else is changed on the way."""
+    if isinstance(panel, GuidedPanel):
+        return panel.way(here, goals, _value_moves)
     match panel.kind:
         case "menu":
             return _through_menu(panel, here, goals)
@@ -203,11 +237,26 @@ def told(panel: Panel, start: Shown, actions: Sequence[str]) -> list[Press]:
     presses: list[Press] = []
     shown = start
     for action in actions:
-        shown = panel.press(shown, action)
+        before, shown = shown, panel.press(shown, action)
         seen = panel.text(shown)
+        if isinstance(panel, GuidedPanel):
+            _tell(panel, before, action, seen, presses)
+            continue
         last = presses[-1] if presses else None
         if last is not None and last.action == action and action not in ("enter", "store", "leave"):
             presses[-1] = Press(last.key, action, last.times + 1, seen, panel.hold_s)
         else:
             presses.append(Press(panel.keys[action], action, 1, seen, panel.hold_s))
     return presses
+
+
+def _tell(panel: GuidedPanel, before: Shown, action: str, seen: str, presses: list[Press]) -> None:
+    """One action in a dialogue, told with its question; something to do is told with the sign that ends it."""
+    step = panel.steps[before.item]
+    last = presses[-1] if presses else None
+    if action == DONE:
+        presses.append(Press(step.key, DONE, 1, step.sign, step.hold_s, "", step.do))
+    elif last is not None and last.action == action and last.asks == step.asks and action != "enter":
+        presses[-1] = Press(last.key, action, last.times + 1, seen, 0.0, step.asks)
+    else:
+        presses.append(Press(panel.keys[action], action, 1, seen, 0.0, step.asks))

@@ -62,6 +62,8 @@ class Override:
     undo: str
     point: str = ""
     """Of a board's own test switch: the point that acts, which must be read back as put to rest."""
+    does: tuple[dict[str, Any], ...] = ()
+    """What is set, bridged, pulled, waited for and expected, as data."""
 
 
 def forcing_of(family: Family) -> dict[str, Forcing]:
@@ -100,7 +102,14 @@ def readings_of(family: Family, facts: Mapping[str, Any]) -> list[ReadingWanted]
 def overrides_of(family: Family) -> list[Override]:
     """What may be overridden for a test."""
     return [
-        Override(n["id"], n["what"], n.get("how", ""), float(n["time_out_s"]), n.get("undo", ""))
+        Override(
+            n["id"],
+            n["what"],
+            n.get("how", ""),
+            float(n["time_out_s"]),
+            n.get("undo", ""),
+            does=tuple(n.get("does", ())),
+        )
         for n in _proving(family).get("overrides", ())
     ]
 

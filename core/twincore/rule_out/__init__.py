@@ -1,6 +1,6 @@
 """Rule out: is it the board? Suspects, tests and what their results speak for."""
 
-from twincore.rule_out.data import BOARD, Cause, Evidence, Expected, RuleOut, Suspect, Test, parse_rule_out
+from twincore.rule_out.data import BACK, BOARD, Cause, Evidence, Expected, RuleOut, Suspect, Test, parse_rule_out
 from twincore.rule_out.weigh import (
     SCHOOLS,
     UNKNOWN,
@@ -19,6 +19,7 @@ from twincore.rule_out.weigh import (
 )
 
 __all__ = [
+    "BACK",
     "BOARD",
     "SCHOOLS",
     "UNKNOWN",

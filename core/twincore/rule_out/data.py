@@ -13,6 +13,8 @@ from twincore.profile.faults import FaultList, known
 BOARD = "board"
 """The suspect that this product replaces; every family has it."""
 READ_RESULTS = {"inside", "outside", "below", "above"}
+BACK = "Everything back that it set, bridged and pulled."
+"""How a test is put back of which only the data say what it does."""
 RISKS = ("dead", "low voltage", "live")
 
 
@@ -73,6 +75,8 @@ class Test:
     results: tuple[Evidence, ...]
     events: tuple[dict[str, Any], ...]
     source: str
+    does: tuple[dict[str, Any], ...] = ()
+    """What it sets, bridges, pulls, waits for and expects, as data: told for each board with its own points and pins."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -207,9 +211,14 @@ def _test(node: dict[str, Any], names: list[str], curves: Mapping[str, Curve], p
         faults.add(f"{place}.results", f"expected results called {', '.join(sorted(READ_RESULTS))}, for it is read")
     return Test(
         id=node["id"], title=node["title"], minutes=float(node["minutes"]), risk=node["risk"], how=tuple(node["how"]),
-        expected=node["expected"], undo=node.get("undo", ""), as_found=node.get("as_found", ""), reading=reading,
-        results=tuple(results), events=tuple(node.get("events", ())), source=node["source"],
+        expected=node["expected"], undo=node.get("undo", "") or (BACK if _changes(node) else ""), as_found=node.get("as_found", ""), reading=reading,
+        results=tuple(results), events=tuple(node.get("events", ())), source=node["source"], does=tuple(node.get("does", ())),
     )  # fmt: skip
+
+
+def _changes(node: dict[str, Any]) -> bool:
+    """Whether a test changes anything on the machine that has to be put back."""
+    return any(not {"set", "bridge", "unplug"}.isdisjoint(each) for each in node.get("does", ()))
 
 
 def _reading(node: dict[str, Any], curves: Mapping[str, Curve], place: str, faults: FaultList) -> Expected:

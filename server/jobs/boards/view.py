@@ -7,7 +7,7 @@ from jobs.cases import case_of
 from jobs.models import Job
 from twincore.job import FIRST, State, board_in_hand, proved, several, step_in_hand, title_of, turned, why_of
 from twincore.job.between import Between, BoardOrder, order_of_boards, places_of, wires_between
-from twincore.job.steps.fit import ready_for_power
+from twincore.job.unfitted import ready_for_power
 
 WRONG_WORDS = {
     "cut at one end": "one end goes to the new board, the other is tied back: the wire would end nowhere",

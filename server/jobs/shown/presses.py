@@ -8,4 +8,7 @@ from twincore.programming import Press
 
 def press_lines(presses: Sequence[Press]) -> list[PressLine]:
     """Presses for the screen."""
-    return [PressLine(key=p.key, action=p.action, times=p.times, hold_s=p.hold_s, shows=p.shows) for p in presses]
+    return [
+        PressLine(key=p.key, action=p.action, times=p.times, hold_s=p.hold_s, shows=p.shows, asks=p.asks, do=p.do)
+        for p in presses
+    ]

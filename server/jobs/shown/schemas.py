@@ -4,6 +4,8 @@ from typing import Any
 
 from ninja import Schema
 
+from twincore.job.borrowing import What
+
 
 class QuestionAsked(Schema):
     """A fact to find out on the machine, and what it would have to be."""
@@ -78,17 +80,33 @@ class RememberedShown(Schema):
     enter: str
     rows: bool
     """Whether it is a list: a line an item, with its value."""
+    items: list[str]
+    """Of a list: the items that the board has a value for, such as its buttons."""
     value: str | None
 
 
 class PressLine(Schema):
-    """Press a key so often; `shows` is what must then be seen. `action` is what the key does there."""
+    """Press a key so often; `shows` is what must then be seen. `action` is what the key does there.
+
+    In a dialogue `asks` is the question that is answered, and `do` something to do until the sign in `shows` comes.
+    """
 
     key: str
     action: str
     times: int
     hold_s: float
     shows: str
+    asks: str
+    do: str
+
+
+class DoesShown(Schema):
+    """One thing that a test does, with this board's own points and pins; `missing` where this board has none such."""
+
+    what: What
+    words: str
+    wait_s: float
+    missing: bool
 
 
 class UnprovedShown(Schema):

@@ -40,6 +40,7 @@ class Boards(WorldTestCase):
         fitting = self.get(f"jobs/{job.pk}/fitting")
         for line in fitting["kit"]:
             self.entry(job, f"kit.{line['item']}", line["count"])
+        self.entry(job, "in_hand", {"number": self.sheet(job)["replacement"]})
         for name in fitting["by_hand"]:
             self.entry(job, f"readback.{name}", {"value": fitting["planned"][name]}, read_how="by eye")
         for look in fitting["looks"]:
@@ -78,7 +79,7 @@ class Boards(WorldTestCase):
         self.fitted_dead(self.mixer)
         missing = self.get(f"jobs/{self.mixer.pk}/fitting")
         self.assertEqual(missing["missing_dead"], [])
-        self.assertTrue(missing["missing_beside"][0].startswith("Drive board: set and read back"))
+        self.assertIn("Drive board: set and read back: R1, S1", missing["missing_beside"])
         release = {"released": [each["id"] for each in missing["release"]]}
         refused = self.entry(self.mixer, "energised", release, status=400)
         self.assertIn("Before power: Drive board", refused["detail"])

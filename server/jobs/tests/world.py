@@ -93,6 +93,10 @@ class WorldTestCase(TestCase):
         for line in fitting["kit"]:
             if line["needed"] == "needed":
                 self.entry(job, f"kit.{line['item']}", line["count"])
+        self.entry(job, "in_hand", {"number": self.get(f"jobs/{job.pk}")["replacement"]})
+        for step in fitting["kit_steps"]:
+            measured = {"measured_mm": float(step["measure"].split()[0])} if step["measure"] else {}
+            self.entry(job, f"kit_step.{step['id']}", {"done": True, **measured})
         for name in fitting["by_hand"]:
             self.entry(job, f"readback.{name}", {"value": fitting["planned"][name]}, read_how="by eye")
         for part in fitting["moving"]:

@@ -3971,6 +3971,22 @@ export interface components {
             at: string;
         };
         /**
+         * InHandKept
+         * @description The board in the hand, by whom it was read and when.
+         */
+        InHandKept: {
+            /** Number */
+            number: string;
+            /** Revision */
+            revision?: string;
+            /** Serial */
+            serial?: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
          * JobShown
          * @description A job's sheet, each part of its state as the core declares it.
          */
@@ -4199,6 +4215,12 @@ export interface components {
             kit: {
                 [key: string]: number;
             };
+            /** In Hand */
+            in_hand: components["schemas"]["InHandKept"] | null;
+            /** Kit Steps */
+            kit_steps: {
+                [key: string]: components["schemas"]["KitStepKept"];
+            };
             /** Readbacks */
             readbacks: {
                 [key: string]: components["schemas"]["ReadbackKept"];
@@ -4261,6 +4283,20 @@ export interface components {
             feedback: {
                 [key: string]: components["schemas"]["FeedbackKept"];
             };
+        };
+        /**
+         * KitStepKept
+         * @description A step of the kit as it is kept.
+         */
+        KitStepKept: {
+            /** Done */
+            done: boolean;
+            /** Measured Mm */
+            measured_mm?: number;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
         };
         /**
          * LearnedKept
@@ -5254,6 +5290,23 @@ export interface components {
             high: number;
         };
         /**
+         * DoesShown
+         * @description One thing that a test does, with this board's own points and pins; `missing` where this board has none such.
+         */
+        DoesShown: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "set" | "bridge" | "unplug" | "wait" | "expect";
+            /** Words */
+            words: string;
+            /** Wait S */
+            wait_s: number;
+            /** Missing */
+            missing: boolean;
+        };
+        /**
          * EventShown
          * @description An event of a timed run.
          */
@@ -5409,6 +5462,8 @@ export interface components {
             how: string[];
             /** Expected */
             expected: string;
+            /** Does */
+            does: components["schemas"]["DoesShown"][];
             /** Undo */
             undo: string;
             /** As Found */
@@ -5993,6 +6048,8 @@ export interface components {
             enter: string;
             /** Rows */
             rows: boolean;
+            /** Items */
+            items: string[];
             /** Value */
             value: string | null;
         };
@@ -6376,6 +6433,8 @@ export interface components {
         /**
          * PressLine
          * @description Press a key so often; `shows` is what must then be seen. `action` is what the key does there.
+         *
+         *     In a dialogue `asks` is the question that is answered, and `do` something to do until the sign in `shows` comes.
          */
         PressLine: {
             /** Key */
@@ -6388,6 +6447,10 @@ export interface components {
             hold_s: number;
             /** Shows */
             shows: string;
+            /** Asks */
+            asks: string;
+            /** Do */
+            do: string;
         };
         /**
          * PressesShown
@@ -6398,10 +6461,22 @@ export interface components {
             panels: components["schemas"]["PanelShown"][];
             /** By Hand */
             by_hand: string[];
+            /** Unasked */
+            unasked: string[];
             /** Count */
             count: number;
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * AlikeShown
+         * @description A board that is easily taken for the one that goes in, and what tells them apart.
+         */
+        AlikeShown: {
+            /** Part Number */
+            part_number: string;
+            /** Words */
+            words: string;
         };
         /**
          * FittingShown
@@ -6410,6 +6485,10 @@ export interface components {
         FittingShown: {
             /** Kit */
             kit: components["schemas"]["KitShown"][];
+            /** Kit Steps */
+            kit_steps: components["schemas"]["KitStepShown"][];
+            /** Alike */
+            alike: components["schemas"]["AlikeShown"][];
             /** By Hand */
             by_hand: string[];
             /** By Panel */
@@ -6468,6 +6547,28 @@ export interface components {
             facts: string[];
             /** There */
             there: number | null;
+        };
+        /**
+         * KitStepShown
+         * @description A step of fitting the kit; `measure` empty where nothing is measured, `facts` what would decide whether it is needed.
+         */
+        KitStepShown: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** Measure */
+            measure: string;
+            /** Route */
+            route: string;
+            /** Caution */
+            caution: string;
+            /** Check */
+            check: string;
+            /** Picture */
+            picture: string;
+            /** Facts */
+            facts: string[];
         };
         /**
          * LearningShown
@@ -6704,6 +6805,8 @@ export interface components {
             undo: string;
             /** Point */
             point: string;
+            /** Does */
+            does: components["schemas"]["DoesShown"][];
         };
         /**
          * PlannedShown
@@ -8382,6 +8485,28 @@ export interface components {
             reason?: string;
         };
         /**
+         * InHandSaid
+         * @description What stands on the board that goes in, read before it is mounted.
+         */
+        InHandSaid: {
+            /** Number */
+            number: string;
+            /** Revision */
+            revision?: string;
+            /** Serial */
+            serial?: string;
+        };
+        /**
+         * KitStepSaid
+         * @description A step of fitting a kit: done, with its measure; or left out.
+         */
+        KitStepSaid: {
+            /** Done */
+            done: boolean;
+            /** Measured Mm */
+            measured_mm?: number;
+        };
+        /**
          * LearnedSaid
          * @description A learning run: how many cycles, and what the display showed.
          */
@@ -8712,6 +8837,8 @@ export interface components {
             meaning: components["schemas"]["MeaningSaid"];
             reason: string;
             kit: number;
+            in_hand: components["schemas"]["InHandSaid"];
+            kit_step: components["schemas"]["KitStepSaid"];
             readback: components["schemas"]["ReadbackSaid"];
             /** @constant */
             look: true;

@@ -51,6 +51,8 @@ export const TARGETS = {
   meaning: { key: "meanings", named: true },
   reason: { key: "reasons", named: true },
   kit: { key: "kit", named: true },
+  in_hand: { key: "in_hand", named: false },
+  kit_step: { key: "kit_steps", named: true },
   readback: { key: "readbacks", named: true },
   look: { key: "looks", named: true },
   ticked: { key: "ticked", named: true },

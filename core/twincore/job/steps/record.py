@@ -9,6 +9,7 @@ from twincore.job.boards import title_of
 from twincore.job.case import Case, original_of, position, remembered
 from twincore.job.given import Check, Given
 from twincore.job.holds import points_of
+from twincore.job.order import done
 from twincore.job.targets.record import (
     AngleSaid,
     AssumedSaid,
@@ -16,6 +17,7 @@ from twincore.job.targets.record import (
     PictureSaid,
     QuickWay,
     ReadHow,
+    Removal,
     RemovedSaid,
     SettledSaid,
     TemporarySaid,
@@ -37,6 +39,8 @@ from twincore.wiring import (
 
 POWERED_KINDS = ("program", "parameter", "code")
 """Kinds of element that a board shows and that nobody can see on it."""
+HELD_BACK: tuple[Removal, ...] = ("plug", "part", "routing")
+"""What does not come off a machine while a hold point is still open."""
 READ_HOW = get_args(ReadHow)
 
 
@@ -169,10 +173,23 @@ def removed_value(case: Case, name: str, after: RemovedSaid, given: Given) -> di
     """Something that came off on the way in."""
     if not after["what"]:
         raise WrongValue("Say what comes off.")
+    if not after.get("back"):
+        _check_may_come_off(case, after["kind"])
     return {
         "what": after["what"], "kind": after["kind"], "count": after.get("count") or 1,
         "place": after.get("place", ""), "back": after.get("back", False),
     }  # fmt: skip
+
+
+def _check_may_come_off(case: Case, kind: str) -> None:
+    """Covers come off a machine that is locked off, while a wait still runs; what may be live comes off when all points hold."""
+    state = case.state
+    if done(state, "make_safe") or state["energised"] is not None:
+        return
+    if state["power"] == "on":
+        raise Refusal("Lock the supply off first. Covers may then come off while a wait runs.")
+    if kind in HELD_BACK:
+        raise Refusal("Every hold point must hold before this comes off. Until then: covers, screws, brackets.")
 
 
 def moving_value(case: Case, name: str, after: str, given: Given) -> str:

@@ -4,12 +4,13 @@ from typing import Any
 
 from twincore import rule_out
 from twincore.errors import Refusal, WrongValue
+from twincore.job.borrowing import borrowed, put_back, unread_sets
 from twincore.job.case import Case
 from twincore.job.changing import as_said
 from twincore.job.given import Check, Given
 from twincore.job.order import done
 from twincore.job.targets.rule_out import CauseSaid, TestSaid
-from twincore.rule_out import UNKNOWN, Done, Report, RuleOut, Standing, Test
+from twincore.rule_out import BACK, UNKNOWN, Done, Report, RuleOut, Standing, Test
 
 NOT_KNOWN = "unknown"
 """The cause that says that nobody knows: any other was seen, and speaks for itself."""
@@ -100,8 +101,8 @@ def test_value(case: Case, name: str, after: TestSaid, given: Given) -> dict[str
         raise WrongValue(f"There is no test {name} in this family's data.")
     said = {key: value for key, value in after.items() if value not in (None, "")}
     told = said.get("result") in UNKNOWN
-    if test.as_found and not told and not said.get("as_found"):
-        raise WrongValue(f"First write down how it stood: {test.as_found}")
+    if (asked := as_found_of(case, test)) and not told and not said.get("as_found"):
+        raise WrongValue(f"First write down how it stood: {asked}")
     made = Done(
         name, after.get("result") or None, _float(said.get("value")), _float(said.get("uncertainty")),
         _float(said.get("at_c")), after.get("beyond") or None,
@@ -130,8 +131,22 @@ def brought_by_test(case: Case, name: str, value: dict[str, Any]) -> dict[str, A
     test = data.test(name) if data else None
     if test is None or value.get("result") in UNKNOWN:
         return {"powered": False}
-    undo = {"undo": test.undo} if test.undo else {}
+    undo = {"undo": undo_of(case, test)} if test.undo else {}
     return {"powered": test.risk != "dead" and not _put_back(case, name, value), **undo}
+
+
+def as_found_of(case: Case, test: Test) -> str:
+    """What has to be written down before a test moves it: what its data say, and every position that nobody has read."""
+    unread = unread_sets(test.does, case.original, case.state["found"])
+    return "; ".join(each for each in (test.as_found, f"how {', '.join(unread)} stood" if unread else "") if each)
+
+
+def undo_of(case: Case, test: Test) -> str:
+    """How a test is put back on this board, in words."""
+    if case.family is None or not test.does:
+        return test.undo
+    told = put_back(borrowed(test.does, case.original, case.family, case.state["found"]))
+    return "; ".join(each for each in (told, test.undo if test.undo != BACK else "") if each) or test.undo
 
 
 def cause_value(case: Case, name: str, after: CauseSaid, given: Given) -> CauseSaid:

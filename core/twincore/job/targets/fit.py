@@ -2,12 +2,12 @@
 
 from typing import Annotated, Any, Literal, NotRequired
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 from typing_extensions import TypedDict
 
 from twincore.job.target import EntryMade, Signed, Step, Target, signed
 from twincore.job.targets.make_safe import HoldKept
-from twincore.job.values import Line, Position, Text, Within, closed
+from twincore.job.values import Line, Number, Position, Text, Within, Word, closed
 
 Count = Annotated[int, Within(0, 1000, whole=True)]
 REOPENS: tuple[Step, ...] = ("fit", "prove")
@@ -55,6 +55,31 @@ class LearnedKept(LearnedSaid, Signed):
     """A learning run as it is kept."""
 
 
+@closed
+class InHandSaid(TypedDict):
+    """What stands on the board that goes in, read before it is mounted."""
+
+    number: Annotated[Line, Field(min_length=1)]
+    revision: NotRequired[Word]
+    serial: NotRequired[Word]
+
+
+class InHandKept(InHandSaid, Signed):
+    """The board in the hand, by whom it was read and when."""
+
+
+@closed
+class KitStepSaid(TypedDict):
+    """A step of fitting a kit: done, with its measure; or left out."""
+
+    done: StrictBool
+    measured_mm: NotRequired[Number]
+
+
+class KitStepKept(KitStepSaid, Signed):
+    """A step of the kit as it is kept."""
+
+
 def _keep_readback(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
     return {**value, "how": entry.read_how or "by eye", **entry.signed()}
 
@@ -65,6 +90,14 @@ def _keep_energised(value: Any, entry: EntryMade, before: Any, state: dict[str, 
 
 TARGETS = (
     Target("kit", "fit", Count, "kit", "replacement", takes_back=REOPENS, waits_for=("carry_over",)),
+    Target(
+        "in_hand", "fit", InHandSaid, "in_hand", "replacement", named=False,
+        takes_back=REOPENS, waits_for=("carry_over",), keep=signed,
+    ),
+    Target(
+        "kit_step", "fit", KitStepSaid, "kit_steps", "replacement",
+        takes_back=REOPENS, waits_for=("carry_over", "make_safe"), keep=signed,
+    ),
     Target(
         "readback", "fit", ReadbackSaid, "readbacks", "replacement",
         takes_back=REOPENS, waits_for=("carry_over",), keep=_keep_readback,

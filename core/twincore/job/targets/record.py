@@ -262,7 +262,7 @@ TARGETS = (
     Target("wire", "record", WireSaid, "wires", "original", takes_back=REOPENS, keep=numbered),
     Target("plug", "record", QuickWay, "plugs", "original", takes_back=REOPENS),
     Target("settled", "record", SettledSaid, "settled", "original", takes_back=REOPENS, keep=signed),
-    Target("removed", "record", RemovedSaid, "removed", "original", ids=True, keep=numbered),
+    Target("removed", "record", RemovedSaid, "removed", "machine", ids=True, waits_for=(), keep=numbered),
     Target("moving", "record", PartState, "moving", "original"),
     Target("between", "record", BetweenSaid, "between", "machine", ids=True, waits_for=LIVE, keep=numbered),
     Target("temporary", "record", TemporarySaid, "temporary", "original", keep=signed),

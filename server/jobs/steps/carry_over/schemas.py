@@ -125,5 +125,7 @@ class PressesShown(Schema):
 
     panels: list[PanelShown]
     by_hand: list[str]
+    unasked: list[str]
+    """Elements that a dialogue would set and, answered so, never asks for."""
     count: int
     why_not: str

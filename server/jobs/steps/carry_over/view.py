@@ -158,7 +158,7 @@ def presses_shown(job: Job) -> PressesShown:
     """The presses from the factory's state to the plan."""
     plan = press_plan(case_of(job))
     if plan is None:
-        return PressesShown(panels=[], by_hand=[], count=0, why_not="There are no positions to key in yet.")
+        return PressesShown(panels=[], by_hand=[], unasked=[], count=0, why_not="There are no positions to key in yet.")
     return PressesShown(
         panels=[
             PanelShown(
@@ -167,7 +167,7 @@ def presses_shown(job: Job) -> PressesShown:
             )
             for each in plan.panels
         ],
-        by_hand=list(plan.by_hand),
+        by_hand=list(plan.by_hand), unasked=list(plan.unasked),
         count=plan.count,
         why_not="",
     )  # fmt: skip

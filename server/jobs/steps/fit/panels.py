@@ -5,8 +5,8 @@ from jobs.cases import case_of
 from jobs.models import Job
 from jobs.shown.presses import press_lines
 from jobs.steps.fit.schemas import PanelKey, PanelNow, SlipShown
+from twincore.job.fitting import fitting_of_job
 from twincore.job.presses import press_plan
-from twincore.job.steps.fit import fitting_of_job
 from twincore.profile import Record
 from twincore.profile.values import plain
 from twincore.programming import Panel, PanelPlan, Shown, Slip, find_slips, indices
@@ -26,8 +26,9 @@ def panel_now(job: Job, number: int, actions: list[str]) -> PanelNow:
         stored={
             name: "".join(str(plain(panel.domains[item][index])) for index in shown.values[item])
             for item, name in enumerate(panel.items)
+            if name
         },
-        reached=not (panel.kind == "menu" and shown.editing) and all(shown.values[item] == goal for item, goal in goals.items()),
+        reached=panel.left(shown) and all(shown.values[item] == goal for item, goal in goals.items()),
     )  # fmt: skip
 
 

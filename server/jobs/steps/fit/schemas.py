@@ -73,10 +73,32 @@ class LearningShown(Schema):
     shows: str
 
 
+class KitStepShown(Schema):
+    """A step of fitting the kit; `measure` empty where nothing is measured, `facts` what would decide whether it is needed."""
+
+    id: str
+    what: str
+    measure: str
+    route: str
+    caution: str
+    check: str
+    picture: str
+    facts: list[str]
+
+
+class AlikeShown(Schema):
+    """A board that is easily taken for the one that goes in, and what tells them apart."""
+
+    part_number: str
+    words: str
+
+
 class FittingShown(Schema):
     """Everything that fitting asks for."""
 
     kit: list[KitShown]
+    kit_steps: list[KitStepShown]
+    alike: list[AlikeShown]
     by_hand: list[str]
     by_panel: list[str]
     learned: list[str]

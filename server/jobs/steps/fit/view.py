@@ -6,9 +6,11 @@ from jobs.ports.reading import port_of
 from jobs.shown.findings import MINDED
 from jobs.shown.schemas import HoleShown, RememberedShown
 from jobs.shown.words import FitWords
+from jobs.steps.fit.look_alikes import look_alikes_of
 from jobs.steps.fit.schemas import (
     FittingShown,
     KitShown,
+    KitStepShown,
     LearningShown,
     LookShown,
     MountingShown,
@@ -19,19 +21,11 @@ from jobs.steps.fit.schemas import (
 from twincore.choose import Mounting
 from twincore.job.case import original_of
 from twincore.job.entering import entered_otherwise, learns, to_reenter, wanted_of
+from twincore.job.fitting import Fitting, Look, by_hand, fitting_of_job, last_look_key
 from twincore.job.holds import points_of
+from twincore.job.kit_steps import KitStep, kit_steps
 from twincore.job.left import planned_positions
-from twincore.job.steps.fit import (
-    Fitting,
-    Look,
-    by_hand,
-    differing_readbacks,
-    fitting_of_job,
-    last_look_key,
-    missing_beside,
-    missing_dead,
-    missing_powered,
-)
+from twincore.job.unfitted import differing_readbacks, missing_beside, missing_dead, missing_powered
 from twincore.profile import Family
 from twincore.wiring import NoPlug
 
@@ -55,6 +49,8 @@ def fitting_shown(job: Job) -> FittingShown:
             )
             for line in found.kit
         ],
+        kit_steps=[_kit_step(each, words) for each in kit_steps(case_of(job))],
+        alike=look_alikes_of(job),
         by_hand=hand,
         by_panel=[each.id for each in found.replacement.elements if each.id not in hand],
         learned=list(found.learned),
@@ -67,7 +63,7 @@ def fitting_shown(job: Job) -> FittingShown:
         reenter=[
             RememberedShown(
                 id=each["id"], what=each["what"], unit=each.get("unit", ""), read=each.get("read", ""),
-                enter=each.get("enter", ""), rows=each.get("rows", False), value=wanted_of(case_of(job), each),
+                enter=each.get("enter", ""), rows=each.get("rows", False), items=list(each.get("items", ())), value=wanted_of(case_of(job), each),
             )
             for each in to_reenter(case_of(job))
         ],
@@ -92,6 +88,13 @@ def fitting_shown(job: Job) -> FittingShown:
         missing_dead=missing_dead(case_of(job), found),
         missing_beside=missing_beside(case_of(job)),
         missing_powered=missing_powered(case_of(job), found),
+    )  # fmt: skip
+
+
+def _kit_step(step: KitStep, words: FitWords) -> KitStepShown:
+    return KitStepShown(
+        id=step.id, what=step.what, measure=step.measure.words if step.measure else "", route=step.route,
+        caution=step.caution, check=step.check, picture=step.picture, facts=[words.fact(each) for each in step.facts],
     )  # fmt: skip
 
 
@@ -126,6 +129,8 @@ def _look_words(look: Look, found: Fitting, family: Family) -> tuple[str, str]:
                 f"New hole of {about['diameter_mm']:g} mm",
                 f"{where} of the old board’s seat. Is there no hole that serves?",
             )
+        case "hand":
+            return about["what"], ""
         case "mount":
             return "The new board sits on its holes, nothing beneath it", "What is near it stays clear of it"
         case "last look":

@@ -9,7 +9,7 @@ from people.models import Person
 from twincore.job import unread_powered
 from twincore.job.case import original_of, remembered
 from twincore.job.holds import locked_off_at, points_of
-from twincore.job.steps.fit import missing_beside, still_off
+from twincore.job.unfitted import missing_beside, still_off
 
 MOST_LOOKED_AT = 12
 LASTING = ("where", "tag", "instrument")

@@ -6,7 +6,7 @@ from typing import Any
 from ninja import Schema
 
 from bench.schemas import ShownAt
-from jobs.shown.schemas import UnprovedShown
+from jobs.shown.schemas import DoesShown, UnprovedShown
 from twincore.job.values import Beyond
 
 
@@ -73,6 +73,7 @@ class OverrideShown(Schema):
     undo: str
     point: str
     """Of a switch of the board itself: where it is; its element must be read back as off. Empty for anything else."""
+    does: list[DoesShown]
 
 
 class ReadingTaken(Schema):

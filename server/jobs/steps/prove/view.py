@@ -8,6 +8,7 @@ from bench.schemas import ShownAt
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.ports.reading import port_of
+from jobs.shown.borrowed import does_shown
 from jobs.shown.unproved import WHYS, unproved_shown
 from jobs.steps.prove.schemas import (
     CheckShown,
@@ -23,7 +24,9 @@ from jobs.steps.prove.schemas import (
 )
 from twincore.behaviour.simulate import run_values
 from twincore.errors import TwinError
-from twincore.job.looking import check_list, judged_reading, line_words, wanted_readings
+from twincore.job.borrowing import borrowed, put_back
+from twincore.job.case import Case
+from twincore.job.looking import board_in, check_list, judged_reading, line_words, wanted_readings
 from twincore.job.order import cleared, still_forced
 from twincore.job.steps.prove import (
     Proving,
@@ -43,6 +46,7 @@ from twincore.prove import (
     OFF,
     Event,
     Expected,
+    Override,
     PlannedRun,
     PlannedStep,
     ReadingWanted,
@@ -52,13 +56,30 @@ from twincore.rule_out import RuleOut
 from twincore.wiring import plugs_of
 
 
+def _undo(override: Override, case: Case) -> str:
+    """How an override ends, with what this board has to be put back."""
+    if not override.does or case.family is None:
+        return override.undo
+    stands = case.state["left"] or {}
+    told = put_back(borrowed(override.does, board_in(case), case.family, stands))
+    return "; ".join(each for each in (told, override.undo) if each)
+
+
 def proving_shown(job: Job) -> ProvingShown:
     """The runs to make, what is read, what may be overridden, and what stays unproved; of a machine whose board was cleared
     only that it works.
     """
     case = case_of(job)
     overrides = [
-        OverrideShown(id=o.id, what=o.what, how=o.how, time_out_s=o.time_out_s, undo=o.undo, point=o.point)
+        OverrideShown(
+            id=o.id,
+            what=o.what,
+            how=o.how,
+            time_out_s=o.time_out_s,
+            undo=_undo(o, case),
+            point=o.point,
+            does=does_shown(o.does, case, board_in(case)),
+        )
         for o in known_overrides(case)
     ]
     if cleared(case.state):

@@ -38,7 +38,7 @@ def record_shown(job: Job) -> RecordShown:
         remembered=[
             RememberedShown(
                 id=each["id"], what=each["what"], unit=each.get("unit", ""), read=each.get("read", ""),
-                enter=each.get("enter", ""), rows=each.get("rows", False), value=state["kept"].get(each["id"]),
+                enter=each.get("enter", ""), rows=each.get("rows", False), items=list(each.get("items", ())), value=state["kept"].get(each["id"]),
             )
             for each in remembered(board)
         ],

@@ -2,6 +2,8 @@
 
 from ninja import Schema
 
+from jobs.shown.schemas import DoesShown
+
 
 class SuspectShown(Schema):
     """A suspect and how much weighs against it, before anything was tested and now."""
@@ -59,6 +61,7 @@ class TestShown(Schema):
     risk: str
     how: list[str]
     expected: str
+    does: list[DoesShown]
     undo: str
     as_found: str
     reading: ReadingWanted | None

@@ -4,6 +4,7 @@ from math import isinf
 
 from jobs.cases import case_of
 from jobs.models import Job
+from jobs.shown.borrowed import does_shown
 from jobs.steps.rule_out.schemas import (
     BorrowedShown,
     CauseShown,
@@ -18,7 +19,8 @@ from jobs.steps.rule_out.schemas import (
     SymptomShown,
     TestShown,
 )
-from twincore.job.steps.rule_out import not_restored, shown_code, standing_of
+from twincore.job.case import Case
+from twincore.job.steps.rule_out import as_found_of, not_restored, shown_code, standing_of, undo_of
 from twincore.measure import reading_words
 from twincore.rule_out import Expected, RuleOut, Step, Test, next_tests
 
@@ -60,7 +62,7 @@ def rule_out_shown(job: Job) -> RuleOutShown | None:
         else None,
         suspects=sorted(suspects, key=lambda each: -each.weight),
         chain=[_link(step, data, job) for step in standing.chain],
-        tests=[_test(each, data, bits.get(each.id, 0.0)) for each in data.tests],
+        tests=[_test(each, data, bits.get(each.id, 0.0), case_of(job)) for each in data.tests],
         next=[each.test.id for each in suggestions],
         conclusion=standing.conclusion,
         contradictory=standing.contradictory,
@@ -69,15 +71,17 @@ def rule_out_shown(job: Job) -> RuleOutShown | None:
             for each in data.causes
         ],
         to_restore=[
-            BorrowedShown(id=each.id, title=each.title, undo=each.undo) for each in not_restored(case_of(job), data)
+            BorrowedShown(id=each.id, title=each.title, undo=undo_of(case_of(job), each))
+            for each in not_restored(case_of(job), data)
         ],
     )
 
 
-def _test(test: Test, data: RuleOut, bits: float) -> TestShown:
+def _test(test: Test, data: RuleOut, bits: float, case: Case) -> TestShown:
     return TestShown(
         id=test.id, title=test.title, minutes=test.minutes, risk=test.risk, how=list(test.how), expected=test.expected,
-        undo=test.undo, as_found=test.as_found, reading=_reading(test.reading, data) if test.reading else None,
+        undo=undo_of(case, test), as_found=as_found_of(case, test), does=does_shown(test.does, case, case.original),
+        reading=_reading(test.reading, data) if test.reading else None,
         results=[ResultShown(id=each.id, title=each.title) for each in test.results],
         events=[
             EventShown(at_s=float(e["at_s"]), what=e["what"], within_s=float(e.get("within_s", 0))) for e in test.events

@@ -102,3 +102,34 @@ class Kit(FrontTestCase):
         self.assertIn("Model code", self.add("confirmed.fit", {"note": ""}, 400)["detail"])
         self.entry(self.open, "reentered.model", "0712-44A", "0712-44B")
         self.assertEqual(self.of("fitting")["otherwise"], [])
+
+    def test_what_stands_on_the_board_in_the_hand_is_read_before_it_is_mounted(self) -> None:
+        self.assertIn("the number on the new board not read", self.of("fitting")["missing_dead"])
+        refused = self.add("look.mounted", True, 400)
+        self.assertIn("First read the number off the board in your hand", refused["detail"])
+        refused = self.add("in_hand", {"number": "UMC 46-200"}, 422)
+        self.assertIn("It says UMC 46-200; chosen was UMC 48-200", refused["detail"])
+        # written otherwise, and with a letter for a digit, it is the same print
+        self.add("in_hand", {"number": "umc48-2O0", "revision": "print 2", "serial": "0417-22"})
+        self.add("look.mounted", True)
+        self.assertIn("not looked at on the new board: 1", self.of("fitting")["missing_dead"])
+        self.add("look.hand 0", True)
+        self.assertNotIn("not looked at on the new board", " ".join(self.of("fitting")["missing_dead"]))
+
+    def test_the_kit_is_fitted_step_by_step_and_measured(self) -> None:
+        steps = {each["id"]: each for each in self.of("fitting")["kit_steps"]}
+        self.assertEqual(steps["bracket"]["measure"], "42 mm (41 to 44) from the floor of the box")
+        self.assertIn("never over the heater", steps["sensor"]["route"])
+        self.assertIn("Screw the bracket on", " ".join(self.of("fitting")["missing_dead"]))
+        self.assertIn("measure it", self.add("kit_step.bracket", {"done": True}, 422)["detail"])
+        self.assertIn("outside 42 mm", self.add("kit_step.bracket", {"done": True, "measured_mm": 45}, 422)["detail"])
+        self.add("kit_step.bracket", {"done": True, "measured_mm": 41.5})
+        self.add("kit_step.sensor", {"done": True, "measured_mm": 210}, reason="the pipe ends there")
+        # one that depends on what nobody told may be said not to be needed; any other takes a reason
+        self.assertEqual(len(steps["humidity"]["facts"]), 1)
+        self.add("kit_step.humidity", {"done": False})
+        self.assertNotIn("of the kit not fitted", " ".join(self.of("fitting")["missing_dead"]))
+        self.entry(self.open, "kit_step.bracket", {"done": False}, {"done": True, "measured_mm": 41.5}, 400)
+        self.add("fact.uses.humid.probe", {"value": False, "source": "seen"})
+        self.add("confirmed.carry_over", {"note": ""})
+        self.assertNotIn("humidity", [each["id"] for each in self.of("fitting")["kit_steps"]])

@@ -12,7 +12,8 @@ export function AddBoard({ job, put }: StepProps) {
   const [title, setTitle] = useState("");
   const [why, setWhy] = useState("");
   const count = job.together?.sheets.length ?? 1;
-  if (job.closed || count >= MOST) return null;
+  // with the supply back on, nobody opens the machine again for one more by the way
+  if (job.closed || job.energised || count >= MOST) return null;
   const add = () => {
     const said = { title: title.trim(), ...(why.trim() ? { why: why.trim() } : {}) };
     const first: Change[] = job.board_names["1"] ? [] : [{ target: "board.1", after: { title: "Main board" } }];
@@ -37,7 +38,7 @@ export function AddBoard({ job, put }: StepProps) {
           onChange={(event) => setTitle(event.target.value)}
         />
         <TextField
-          label="Why it goes too, where that is known"
+          label="The reason, where it is known"
           hint="such as: shorted, and took the main board with it. Left empty, it is ruled out by itself."
           maxLength={200}
           value={why}

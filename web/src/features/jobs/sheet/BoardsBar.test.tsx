@@ -91,7 +91,7 @@ describe("another board", () => {
     const add = screen.getByRole("button", { name: "Add this board" });
     expect((add as HTMLButtonElement).disabled).toBe(true);
     await userEvent.type(screen.getByLabelText("What it is called"), "Display");
-    await userEvent.type(screen.getByLabelText("Why it goes too, where that is known"), "drowned along");
+    await userEvent.type(screen.getByLabelText("The reason, where it is known"), "drowned along");
     await userEvent.click(add);
     expect(put.mock.calls).toEqual([
       [{ target: "board.1", after: { title: "Main board" } }],

@@ -24,7 +24,11 @@ export function PressesPanel({ presses }: { presses: Schemas["PressesShown"] }) 
               {panel.presses.map((press, index) => (
                 <tr key={index} className="border-b border-rule">
                   <td className="py-1.5">
-                    <span className="border border-edge bg-raised px-2 font-mono text-lg">{press.key}</span>
+                    {press.do && <span className="block">{press.do}</span>}
+                    {press.asks && <span className="block text-sm text-faint">{press.asks}</span>}
+                    {press.key && (
+                      <span className="border border-edge bg-raised px-2 font-mono text-lg">{press.key}</span>
+                    )}
                     {press.times > 1 && <strong> {press.times} times</strong>}
                     {press.hold_s > 0 && ` hold ${press.hold_s} s`}
                   </td>
@@ -35,6 +39,11 @@ export function PressesPanel({ presses }: { presses: Schemas["PressesShown"] }) 
           </table>
         </section>
       ))}
+      {presses.unasked.length > 0 && (
+        <p>
+          With these answers the board never asks for {presses.unasked.join(", ")}: there it stays as the maker set it.
+        </p>
+      )}
       {presses.by_hand.length > 0 && <p>Set by hand on the board: {presses.by_hand.join(", ")}.</p>}
       {!presses.why_not && presses.panels.length === 0 && presses.by_hand.length === 0 && (
         <p>The board leaves the maker as it is needed here.</p>

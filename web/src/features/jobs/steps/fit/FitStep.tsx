@@ -8,7 +8,9 @@ import { NoteAndConfirm } from "../NoteAndConfirm";
 import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { RemovalPart } from "../RemovalPart";
 import { Energise } from "../Energise";
+import { InHandPart } from "./InHandPart";
 import { KitPart } from "./KitPart";
+import { KitSteps } from "./KitSteps";
 import { Looks } from "./Looks";
 import { MountPart } from "./MountPart";
 import { MovePart } from "./MovePart";
@@ -46,6 +48,13 @@ export function FitStep({ job, put }: StepProps) {
       body: <KitPart job={job} put={put} kit={data.kit} />,
     },
     {
+      id: "in-hand",
+      title: "The board in your hand",
+      done: job.in_hand !== null && open(["hand"]).length === 0,
+      status: job.in_hand ? job.in_hand.number : "to be read",
+      body: <InHandPart job={job} put={put} fitting={data} />,
+    },
+    {
       id: "hand",
       title: "Set in the hand",
       done: read(data.by_hand) === data.by_hand.length && wrong(data.by_hand).length === 0,
@@ -57,6 +66,17 @@ export function FitStep({ job, put }: StepProps) {
             : `${read(data.by_hand)} of ${data.by_hand.length} read back`,
       body: <ReadBack job={job} put={put} fitting={data} names={data.by_hand} drawn />,
     },
+    ...(data.kit_steps.length > 0
+      ? [
+          {
+            id: "kit-steps",
+            title: "Fit the kit",
+            done: data.kit_steps.every((each) => job.kit_steps[each.id]),
+            status: `${data.kit_steps.filter((each) => job.kit_steps[each.id]).length} of ${data.kit_steps.length} steps`,
+            body: <KitSteps job={job} put={put} steps={data.kit_steps} />,
+          },
+        ]
+      : []),
     {
       id: "mount",
       title: "Mount",

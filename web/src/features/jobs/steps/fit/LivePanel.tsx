@@ -48,14 +48,20 @@ export function LivePanel({ job, put, panel, index }: Props) {
               <p className="text-faint">
                 {live.done + 1} of {live.total}
               </p>
-              <p className="flex flex-wrap items-center gap-x-4 gap-y-1 text-xl">
-                Press <span className="border border-edge bg-raised px-3 py-1 font-mono text-3xl">{press.key}</span>
-                {press.times > 1 && <strong>{press.times} times</strong>}
-                {press.hold_s > 0 && <span>hold {press.hold_s} s</span>}
-              </p>
+              {press.asks && <p className="text-xl font-semibold">{press.asks}</p>}
+              {press.do && <p className="text-xl font-semibold">{press.do}</p>}
+              {press.key && (
+                <p className="flex flex-wrap items-center gap-x-4 gap-y-1 text-xl">
+                  {press.do ? "Key" : "Press"}{" "}
+                  <span className="border border-edge bg-raised px-3 py-1 font-mono text-3xl">{press.key}</span>
+                  {press.times > 1 && <strong>{press.times} times</strong>}
+                  {press.hold_s > 0 && <span>hold {press.hold_s} s</span>}
+                </p>
+              )}
               {press.shows && (
                 <p className="text-xl">
-                  must then show <span className="font-mono text-4xl">{press.shows}</span>
+                  {press.do ? "until you see" : "must then show"}{" "}
+                  <span className="font-mono text-4xl">{press.shows}</span>
                 </p>
               )}
               <div className="flex flex-wrap gap-2">

@@ -7,15 +7,18 @@ import { Button } from "@/ui/Button";
 import { Loading } from "@/ui/notices";
 import { useState } from "react";
 import { useJobBoard, useWiring } from "../../api";
+import { Alike } from "./InHandPart";
 import { inTurn } from "../../entries/inTurn";
 import type { StepProps } from "../../stepProps";
 
 type Props = StepProps & { fitting: Schemas["FittingShown"] };
+const BEFORE_THE_WIRES = ["hand", "mount"];
 const LEFT_TO_THE_FULL = ["drill", "last look"];
 
 /** Whether the refit is plain: whole plugs, nothing to drill or cut, nothing that moves across. */
 export function isPlain(fitting: Schemas["FittingShown"]): boolean {
-  return fitting.looks.every((look) => !LEFT_TO_THE_FULL.includes(look.group)) && fitting.no_plugs.length === 0;
+  const plain = fitting.looks.every((look) => !LEFT_TO_THE_FULL.includes(look.group));
+  return plain && fitting.no_plugs.length === 0 && fitting.kit_steps.length === 0;
 }
 
 /** The refit on one screen: the new board read back without the plan in sight, and all that is plugged and looked at. */
@@ -33,9 +36,11 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
   const off = Object.entries(job.removed).filter(([, each]) => !each.back);
   const moving = fitting.moving.filter((part) => part.value === null || part.value === "to move");
   const ready = unread.every((each) => read[each.id] !== undefined);
-  if (unread.length + looks.length + steps.length + kit.length + off.length + moving.length === 0) return null;
+  const hand = job.in_hand === null ? 1 : 0;
+  if (hand + unread.length + looks.length + steps.length + kit.length + off.length + moving.length === 0) return null;
   const done = () =>
     void inTurn(put, [
+      ...(hand ? [{ target: "in_hand" as const, after: { number: job.replacement ?? "" } }] : []),
       ...unread.map((each) => ({
         target: `readback.${each.id}` as const,
         after: { value: read[each.id] as Position },
@@ -43,9 +48,9 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
       })),
       ...kit.map((line) => ({ target: `kit.${line.item}` as const, after: line.count })),
       ...moving.map((part) => ({ target: `moving.${part.id}` as const, after: "moved" as const })),
-      ...looks.filter((each) => each.group === "mount").map(lookAt),
+      ...looks.filter((each) => BEFORE_THE_WIRES.includes(each.group)).map(lookAt),
       ...steps.map((step) => ({ target: `ticked.${step.key}` as const, after: true as const })),
-      ...looks.filter((each) => each.group !== "mount").map(lookAt),
+      ...looks.filter((each) => !BEFORE_THE_WIRES.includes(each.group)).map(lookAt),
       ...off.map(([id, each]) => ({
         target: `removed.${id}` as const,
         after: { what: each.what, kind: each.kind, count: each.count, place: each.place, back: true },
@@ -79,7 +84,13 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
           {fitting.differing.includes(element.id) && <p className="font-semibold">It read otherwise than planned.</p>}
         </div>
       ))}
+      {hand > 0 && <Alike alike={fitting.alike} />}
       <ul className="list-disc pl-5" aria-label="All of it">
+        {hand > 0 && (
+          <li>
+            On the board in your hand stands <span className="font-mono">{job.replacement}</span>
+          </li>
+        )}
         {kit.map((line) => (
           <li key={line.item}>
             There: {line.count} × {line.item}

@@ -1,13 +1,15 @@
 import { Button } from "@/ui/Button";
+import { Part } from "@/ui/Part";
 import { Caution, Loading, ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useMakeSafe } from "../../api";
+import { useMakeSafe, useRecord } from "../../api";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 import { isCleared } from "../../cleared";
 import { isSameNumber } from "../../sameNumber";
 import { Energise } from "../Energise";
 import { goTo, Next } from "../Next";
+import { RemovalPart } from "../RemovalPart";
 import { HoldPoint } from "./HoldPoint";
 import { LockOff } from "./LockOff";
 
@@ -86,6 +88,7 @@ export function MakeSafeStep({ job, put }: StepProps) {
             />
           ))}
       </ol>
+      {!done && !back && !job.closed && job.power === "off" && job.original && <CoversOff job={job} put={put} />}
       {!job.closed && !back && (done || job.power === "off") && (
         <div className="flex flex-col gap-1">
           <Button className="self-start" onClick={() => void put({ target: "power", after: "on", again: true })}>
@@ -95,5 +98,22 @@ export function MakeSafeStep({ job, put }: StepProps) {
         </div>
       )}
     </div>
+  );
+}
+
+/** While a wait runs, covers come off: logged here as they do, with the way in of an earlier job for one tap each. */
+function CoversOff({ job, put }: StepProps) {
+  const record = useRecord(job);
+  return (
+    <Part title="Covers off while it waits" status={`${Object.keys(job.removed).length} pieces logged`}>
+      <p className="text-sm text-faint">
+        Covers, screws and brackets only. Plugs, leads and parts stay where they are until every hold point holds.
+      </p>
+      {record.data ? (
+        <RemovalPart job={job} put={put} record={record.data} />
+      ) : (
+        <ProblemNotice problem={record.error} />
+      )}
+    </Part>
   );
 }

@@ -7,7 +7,9 @@ import { Overrides } from "./Overrides";
 
 const began = "2031-04-02T08:00:00Z";
 const plan = {
-  overrides: [{ id: "defrost", what: "Defrost forced", how: "both keys", undo: "Both keys again.", time_out_s: 600 }],
+  overrides: [
+    { id: "defrost", what: "Defrost forced", how: "both keys", undo: "Both keys again.", time_out_s: 600, does: [] },
+  ],
 } as unknown as Schemas["ProvingShown"];
 const forced = (more: Partial<Schemas["ForcedKept"]> = {}) =>
   ({ by: "Wennick Tarl", at: began, began, what: "Defrost forced", off: false, ...more }) as Schemas["ForcedKept"];

@@ -5,6 +5,7 @@ import { TextField } from "@/ui/fields";
 import { timeWords } from "@/ui/numbers";
 import { useEffect, useState } from "react";
 import type { StepProps } from "../../stepProps";
+import { Does } from "../Does";
 
 type Forced = Schemas["ForcedKept"];
 
@@ -47,6 +48,7 @@ export function Overrides({ job, put, plan }: StepProps & { plan: Schemas["Provi
                     {each.how}
                     {each.time_out_s !== null && `, at most ${timeWords(each.time_out_s)}`}
                   </span>
+                  <Does does={each.does} />
                 </span>
                 <Button
                   aria-label={`Switched on: ${each.what}`}

@@ -6,7 +6,7 @@ import { ProblemNotice } from "@/ui/notices";
 import { useReadPort } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
-import { ListField } from "../ListField";
+import { RowsField } from "../RowsField";
 import { Segments } from "@/ui/Segments";
 
 type Props = StepProps & { record: Schemas["RecordShown"]; elements: Element[] };
@@ -52,10 +52,11 @@ export function PoweredPart({ job, put, record, elements }: Props) {
           <h4 className="font-semibold">What it remembers and a new one does not</h4>
           {record.remembered.map((each) =>
             each.rows ? (
-              <ListField
+              <RowsField
                 key={each.id}
-                label={`${each.what}, one a line: item and value`}
+                label={each.what}
                 hint={each.read}
+                items={each.items}
                 value={each.value ?? ""}
                 disabled={job.closed}
                 onSave={(text) => void put({ target: `kept.${each.id}`, after: text || null, read_how: "by eye" })}

@@ -20,6 +20,7 @@ const test = (more: Partial<Test> = {}) =>
       { id: "whole", title: "Whole" },
       { id: "blown", title: "Blown" },
     ],
+    does: [],
     as_found: "",
     undo: "",
     source: "common practice",

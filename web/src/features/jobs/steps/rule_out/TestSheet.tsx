@@ -5,6 +5,7 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { Caution } from "@/ui/notices";
 import { useState } from "react";
+import { Does } from "../Does";
 import type { RuleOutProps, Test } from "./types";
 
 type Props = RuleOutProps & { test: Test; onDone: () => void };
@@ -68,6 +69,7 @@ export function TestSheet({ job, put, test, onDone }: Props) {
           onChange={(event) => setAsFound(event.target.value)}
         />
       )}
+      <Does does={test.does} />
       <ol className="list-decimal pl-6">
         {test.how.map((line) => (
           <li key={line}>{line}</li>

@@ -1,0 +1,93 @@
+"""How a kit is fitted, step by step as its maker writes it: what, where, how far, by which way, what to mind, how to check it."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from twincore.errors import Refusal, WrongValue
+from twincore.job.case import Case, new_board
+from twincore.job.facts import fact_values
+from twincore.job.given import Given
+from twincore.job.targets.fit import KitStepSaid
+from twincore.profile.facts import missing_facts
+
+
+@dataclass(frozen=True, slots=True)
+class KitMeasure:
+    """How far something sits from something: millimetres, and how much less or more still is right."""
+
+    mm: float
+    below_mm: float
+    above_mm: float
+    start: str
+
+    def holds(self, measured_mm: float) -> bool:
+        """Whether a measure lies inside."""
+        return self.mm - self.below_mm <= measured_mm <= self.mm + self.above_mm
+
+    @property
+    def words(self) -> str:
+        """As it is told: "42 mm (41 to 44) from the lower hole"."""
+        band = (
+            f" ({self.mm - self.below_mm:g} to {self.mm + self.above_mm:g})" if self.below_mm or self.above_mm else ""
+        )
+        return f"{self.mm:g} mm{band}" + (f" from {self.start}" if self.start else "")
+
+
+@dataclass(frozen=True, slots=True)
+class KitStep:
+    """One step; `facts` are those that would decide whether it is needed on this machine, where nobody told them."""
+
+    id: str
+    what: str
+    measure: KitMeasure | None
+    route: str
+    caution: str
+    check: str
+    picture: str
+    facts: tuple[str, ...]
+
+
+def kit_steps(case: Case) -> list[KitStep]:
+    """The steps that this machine needs, or may need, in the order of the board's file."""
+    facts = fact_values(case)
+    found = []
+    for node in new_board(case).document.get("fitting_steps", ()):
+        missing = missing_facts(node.get("if", {}), facts)
+        if missing is not None:
+            route, caution, check, picture = (node.get(name, "") for name in ("route", "caution", "check", "picture"))
+            measure = _measure(node.get("measure"))
+            found.append(KitStep(node["id"], node["what"], measure, route, caution, check, picture, tuple(missing)))
+    return found
+
+
+def _measure(node: dict[str, Any] | None) -> KitMeasure | None:
+    if node is None:
+        return None
+    below, above = (float(node.get(side, 0)) for side in ("below", "above"))
+    return KitMeasure(float(node["mm"]), below, above, node.get("from", ""))
+
+
+def kit_step_value(case: Case, name: str, after: KitStepSaid, given: Given) -> dict[str, Any]:
+    """A step of the kit that was done, measured where it asks for that; or not needed here, or done otherwise, with the reason."""
+    step = next((each for each in kit_steps(case) if each.id == name), None)
+    if step is None:
+        raise WrongValue(f"There is no step {name} in this kit. Load the page again.")
+    if not after["done"]:
+        if not step.facts and not given.reason.strip():
+            raise Refusal(f"{step.what}: say why it is left out.")
+        return {"done": False}
+    if step.measure is None:
+        return {"done": True}
+    measured = after.get("measured_mm")
+    if measured is None:
+        raise WrongValue(f"{step.what}: measure it, in millimetres. Wanted: {step.measure.words}.")
+    if not step.measure.holds(float(measured)) and not given.reason.strip():
+        raise WrongValue(
+            f"{step.what}: {measured:g} mm is outside {step.measure.words}. Set it anew, or say why it stays so."
+        )
+    return {"done": True, "measured_mm": measured}
+
+
+def steps_left(case: Case) -> list[str]:
+    """The steps that nobody did, or said to be left out, in words."""
+    return [each.what for each in kit_steps(case) if each.id not in case.state["kit_steps"]]

@@ -1,0 +1,105 @@
+import type { Schemas } from "@/api/client";
+import { numberFrom } from "@/ui/numbers";
+import { Button } from "@/ui/Button";
+import { TextField } from "@/ui/fields";
+import { useState } from "react";
+import { RefusalAt } from "../../entries/Refusal";
+import type { StepProps } from "../../stepProps";
+
+type Step = Schemas["KitStepShown"];
+
+/** How the kit is fitted: one step at a time, with its measure, its way, what to mind and how to look at it. */
+export function KitSteps({ job, put, steps }: StepProps & { steps: Step[] }) {
+  return (
+    <ol className="flex flex-col">
+      {steps.map((step, at) => (
+        <li key={step.id} className="flex flex-col gap-2 border-b border-rule py-3">
+          <p className="flex gap-3">
+            <span className="font-mono text-xl">{at + 1}</span>
+            <span className="font-semibold">{step.what}</span>
+          </p>
+          <Told step={step} />
+          <Said job={job} put={put} step={step} />
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Told({ step }: { step: Step }) {
+  return (
+    <>
+      {step.facts.length > 0 && <p className="text-faint">Only where it is so: {step.facts.join(", ")}.</p>}
+      {step.measure && <p className="text-xl">{step.measure}</p>}
+      {step.route && <p>{step.route}.</p>}
+      {step.caution && <strong>Mind: {step.caution}.</strong>}
+      {step.check && <p>Then look: {step.check}.</p>}
+      {step.picture && <p className="text-sm text-faint">See {step.picture}.</p>}
+    </>
+  );
+}
+
+function Said({ job, put, step }: StepProps & { step: Step }) {
+  const [measured, setMeasured] = useState("");
+  const [reason, setReason] = useState("");
+  const said = job.kit_steps[step.id];
+  const target = `kit_step.${step.id}` as const;
+  const value = numberFrom(measured);
+  const wrong = measured.trim() !== "" && !(value >= 0);
+  if (said)
+    return (
+      <p className="flex flex-wrap items-center gap-x-4">
+        <span>
+          {said.done ? "✓ Done" : "Left out"}
+          {said.measured_mm != null && `, ${said.measured_mm} mm`} <span className="text-faint">({said.by})</span>
+        </span>
+        {!job.closed && (
+          <Button kind="quiet" aria-label={`Take back: ${step.what}`} onClick={() => void put({ target, after: null })}>
+            Take back
+          </Button>
+        )}
+      </p>
+    );
+  if (job.closed) return <p>Not said.</p>;
+  const done = { done: true, ...(step.measure && value >= 0 ? { measured_mm: value } : {}) };
+  return (
+    <>
+      <div className="grid gap-3 sm:grid-cols-2">
+        {step.measure && (
+          <TextField
+            label="Measured, mm"
+            inputMode="decimal"
+            value={measured}
+            aria-invalid={wrong}
+            hint={wrong && <strong role="alert">A number is needed here.</strong>}
+            onChange={(event) => setMeasured(event.target.value)}
+          />
+        )}
+        <TextField
+          label="Why otherwise, where it is"
+          maxLength={2000}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </div>
+      <RefusalAt target={target} />
+      <div className="flex flex-wrap gap-2">
+        <Button
+          kind="main"
+          aria-label={`Done: ${step.what}`}
+          disabled={wrong || (step.measure !== "" && measured.trim() === "")}
+          onClick={() => void put({ target, after: done, reason: reason.trim(), again: true })}
+        >
+          Done
+        </Button>
+        <Button
+          aria-label={`Not done: ${step.what}`}
+          disabled={step.facts.length === 0 && !reason.trim()}
+          onClick={() => void put({ target, after: { done: false }, reason: reason.trim(), again: true })}
+        >
+          {step.facts.length > 0 ? "Not needed here" : "Left out, for this reason"}
+        </Button>
+      </div>
+    </>
+  );
+}
