@@ -79,6 +79,7 @@ class Dead(EndTestCase):
     def go_wrong_and_right(self, page: Page) -> None:
         """A position read back otherwise than planned, a wire moved and moved back, power before its time."""
         page.get_by_role("button", name="Set in the hand").wait_for()
+        self.read_in_hand(page)
         page.get_by_role("button", name="Read it back, blind: SW1").click()
         page.get_by_role("dialog").get_by_label("SW1 typed").fill("0110")
         page.get_by_role("button", name="Compare with the plan").click()

@@ -138,12 +138,12 @@ class NoLabel(FrontTestCase):
             self.open_job(page, MACHINE, "Oven steam generator")
             self.condemn(page)
             page.get_by_text("No number to be read").click()
-            page.get_by_text("12 of 12 boards left").wait_for()
+            page.get_by_text("13 of 13 boards left").wait_for()
             self.check_accessible(page)
             page.get_by_role("button", name="Cannot tell").click()
             self.saved(page)
             page.locator("details li button", has_text="board").first.click()
-            page.get_by_text("12 of 12 boards left").wait_for(state="detached")
+            page.get_by_text("13 of 13 boards left").wait_for(state="detached")
             page.get_by_role("list", name="Answers so far").get_by_role("button").first.wait_for()
             with page.expect_download() as download:
                 page.get_by_role("link", name="One page for the depot").click()
@@ -151,7 +151,7 @@ class NoLabel(FrontTestCase):
             while page.get_by_role("button", name="Take back").count():
                 page.get_by_role("button", name="Take back").first.click()
                 self.saved(page)
-            page.get_by_text("12 of 12 boards left").wait_for()
+            page.get_by_text("13 of 13 boards left").wait_for()
             page.get_by_text("Choose from the list").click()
             page.get_by_role("button", name="This is it: ISB 310").last.click()
             page.get_by_text("Something is wanted otherwise").click()

@@ -28,7 +28,8 @@ from twincore.job import (
     waiting_for,
 )
 from twincore.job.case import Case
-from twincore.job.changing import ADDING, FOLLOWING, KEPT_BESIDE
+from twincore.job.changing import ADDING, KEPT_BESIDE
+from twincore.job.following import FOLLOWING
 from twincore.job.meanings import checked_meaning
 from twincore.job.schema import published, value_schemas
 from twincore.job.target import Subject

@@ -4,6 +4,7 @@ from typing import Any
 
 from twincore.carry_over import Comparison
 from twincore.job.case import Case, new_board, original_of
+from twincore.job.entering import learned_positions
 from twincore.job.facts import codes_told, fact_values
 from twincore.job.state import State
 from twincore.profile.record import UNREADABLE
@@ -28,11 +29,11 @@ def _completed(read: Any, assumed: Any) -> Any:
 
 
 def comparison_of(case: Case) -> Comparison:
-    """The job's pair, with what was found, decided and set by hand."""
+    """The job's pair, with what was found, decided and set by hand, and what a learning run found."""
     family, original = original_of(case)
     state = case.state
     return Comparison(
         family=family, original=original, replacement=new_board(case), found=believed(state), names=case.names, keep=case.keep,
-        plan=state["overrides"], wishes=state["wishes"], facts=fact_values(case), school=state["school"],
+        plan={**state["overrides"], **learned_positions(case)}, wishes=state["wishes"], facts=fact_values(case), school=state["school"],
         decisions=dict(state["decisions"]), angles=dict(state["angles"]), told=codes_told(case),
     )  # fmt: skip

@@ -27,6 +27,14 @@ def found_by_learning(case: Case) -> list[str]:
     return [each.id for each in board.elements if points & {point.id for point in each.points}]
 
 
+def learned_positions(case: Case) -> dict[str, Any]:
+    """How the elements stand that a learning run found, as they were read back: from then on that is the plan."""
+    if case.replacement is None or case.state["learned"] is None:
+        return {}
+    read = case.state["readbacks"]
+    return {name: read[name]["value"] for name in found_by_learning(case) if name in read}
+
+
 def to_reenter(case: Case) -> list[dict[str, Any]]:
     """What the old board remembered, or the plate says, and the new one has to be told; counters of the past are not."""
     return [

@@ -33,6 +33,7 @@ from twincore.job.assuming import assumed_words
 from twincore.job.case import original_of, remembered
 from twincore.job.facts import facts_of
 from twincore.job.holds import holds_told, skipped
+from twincore.job.kit_steps import kit_steps
 from twincore.job.meanings import meaning_words, told_of
 from twincore.job.steps.choose import same_words
 from twincore.job.steps.prove import proving_of
@@ -109,6 +110,7 @@ def _on_one_board(job: Job) -> dict[str, Any]:
         "same_words": same_words(state["same_board"]),
         **_functions(comparison, state["reasons"]),
         "decisions": decisions_told(job) if comparison else [],
+        "kit_steps": _kit_steps(job),
         "readbacks": _readbacks(job),
         "runs": [
             {
@@ -199,6 +201,12 @@ def _standings(job: Job) -> list[tuple[str, str]]:
     revisions = (each for each in (job.original_revision, job.replacement_revision) if each is not None)
     said = {each.board.part_number: standing_words(board_profile(each.pk).document) for each in revisions}
     return [(name, words) for name, words in said.items() if words]
+
+
+def _kit_steps(job: Job) -> list[tuple[str, Any]]:
+    """How the kit was fitted, each step with what was said of it."""
+    said = job.state["kit_steps"]
+    return [(each.what, said[each.id]) for each in (kit_steps(case_of(job)) if said else ()) if each.id in said]
 
 
 def _readbacks(job: Job) -> list[tuple[str, str, dict[str, Any]]]:

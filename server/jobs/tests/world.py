@@ -5,7 +5,7 @@ from datetime import UTC, datetime
 from typing import Any
 from uuid import uuid4
 
-from django.test import Client, TestCase
+from django.test import Client, SimpleTestCase, TestCase
 
 from jobs.demo import PEOPLE
 from jobs.models import Job
@@ -22,12 +22,10 @@ SAID: dict[str, Any] = {
 PASSWORDS = {username: password for username, password, *_ in PEOPLE}
 
 
-class WorldTestCase(TestCase):
-    """Every test starts from the demo world."""
+class Calls(SimpleTestCase):
+    """What a test says to the server as somebody who is signed in, and what it has done on the way; `open` is the job at hand."""
 
-    @classmethod
-    def setUpTestData(cls) -> None:
-        prepare_demo_world(NOW)
+    open: Job
 
     def sign_in(self, username: str = "wennick") -> None:
         self.client.force_login(Person.objects.get(username=username), "django.contrib.auth.backends.ModelBackend")
@@ -57,6 +55,18 @@ class WorldTestCase(TestCase):
     def entry(self, job: Job, target: str, after: Any, before: Any = None, status: int = 200, **more: Any) -> Any:
         body = {"id": str(uuid4()), "target": target, "before": before, "after": after, **more}
         return self.post(f"jobs/{job.pk}/entries", body, status)
+
+    def add(self, target: str, after: Any, status: int = 200, **more: Any) -> Any:
+        state = self.get(f"jobs/{self.open.pk}")
+        before = more.pop("before", None)
+        kind, _, name = target.partition(".")
+        keys = {"symptom": "symptoms", "test": "tests", "cause": "causes", "fact": "facts", "feature": "features"}
+        if before is None and kind in keys:
+            before = state[keys[kind]].get(name)
+        return self.entry(self.open, target, after, before, status, **more)
+
+    def of(self, what: str) -> Any:
+        return self.get(f"jobs/{self.open.pk}/{what}")
 
     def partings(self, job: Job) -> list[str]:
         """Where a job's state is not what its entries lead to."""
@@ -140,22 +150,18 @@ class WorldTestCase(TestCase):
         }  # fmt: skip
 
 
+class WorldTestCase(Calls, TestCase):
+    """Every test starts from the demo world."""
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        prepare_demo_world(NOW)
+
+
 class FrontTestCase(WorldTestCase):
     def setUp(self) -> None:
         self.sign_in()
         self.open = self.job(6)
-
-    def add(self, target: str, after: Any, status: int = 200, **more: Any) -> Any:
-        state = self.get(f"jobs/{self.open.pk}")
-        before = more.pop("before", None)
-        kind, _, name = target.partition(".")
-        keys = {"symptom": "symptoms", "test": "tests", "cause": "causes", "fact": "facts", "feature": "features"}
-        if before is None and kind in keys:
-            before = state[keys[kind]].get(name)
-        return self.entry(self.open, target, after, before, status, **more)
-
-    def of(self, what: str) -> Any:
-        return self.get(f"jobs/{self.open.pk}/{what}")
 
 
 def other_client(username: str) -> Client:

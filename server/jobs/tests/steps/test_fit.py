@@ -6,7 +6,7 @@ from django.conf import settings
 from django.test import override_settings
 
 from jobs.models import Job
-from jobs.tests.steps.test_record import patch_time_out
+from jobs.tests.steps.test_record_port import patch_time_out
 from jobs.tests.world import WorldTestCase
 from standins.board_port import PortServer, SteppedClock, live_board
 from twincore.profile import parse_board
@@ -223,6 +223,13 @@ class WithPower(PowerTestCase):
         shown = self.entry(self.open, "learned", {"cycles": 1, "shown": "1"})
         self.assertEqual(shown["learned"]["shown"], "1")
         self.assertNotIn("the learning run", self.of("fitting")["missing_powered"])
+        # what it found is the plan from then on: in positions, in functions, and in what the twin check says
+        (found,) = self.of("fitting")["learned"]
+        planned = self.of("fitting")["planned"]
+        self.entry(self.open, f"readback.{found}", {"value": 40}, read_how="by eye")
+        self.assertEqual(self.of("fitting")["planned"], {**planned, found: 40})
+        self.assertEqual(self.of("fitting")["differing"], [])
+        self.assertEqual(self.of("comparison")["plan"][found], 40)
 
 
 class OverThePort(PowerTestCase):

@@ -2,30 +2,14 @@
 
 from typing import Any
 
+from jobs.tests.kit import DAYS, kit_to_fit
 from jobs.tests.world import FrontTestCase
-
-DAYS = "Monday 04:30\nTuesday 04:30\nSunday off"
 
 
 class Kit(FrontTestCase):
     def setUp(self) -> None:
         super().setUp()
-        self.add("original", "UMC 42-050")
-        self.add("replacement", "UMC 48-200", reason="the maker's kit")
-        self.add("confirmed.rule_out", {"note": "burnt track", "end": "undecided"})
-        self.add("serial", "482 913", reason="so it stands on the plate")
-        self.add("fact.model", {"value": "0712-44A", "source": "plate"})
-        self.add("kept.days", DAYS)
-        self.add("kept.model", "0712-44A")
-        self.make_dead(self.open)
-        for element in self.of("boards/original")["document"]["settings"]:
-            self.add(f"found.{element['id']}", element["factory"], read_how="by eye")
-        self.record_plugs(self.open)
-        self.add("confirmed.record", {"note": ""})
-        for each in self.of("comparison")["rows"]:
-            if each["missed"] or each["verdict"] == "open":
-                self.add(f"reason.{each['id']}", "the kit is so")
-        self.add("confirmed.carry_over", {"note": ""})
+        kit_to_fit(self)
 
     def test_the_serial_is_the_plates_with_or_without_its_spaces(self) -> None:
         self.assertEqual(self.of("comparison")["plan"]["SN"], "482913")

@@ -10,7 +10,7 @@ from django.conf import settings
 from jobs.ports.reading import BoardPort
 from jobs.ports.streaming import MOST_STREAMS, stream_port
 from jobs.tests.steps.test_fit import FitTestCase
-from jobs.tests.steps.test_record import patch_time_out
+from jobs.tests.steps.test_record_port import patch_time_out
 from jobs.tests.world import WorldTestCase
 from standins.board_port import PortServer, SteppedClock, live_board
 from twincore.service_port import port_map

@@ -54,16 +54,6 @@ export function planKey(job: Job) {
   return [job.id, job.entry_count];
 }
 
-/** The wires between the boards of a job; asked for only where there are several. */
-export function useBetween(job: Job) {
-  return useQuery({
-    queryKey: ["between", ...planKey(job)],
-    queryFn: () => answer(api.GET("/api/jobs/{job_id}/between", at(job.id))),
-    enabled: Boolean(job.together),
-    placeholderData: keepPreviousData,
-  });
-}
-
 export function useComparison(job: Job) {
   return useQuery({
     queryKey: ["comparison", ...planKey(job)],

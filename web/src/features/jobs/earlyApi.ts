@@ -39,3 +39,13 @@ export function useWayIn(job: Job) {
     enabled: !job.closed,
   });
 }
+
+/** The wires between the boards of a job; asked for only where there are several. */
+export function useBetween(job: Job) {
+  return useQuery({
+    queryKey: ["between", ...planKey(job)],
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/between", at(job.id))),
+    enabled: Boolean(job.together),
+    placeholderData: keepPreviousData,
+  });
+}

@@ -50,6 +50,22 @@ describe("adding entries", () => {
     ]);
   });
 
+  it("does not say that everything is saved while an entry is on its way into the browser", async () => {
+    let free = () => {};
+    let second: Promise<unknown> | undefined;
+    const tap = () => {
+      if (second) return;
+      slow.until = new Promise((go) => (free = go));
+      second = result.current.put({ target: "found.R1", after: "2" });
+    };
+    const { result } = setUp({ [PATH]: () => (tap(), { body: jobSheet({ found: { S1: "01" }, entry_count: 1 }) }) });
+    await act(() => result.current.put({ target: "found.S1", after: "01" }));
+    expect(result.current.sending.state).toBe("sending");
+    free();
+    await act(() => second);
+    await waitFor(() => expect(result.current.sending.state).toBe("saved"));
+  });
+
   it("sends what waits of the machine's other boards too, and reads their sheets anew", async () => {
     const drive = `${job.id}.2`;
     const sheets = [{ id: job.id }, { id: drive }];

@@ -37,7 +37,9 @@ export function useEntries(job: Job) {
   const look = useCallback(async () => {
     const mine = await waiting(maker, job.id);
     const refused = mine.filter((each) => each.refused);
-    return { refused, left: mine.length - refused.length };
+    // what the browser does not have yet is not saved either
+    const onTheWay = coming.current.filter(({ id }) => mine.every(({ entry }) => entry.id !== id)).length;
+    return { refused, onTheWay, left: mine.length - refused.length + onTheWay };
   }, [maker, job.id]);
 
   const flush = useCallback(async () => {
@@ -59,9 +61,10 @@ export function useEntries(job: Job) {
       }),
     );
     if (sent?.refused) await queries.invalidateQueries({ queryKey: key });
-    const { refused, left } = await look();
+    const { refused, onTheWay, left } = await look();
     const problem = sent?.problem && !sent.problem.offline ? sent.problem : null;
-    setSending((old) => ({ ...old, state: left ? "waiting" : "saved", waiting: left, problem, refused }));
+    const state = onTheWay ? "sending" : left ? "waiting" : "saved";
+    setSending((old) => ({ ...old, state, waiting: left, problem, refused }));
   }, [job.id, look, maker, queries]);
 
   useEffect(() => {

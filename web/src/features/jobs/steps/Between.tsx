@@ -4,7 +4,7 @@ import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { useBetween } from "../api";
+import { useBetween } from "../earlyApi";
 import { RefusalAt } from "../entries/Refusal";
 import type { StepProps } from "../stepProps";
 

@@ -62,44 +62,61 @@ function Said({ job, put, step }: StepProps & { step: Step }) {
     );
   if (job.closed) return <p>Not said.</p>;
   const done = { done: true, ...(step.measure && value >= 0 ? { measured_mm: value } : {}) };
+  const unmeasured = wrong || (step.measure !== "" && measured.trim() === "");
+  const say = (after: { done: boolean; measured_mm?: number }) =>
+    void put({ target, after, reason: reason.trim(), again: true });
   return (
     <>
-      <div className="grid gap-3 sm:grid-cols-2">
+      <div className="flex flex-wrap items-end gap-3">
         {step.measure && (
-          <TextField
-            label="Measured, mm"
-            inputMode="decimal"
-            value={measured}
-            aria-invalid={wrong}
-            hint={wrong && <strong role="alert">A number is needed here.</strong>}
-            onChange={(event) => setMeasured(event.target.value)}
-          />
+          <div className="w-40">
+            <TextField
+              label="Measured, mm"
+              inputMode="decimal"
+              value={measured}
+              aria-invalid={wrong}
+              hint={wrong && <strong role="alert">A number is needed here.</strong>}
+              onChange={(event) => setMeasured(event.target.value)}
+            />
+          </div>
         )}
-        <TextField
-          label="Why otherwise, where it is"
-          maxLength={2000}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-        />
-      </div>
-      <RefusalAt target={target} />
-      <div className="flex flex-wrap gap-2">
-        <Button
-          kind="main"
-          aria-label={`Done: ${step.what}`}
-          disabled={wrong || (step.measure !== "" && measured.trim() === "")}
-          onClick={() => void put({ target, after: done, reason: reason.trim(), again: true })}
-        >
+        <Button kind="main" aria-label={`Done: ${step.what}`} disabled={unmeasured} onClick={() => say(done)}>
           Done
         </Button>
-        <Button
-          aria-label={`Not done: ${step.what}`}
-          disabled={step.facts.length === 0 && !reason.trim()}
-          onClick={() => void put({ target, after: { done: false }, reason: reason.trim(), again: true })}
-        >
-          {step.facts.length > 0 ? "Not needed here" : "Left out, for this reason"}
-        </Button>
+        {step.facts.length > 0 && (
+          <Button aria-label={`Not needed here: ${step.what}`} onClick={() => say({ done: false })}>
+            Not needed here
+          </Button>
+        )}
       </div>
+      <RefusalAt target={target} />
+      <details>
+        <summary className="min-h-11 py-2.5 text-sm">Otherwise</summary>
+        <div className="flex flex-col gap-3">
+          <TextField
+            label="Why it is left out, or stays otherwise"
+            maxLength={2000}
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+          <p className="flex flex-wrap gap-2">
+            <Button
+              aria-label={`Left out: ${step.what}`}
+              disabled={!reason.trim()}
+              onClick={() => say({ done: false })}
+            >
+              Left out
+            </Button>
+            <Button
+              aria-label={`Otherwise: ${step.what}`}
+              disabled={!reason.trim() || unmeasured}
+              onClick={() => say(done)}
+            >
+              Done, otherwise
+            </Button>
+          </p>
+        </div>
+      </details>
     </>
   );
 }
