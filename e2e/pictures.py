@@ -128,11 +128,8 @@ class Pictures(BrowserTestCase):
         page.get_by_role("region", name="Rows of").wait_for()
 
     def hold_points(self, page: Page) -> None:
-        page.get_by_role("link", name="Fennick and Daughters").click()
-        page.get_by_role("button", name="Make safe").click()
-        page.get_by_role("button", name="The supply is on again").click()
+        page.get_by_role("link", name="Spiral mixer 2, Gullsway").click()
         page.get_by_role("button", name="Isolate and lock off: confirmed").wait_for()
-        page.get_by_role("button", name="Record").first.click()
         self.hold(page, "Isolate and lock off")
         page.get_by_role("button", name="Take back: Isolate and lock off").wait_for()
         self.saved(page)
@@ -198,7 +195,7 @@ class Pictures(BrowserTestCase):
             for target, after in (
                 ("found.S1", "010110"), ("plug.C1", "whole"), ("plug.C2", "whole"),
                 ("wire.c3-1", {"connector": "C3", "pin": "1", "tag": "HT"}), ("confirmed.record", {"note": ""}),
-                ("confirmed.carry_over", {"note": ""}), ("readback.SW1", {"value": "0111"}),
+                ("confirmed.carry_over", {"note": ""}), ("in_hand", {"number": kept["replacement"]}), ("readback.SW1", {"value": "0111"}),
             ):  # fmt: skip
                 new = NewEntry(uuid4(), target, value_at(self.job(3).state, target), after, "", "by eye")
                 add_entry(person, job.pk, new, datetime.now(UTC))

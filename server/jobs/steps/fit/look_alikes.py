@@ -20,10 +20,13 @@ def look_alikes_of(job: Job) -> list[AlikeShown]:
     me = Sighting(mine.part_number, mine.features)
     apart = [(separating(me, Sighting(each.part_number, each.features)), each) for each in others if each.features]
     alike = sorted((len(told), each.part_number, told) for told, each in apart if len(told) <= ALIKE)
-    return [AlikeShown(part_number=name, words=_words(told)) for _, name, told in alike[:MOST_SHOWN]]
+    return [
+        AlikeShown(part_number=name, words=_words(told, old=name == job.state["original"]))
+        for _, name, told in alike[:MOST_SHOWN]
+    ]
 
 
-def _words(told: tuple[tuple[str, str, str], ...]) -> str:
-    if not told:
-        return "nothing visible tells them apart, the printed number does"
-    return "; ".join(f"{name}: {mine} here, {other} there" for name, mine, other in told)
+def _words(told: tuple[tuple[str, str, str], ...], old: bool) -> str:
+    words = "; ".join(f"{name}: {mine} here, {other} there" for name, mine, other in told)
+    apart = words or "nothing visible tells them apart, the printed number does"
+    return f"the old board; {apart}" if old else apart

@@ -80,8 +80,8 @@ function Order({ job, put }: StepProps) {
       <ol className="flex flex-col gap-1">
         {sheets.map((each, at) => (
           <li key={each.id} className="flex flex-wrap items-center gap-x-3">
-            <span className="w-6 font-mono">{at + 1}</span>
-            <span className="min-w-0 grow">
+            <span className="min-w-64 grow basis-0">
+              <span className="mr-3 font-mono">{at + 1}</span>
               {each.title}
               {each.why && <span className="text-faint">: {each.why}</span>}
             </span>

@@ -51,7 +51,11 @@ export function FitStep({ job, put }: StepProps) {
       id: "in-hand",
       title: "The board in your hand",
       done: job.in_hand !== null && open(["hand"]).length === 0,
-      status: job.in_hand ? job.in_hand.number : "to be read",
+      status: !job.in_hand
+        ? "to be read"
+        : open(["hand"]).length
+          ? `${open(["hand"]).length} to look at`
+          : job.in_hand.number,
       body: <InHandPart job={job} put={put} fitting={data} />,
     },
     {

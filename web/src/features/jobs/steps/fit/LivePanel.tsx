@@ -61,7 +61,7 @@ export function LivePanel({ job, put, panel, index }: Props) {
               {press.shows && (
                 <p className="text-xl">
                   {press.do ? "until you see" : "must then show"}{" "}
-                  <span className="font-mono text-4xl">{press.shows}</span>
+                  <span className={press.do ? "font-semibold" : "font-mono text-4xl"}>{press.shows}</span>
                 </p>
               )}
               <div className="flex flex-wrap gap-2">
