@@ -54,6 +54,7 @@ def _line(job: Job) -> dict[str, Any]:
         "step": job.step,
         "original": job.state["original"],
         "replacement": job.state["replacement"],
+        "more_boards": len(job.state.get("boards", {})),
         "changed_at": job.changed_at,
         "closed": job.closed_at is not None,
     }

@@ -17,7 +17,9 @@ def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
     if show != "all":
         rows = rows.filter(closed_at__isnull=show == "open")
     if search:
+        beside = OtherBoard.objects.filter(original_revision__board__part_number__icontains=search)
         found = Q(machine__icontains=search) | Q(original_revision__board__part_number__icontains=search)
+        found |= Q(pk__in=beside.values("job"))
         digits = search.rsplit("-", 1)[-1]
         if digits.isdigit() and len(digits) < 9:
             found |= Q(number=int(digits))

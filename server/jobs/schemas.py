@@ -27,6 +27,8 @@ class JobLine(Schema):
     step: str
     original: str | None
     replacement: str | None
+    more_boards: int
+    """How many further boards the job is about."""
     changed_at: datetime
     closed: bool
 

@@ -8,8 +8,10 @@ from catalogue.profiles import board_profile
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.queries import jobs_with
+from jobs.sheets import LOADED, id_of, sheets_of
 from people.models import Person
 from twincore.errors import TwinError
+from twincore.job import current
 from twincore.job.traces import traces_of
 from twincore.profile import Board as Profile
 from twincore.profile import Family, Trace
@@ -71,16 +73,13 @@ def _open_jobs(board: Board, person: Person) -> list[str]:
 
 def _traced(board: Board, old: Profile, new: Profile, family: Family, person: Person) -> list[DraftTraced]:
     """What the depot's jobs timed of this board, on the revision in use and on the draft."""
-    rows = Job.objects.filter(depot=person.depot, original_revision__board=board).select_related(
-        "depot", "family_revision", "original_revision", "replacement_revision"
-    )
+    rows = jobs_with(board.part_number).filter(depot=person.depot).exclude(state__traces={}, state__boards={})
     timed: dict[str, tuple[str, Trace, dict[str, Any]]] = {}
-    for job in rows.exclude(state__traces={})[:MOST_JOBS]:
-        try:
-            traces = traces_of(case_of(job))
-        except TwinError:
-            continue
-        timed |= {f"{job.pk} {name}": (job.code, trace, job.state.get("found", {})) for name, trace in traces.items()}
+    for job in rows.select_related("depot", *LOADED)[:MOST_JOBS]:
+        job.state = current(job.state)
+        for each in sheets_of(job):
+            if each.state["original"] == board.part_number:
+                timed |= _timed(each)
     after, before = (
         traces_against(
             each, family, {name: (trace, found_record(each, found)) for name, (_, trace, found) in timed.items()}
@@ -93,6 +92,15 @@ def _traced(board: Board, old: Profile, new: Profile, family: Family, person: Pe
         )
         for name, (code, trace, _) in timed.items()
     ]  # fmt: skip
+
+
+def _timed(job: Job) -> dict[str, tuple[str, Trace, dict[str, Any]]]:
+    """What was timed on one board of a job, with the job's number and how the board stood."""
+    try:
+        traces = traces_of(case_of(job))
+    except TwinError:
+        return {}
+    return {f"{id_of(job)} {name}": (job.code, trace, job.state["found"]) for name, trace in traces.items()}
 
 
 def _agrees(checked: Any) -> bool | None:

@@ -62,6 +62,8 @@ class Boards(WorldTestCase):
         self.assertEqual([self.step(job, "make_safe")["state"] for job in self.both], ["done", "done"])
         self.record(self.mixer)
         self.assertEqual(self.sheet(self.mixer)["together"]["next"], "2")
+        (line,) = self.get("jobs?search=QN9-0200")["items"]
+        self.assertEqual((line["code"], line["original"], line["more_boards"]), ("SQ-0010", "QN7-0042", 1))
         self.entry(self.mixer, "school", "functions", reason="as it was")
         for name in self.reasons(self.mixer):
             self.entry(self.mixer, f"reason.{name}", TOLD)

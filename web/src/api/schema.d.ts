@@ -3605,6 +3605,8 @@ export interface components {
             original: string | null;
             /** Replacement */
             replacement: string | null;
+            /** More Boards */
+            more_boards: number;
             /**
              * Changed At
              * Format: date-time
@@ -4005,6 +4007,8 @@ export interface components {
             original: string | null;
             /** Replacement */
             replacement: string | null;
+            /** More Boards */
+            more_boards: number;
             /**
              * Changed At
              * Format: date-time
@@ -6487,6 +6491,8 @@ export interface components {
             kit: components["schemas"]["KitShown"][];
             /** Kit Steps */
             kit_steps: components["schemas"]["KitStepShown"][];
+            /** Leaflet */
+            leaflet: string[];
             /** Alike */
             alike: components["schemas"]["AlikeShown"][];
             /** By Hand */

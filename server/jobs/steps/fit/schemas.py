@@ -1,5 +1,7 @@
 """Fit: what the API shows and takes."""
 
+from uuid import UUID
+
 from ninja import Field, Schema
 
 from bench.schemas import Positions
@@ -98,6 +100,8 @@ class FittingShown(Schema):
 
     kit: list[KitShown]
     kit_steps: list[KitStepShown]
+    leaflet: list[UUID]
+    """The depot's pictures of the kit's leaflet."""
     alike: list[AlikeShown]
     by_hand: list[str]
     by_panel: list[str]

@@ -1,5 +1,8 @@
 """Fit, for the screen."""
 
+from uuid import UUID
+
+from catalogue.models import BoardPicture
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.ports.reading import port_of
@@ -29,6 +32,7 @@ from twincore.job.unfitted import differing_readbacks, missing_beside, missing_d
 from twincore.profile import Family
 from twincore.wiring import NoPlug
 
+MOST_PICTURES = 8
 SIDES = ("left", "bottom", "right", "top")
 
 
@@ -39,6 +43,7 @@ def fitting_shown(job: Job) -> FittingShown:
     words = FitWords(family, {})
     document = found.replacement.document
     hand = by_hand(found)
+    steps = kit_steps(case_of(job))
     entering = document.get("entering", {})
     learning = document.get("learning", {}) if learns(case_of(job)) else None
     return FittingShown(
@@ -49,7 +54,8 @@ def fitting_shown(job: Job) -> FittingShown:
             )
             for line in found.kit
         ],
-        kit_steps=[_kit_step(each, words) for each in kit_steps(case_of(job))],
+        kit_steps=[_kit_step(each, words) for each in steps],
+        leaflet=_leaflet(job) if steps else [],
         alike=look_alikes_of(job),
         by_hand=hand,
         by_panel=[each.id for each in found.replacement.elements if each.id not in hand],
@@ -96,6 +102,13 @@ def _kit_step(step: KitStep, words: FitWords) -> KitStepShown:
         id=step.id, what=step.what, measure=step.measure.words if step.measure else "", route=step.route,
         caution=step.caution, check=step.check, picture=step.picture, facts=[words.fact(each) for each in step.facts],
     )  # fmt: skip
+
+
+def _leaflet(job: Job) -> list[UUID]:
+    rows = BoardPicture.objects.filter(
+        depot=job.depot_id, part_number=job.state["replacement"], of=BoardPicture.Of.LEAFLET
+    )
+    return [each.pk for each in rows[:MOST_PICTURES]]
 
 
 def _mounting(mounting: Mounting) -> MountingShown:

@@ -64,6 +64,11 @@ export function JobsPage() {
               <span className="mt-1 flex flex-wrap items-center gap-2">
                 {job.original && <InkMark side="original">{job.original}</InkMark>}
                 {job.replacement && <InkMark side="replacement">{job.replacement}</InkMark>}
+                {job.more_boards > 0 && (
+                  <span>
+                    and {job.more_boards} more board{job.more_boards > 1 && "s"}
+                  </span>
+                )}
                 <span className="font-semibold">
                   {job.closed ? "closed" : `waits for: ${STEP_NAMES[job.step] ?? job.step}`}
                 </span>

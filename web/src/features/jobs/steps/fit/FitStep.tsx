@@ -77,7 +77,7 @@ export function FitStep({ job, put }: StepProps) {
             title: "Fit the kit",
             done: data.kit_steps.every((each) => job.kit_steps[each.id]),
             status: `${data.kit_steps.filter((each) => job.kit_steps[each.id]).length} of ${data.kit_steps.length} steps`,
-            body: <KitSteps job={job} put={put} steps={data.kit_steps} />,
+            body: <KitSteps job={job} put={put} steps={data.kit_steps} leaflet={data.leaflet} />,
           },
         ]
       : []),

@@ -3,26 +3,42 @@ import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
+import { addressOf } from "@/pictures/api";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 
 type Step = Schemas["KitStepShown"];
 
 /** How the kit is fitted: one step at a time, with its measure, its way, what to mind and how to look at it. */
-export function KitSteps({ job, put, steps }: StepProps & { steps: Step[] }) {
+export function KitSteps({ job, put, steps, leaflet = [] }: StepProps & { steps: Step[]; leaflet?: string[] }) {
   return (
-    <ol className="flex flex-col">
-      {steps.map((step, at) => (
-        <li key={step.id} className="flex flex-col gap-2 border-b border-rule py-3">
-          <p className="flex gap-3">
-            <span className="font-mono text-xl">{at + 1}</span>
-            <span className="font-semibold">{step.what}</span>
-          </p>
-          <Told step={step} />
-          <Said job={job} put={put} step={step} />
-        </li>
-      ))}
-    </ol>
+    <>
+      {leaflet.length > 0 && (
+        <p className="flex flex-wrap gap-2">
+          {leaflet.map((id, at) => (
+            <a key={id} href={addressOf(id) ?? ""} className="block">
+              <img
+                src={addressOf(id) ?? ""}
+                alt={`The kit’s leaflet, picture ${at + 1}`}
+                className="h-32 border border-rule"
+              />
+            </a>
+          ))}
+        </p>
+      )}
+      <ol className="flex flex-col">
+        {steps.map((step, at) => (
+          <li key={step.id} className="flex flex-col gap-2 border-b border-rule py-3">
+            <p className="flex gap-3">
+              <span className="font-mono text-xl">{at + 1}</span>
+              <span className="font-semibold">{step.what}</span>
+            </p>
+            <Told step={step} />
+            <Said job={job} put={put} step={step} />
+          </li>
+        ))}
+      </ol>
+    </>
   );
 }
 
