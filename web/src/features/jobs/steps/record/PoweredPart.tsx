@@ -141,10 +141,9 @@ function PortRead({ job, put }: StepProps) {
             <Button
               className="self-start"
               onClick={() =>
-                void takeAll(
-                  open.filter((each) => nowAt(job, each.target) === null && each.there === null),
-                  take,
-                )
+                open
+                  .filter((each) => nowAt(job, each.target) === null && each.there === null)
+                  .forEach((each) => void take(each))
               }
             >
               Take all that nobody read yet
@@ -154,10 +153,6 @@ function PortRead({ job, put }: StepProps) {
       )}
     </div>
   );
-}
-
-async function takeAll(values: Schemas["PortValue"][], take: (value: Schemas["PortValue"]) => Promise<unknown>) {
-  for (const value of values) await take(value);
 }
 
 function nowAt(job: StepProps["job"], target: string): string | number | null {
