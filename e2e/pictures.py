@@ -78,7 +78,7 @@ class Pictures(BrowserTestCase):
         page.get_by_role("link", name="Steam generator 1").click()
         page.get_by_role("button", name="Recognise", exact=True).click()
         page.get_by_role("button", name="Rule out").click()
-        page.get_by_text("of 12 boards left").wait_for()
+        page.get_by_text("of 13 boards left").wait_for()
         page.get_by_label("Number on it").fill("SG 09 O 06")
         page.get_by_text("Perhaps D?").wait_for()
 
@@ -210,6 +210,8 @@ class Pictures(BrowserTestCase):
                 said = {"skipped": True} if point.wait_s else {name: SAID[name] for name in point.asks}
                 new = NewEntry(uuid4(), f"hold.{point.id}", None, said, "the cover stays on for ten minutes")
                 add_entry(person, job.pk, new, datetime.now(UTC))
+        if "make_safe" in self.job(3).state["confirmed"]:
+            return
         add_entry(person, job.pk, NewEntry(uuid4(), "confirmed.make_safe", None, {"note": ""}), datetime.now(UTC))
 
     def run_sheet(self, page: Page) -> None:
