@@ -2,6 +2,7 @@
 
 import json
 from random import Random
+from time import process_time
 from typing import Any
 
 import jsonschema
@@ -155,3 +156,11 @@ class Hostile(SimpleTestCase):
         document["functions"]["bake.limit"] = {"table": rows}
         with self.assertRaisesRegex(DocumentError, "at most 40 different sets of points"):
             profile.parse_board(encoded(document))
+
+    def test_a_key_that_comes_twice_among_very_many_is_found_at_once(self) -> None:
+        """A defect: 209 kB of keys, the last of them twice, took half a minute."""
+        keys = ",".join(f'"k{number}":1' for number in range(18_000))
+        began = process_time()
+        with self.assertRaisesRegex(DocumentError, 'found "k17999" twice'):
+            profile.open_document(f'{{{keys},"k17999":1}}'.encode())
+        self.assertLess(process_time() - began, 2)

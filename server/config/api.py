@@ -11,6 +11,7 @@ from catalogue.api import router as catalogue
 from catalogue.guides_api import router as guides
 from catalogue.pictures_api import router as board_pictures
 from config import problems
+from config.parsing import StrictParser
 from jobs.api import router as jobs
 from jobs.boards.api import router as boards_of_job
 from jobs.machines.api import router as machines
@@ -48,7 +49,14 @@ class Api(NinjaAPI):
         return document
 
 
-api = Api(title="Worthy Twin", version=VERSION, auth=SessionAuth(csrf=True), docs_url=None, openapi_url=None)
+api = Api(
+    title="Worthy Twin",
+    version=VERSION,
+    auth=SessionAuth(csrf=True),
+    docs_url=None,
+    openapi_url=None,
+    parser=StrictParser(),
+)
 problems.register(api)
 for router in (
     people,

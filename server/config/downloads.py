@@ -7,6 +7,28 @@ from django.http import HttpResponse, StreamingHttpResponse
 JSON, PDF, CSV = "application/json", "application/pdf", "text/csv; charset=utf-8"
 
 
+STARTS_A_FORMULA = ("=", "+", "-", "@", "\t", "\r")
+"""What a spreadsheet takes for the beginning of something to work out (OWASP, CSV injection)."""
+
+
+def cell(text: str) -> str:
+    """A text as a cell that no spreadsheet works out: with an apostrophe before it where it would. A number stays one."""
+    return f"'{text}" if text.lstrip("'").startswith(STARTS_A_FORMULA) and not _is_number(text) else text
+
+
+def text_of(written: str) -> str:
+    """The text of a cell that was handed out so."""
+    return written[1:] if written[:1] == "'" and written.lstrip("'").startswith(STARTS_A_FORMULA) else written
+
+
+def _is_number(text: str) -> bool:
+    try:
+        float(text)
+    except ValueError:
+        return False
+    return True
+
+
 def download(data: bytes, content_type: str, name: str) -> HttpResponse:
     """Data as a file."""
     return HttpResponse(data, content_type=content_type, headers=named(name))

@@ -69,6 +69,8 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(HttpError)
     def http(request: HttpRequest, error: HttpError) -> HttpResponse:
+        if isinstance(error.__cause__, Refused):
+            return refused(request, error.__cause__)
         return problem(error.status_code, "This cannot be done", str(error))
 
     @api.exception_handler(Exception)

@@ -79,11 +79,12 @@ def open_job(person: Person, id: UUID, machine: str, complaint: str, now: dateti
         if there.depot_id != depot.pk:
             raise Refused("This id is in use. Load the page again.")
         return there
-    if not machine.strip():
-        raise Faulty("Say which machine it is: its name, place or number.")
+    machine = " ".join(machine.split())
+    if not machine or not machine.isprintable():
+        raise Faulty("Say which machine it is: its name, place or number, in letters that can be read.")
     last = depot.jobs.aggregate(last=Max("number"))["last"] or 0
     return Job.objects.create(
-        id=id, depot=depot, number=last + 1, machine=machine.strip(), complaint=complaint.strip(),
+        id=id, depot=depot, number=last + 1, machine=machine, complaint=complaint.strip(),
         opened_at=now, changed_at=now, opened_by=person, state=empty_state(), machine_key=machine_key(machine),
     )  # fmt: skip
 

@@ -4,6 +4,7 @@ import csv
 import json
 from collections.abc import Iterator
 
+from config.downloads import cell
 from references.queries import every_statement
 from twincore.choose import COLUMNS, as_json, as_row
 
@@ -25,7 +26,7 @@ def as_csv() -> Iterator[str]:
     writer.writeheader()
     yield line.text
     for statement in every_statement():
-        writer.writerow(as_row(statement))
+        writer.writerow({name: cell(text) for name, text in as_row(statement).items()})
         yield line.text
 
 

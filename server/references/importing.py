@@ -15,6 +15,7 @@ from uuid import UUID
 
 from django.db import connection, transaction
 
+from config.downloads import cell, text_of
 from references import contradicting, files
 from references.models import Import, Statement
 from references.rows import values_of
@@ -116,7 +117,9 @@ def _good_rows(found: list[tuple[int, int, dict[str, str]]], refused: Any, count
             counts.refused += 1
             if counts.refused <= MOST_REFUSED:
                 faults = "; ".join(str(fault) for fault in error.faults)
-                refused.writerow({**row, "line": line, "fault": faults})
+                refused.writerow(
+                    {name: cell(str(each)) for name, each in {**row, "line": line, "fault": faults}.items()}
+                )
     return good
 
 
@@ -155,7 +158,7 @@ def _rows(path: Path) -> Iterator[tuple[int, int, dict[str, str]]]:
                 )
             for values in reader:
                 if values:
-                    yield reader.line_num, raw.tell(), dict(zip(header, values, strict=False))
+                    yield reader.line_num, raw.tell(), dict(zip(header, map(text_of, values), strict=False))
         except UnicodeDecodeError as error:
             raise Unreadable(f"line {reader.line_num + 1}: expected UTF-8 text") from error
         except csv.Error as error:

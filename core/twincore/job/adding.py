@@ -28,6 +28,8 @@ def declared(target: str) -> Target | None:
         return None
     if found is None or bool(name) != found.named:
         raise WrongValue(f"There is nothing called {target} in a job.")
+    if not name.isprintable():
+        raise WrongValue(f"Expected a name after {kind} that can be read and written.")
     return found
 
 

@@ -15,8 +15,14 @@ from pydantic import (
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 from twincore.errors import Fault
+from twincore.profile.values import FINEST_DECIMALS
 
 LARGEST = 1e9
+
+
+def as_fine_as_kept(number: int | float) -> int | float:
+    """A number with the decimals that documents keep: 0.1 + 0.2 is 0.3, and a place in a picture has nine of them."""
+    return number if isinstance(number, int) else round(number, FINEST_DECIMALS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +38,7 @@ class Within:
         wrong = isinstance(value, bool) or not isinstance(value, int if self.whole else int | float)
         if wrong or not isfinite(value) or not self.low <= value <= self.high:
             raise PydanticCustomError("number", self.expected)
-        return value  # type: ignore[no-any-return]
+        return as_fine_as_kept(value)
 
     @property
     def expected(self) -> str:
@@ -69,6 +75,10 @@ class Written:
         elif not isinstance(value, int | float) or not isfinite(value) or (isinstance(value, bool) and not self.flags):
             words = "a number, a text, true or false" if self.flags else "a number or a text"
             raise PydanticCustomError("scalar", words)
+        elif not isinstance(value, bool):
+            if abs(value) > LARGEST:
+                raise PydanticCustomError("number", "a number between -1e9 and 1e9")
+            return as_fine_as_kept(value)
         return value
 
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:

@@ -1,6 +1,7 @@
 """Open a document that came from outside: hostile until its size, depth, numbers and structure are checked."""
 
 import json
+from collections import Counter
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
@@ -108,8 +109,7 @@ def _refuse(name: str) -> Any:
 def _object(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
     node = dict(pairs)
     if len(node) != len(pairs):
-        names = [key for key, _ in pairs]
-        twice = next(key for key in names if names.count(key) > 1)
+        twice = Counter(key for key, _ in pairs).most_common(1)[0][0]
         raise ValueError(f'every key once in an object, found "{twice[:60]}" twice')
     return node
 

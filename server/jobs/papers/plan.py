@@ -6,6 +6,7 @@ from io import StringIO
 from typing import Any
 
 from bench.comparison_view import compare
+from config.downloads import cell
 from config.errors import Refused
 from config.printing import as_pdf
 from jobs.cases import case_of
@@ -59,7 +60,7 @@ def wires_csv(job: Job) -> str:
     for each in wiring_shown(job).wires:
         cells = [each.id, each.tag, each.colour, each.goes_to, each.carries, each.from_place, each.to_place or "",
                  each.treatment, each.adapter, "; ".join(each.marks)]  # fmt: skip
-        writer.writerow([f"'{cell}" if cell[:1] in "=+-@" else cell for cell in cells])
+        writer.writerow([cell(each or "") for each in cells])
     return out.getvalue()
 
 

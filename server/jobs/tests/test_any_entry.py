@@ -1,0 +1,159 @@
+"""Entries of every kind, with every value that their declared form allows and many that it does not: what is taken can be shown,
+packed, verified and brought in elsewhere; what is not taken is answered, and changes nothing.
+"""
+
+import json
+from collections.abc import Iterable
+from random import Random
+from typing import Any, cast
+from uuid import uuid4
+
+from jobs.models import Job
+from jobs.tests.world import WorldTestCase, other_client
+from people.models import Person
+from twincore.job import STEPS, TARGETS, current, value_at
+from twincore.job.schema import published
+
+SCHEMA = published()
+VALUES: dict[str, Any] = SCHEMA["properties"]
+ENTRIES = 70
+BEGIN_ANEW = ("family", "original", "replacement", "board", "power", "unread", "confirmed", "signed")
+"""After these a job knows less than before: tried seldom, or all that follows would wait for them."""
+TEXTS = ("", "x", "S1", "C1.2", "01?1", "é ü", "a\tb", "a\nb", "=1+1", "'", "\u2028", "🙂", "z" * 90, "yes", "0417-22")
+NUMBERS = (0, 1, -1, 0.1 + 0.2, 1 / 3, 1e9, -1e9, 1e-9, 0.1234567890123456, 1e20, 45, 2)
+
+
+class AnyValue:
+    """Values of a JSON Schema, at random; now and then one that is none."""
+
+    def __init__(self, rng: Random, positions: Iterable[str]) -> None:
+        self.rng = rng
+        self.texts = [*TEXTS, *positions]
+
+    def of(self, node: dict[str, Any]) -> Any:
+        """A value for this schema, mostly."""
+        rng = self.rng
+        if rng.random() < 0.04:
+            return rng.choice([None, 1, "x", [], {}, {"value": 1}, True, [1], -1.5])
+        if "$ref" in node:
+            return self.of(SCHEMA["$defs"][node["$ref"].rsplit("/", 1)[1]])
+        for key in ("anyOf", "oneOf"):
+            if key in node:
+                return self.of(rng.choice(node[key]))
+        if "enum" in node:
+            return rng.choice(node["enum"])
+        if "const" in node:
+            return node["const"]
+        match node.get("type"):
+            case "object":
+                return self.an_object(node)
+            case "array":
+                return [self.of(node["items"]) for _ in range(rng.randrange(4))]
+            case "boolean":
+                return rng.random() < 0.5
+            case "number" | "integer":
+                return rng.choice([*NUMBERS, node.get("minimum", 0), node.get("maximum", 5), rng.uniform(0, 1)])
+            case "null":
+                return None
+        return rng.choice(self.texts)
+
+    def an_object(self, node: dict[str, Any]) -> dict[str, Any]:
+        found = {}
+        for name, each in node.get("properties", {}).items():
+            if name in node.get("required", ()) or self.rng.random() < 0.6:
+                found[name] = self.of(each)
+        if "additionalProperties" in node and isinstance(node["additionalProperties"], dict):
+            found |= {self.rng.choice(TEXTS): self.of(node["additionalProperties"]) for _ in range(2)}
+        return found
+
+
+class AnyEntry(WorldTestCase):
+    def setUp(self) -> None:
+        self.sign_in()
+        Person.objects.filter(username="ildro").update(role=Person.Role.PARTS_LEAD)
+        self.elsewhere = other_client("ildro")
+
+    def test_a_job_that_takes_an_entry_shows_packs_and_comes_in_again(self) -> None:
+        taken: set[str] = set()
+        for number in (3, 4, 5, 6, 7, 9, 10):
+            with self.subTest(job=number):
+                taken |= self.tried(self.job(number), Random(number))
+                self.comes_in_again(self.job(number))
+        # most kinds were taken at least once, or nothing was tried
+        self.assertGreater(len(taken), len(VALUES) // 4, taken)
+
+    def test_ordinary_numbers_and_long_names_pack_and_come_in_again(self) -> None:
+        """Defects: 0.1 + 0.2 amperes, a third of a minute, a machine of 150 letters made packages that nobody could open."""
+        opened = self.post("jobs", {"id": str(uuid4()), "machine": f"Oven\t{'of the long corridor ' * 6}3"})
+        self.assertEqual(opened["machine"], f"Oven {'of the long corridor ' * 6}3")
+        job = Job.objects.get(pk=opened["id"])
+        self.entry(job, "fact.load.fan.line.amps", {"value": 0.1 + 0.2, "source": "measured"})
+        self.entry(job, f"fact.{'n' * 90}", {"value": 1 / 3, "source": "seen"})
+        self.entry(job, "spent.minutes", 100 / 3)
+        facts = self.get(f"jobs/{job.pk}")["facts"]
+        self.assertEqual(facts["load.fan.line.amps"]["value"], 0.3)
+        self.comes_in_again(job)
+        for machine in ("\t", "oven \x07 3", ""):
+            self.post("jobs", {"id": str(uuid4()), "machine": machine}, 422)
+
+    def test_what_is_no_text_or_number_is_answered_as_wrong_input(self) -> None:
+        job = self.job(6)
+        for raw in ('"a\\u0000b"', '"\\ud83d"', "NaN", "1e400", "[" * 60 + "]" * 60, "\xff"):
+            for path in (f"jobs/{job.pk}/entries", "jobs", "session", "bench/compare"):
+                body = f'{{"id": "{uuid4()}", "target": "serial", "before": null, "after": {raw}, "machine": {raw}}}'
+                answer = self.client.post(f"/api/{path}", body.encode("latin-1"), content_type="application/json")
+                self.assertIn(answer.status_code, (400, 403, 404, 405, 422), (path, raw, answer.content[:200]))
+        self.get("jobs?search=%00", 400)
+        self.get(f"jobs/{job.pk}%00", 422)
+        self.assertEqual(self.get(f"jobs/{job.pk}")["serial"], None)
+
+    def tried(self, job: Job, rng: Random) -> set[str]:
+        """The kinds of entry that the job took, of many at random; never an answer that blames the server."""
+        elements = {each["id"]: str(each["factory"]) for each in self.elements(job)}
+        values = AnyValue(rng, elements.values())
+        taken = set()
+        for _ in range(ENTRIES):
+            seldom = rng.random() < 0.05
+            kind = rng.choice(list(VALUES) if seldom else [each for each in VALUES if each not in BEGIN_ANEW])
+            target = self.a_target(kind, rng, list(elements))
+            after = values.of(VALUES[kind])
+            body = {"id": str(uuid4()), "target": target, "before": self.stands(job, target), "after": after, "reason": "so it is", "read_how": "by eye"}  # fmt: skip
+            answer = self.client.post(f"/api/jobs/{job.pk}/entries", json.dumps(body), content_type="application/json")
+            self.assertLess(answer.status_code, 500, (target, after, answer.content[:300]))
+            if answer.status_code == 200:
+                taken.add(kind)
+            shown = self.client.get(f"/api/jobs/{job.pk}")
+            self.assertEqual(shown.status_code, 200, (target, after, shown.content[:300]))
+        return taken
+
+    def a_target(self, kind: str, rng: Random, elements: list[str]) -> str:
+        """A target of a kind: with a name that there is, mostly."""
+        declared = TARGETS.get(kind)
+        if declared is not None and not declared.named:
+            return kind
+        names = declared.names if declared and declared.names else STEPS if declared is None else ()
+        if rng.random() < 0.15:
+            names = TEXTS[1:8]
+        elif not names:
+            names = (
+                (str(uuid4()),)
+                if declared and declared.ids
+                else (*elements, *(f"{each}.1" for each in elements), "fuel")
+            )
+        return f"{kind}.{rng.choice(names)}"
+
+    def elements(self, job: Job) -> list[dict[str, Any]]:
+        if job.original_revision_id is None:
+            return []
+        return cast(list[dict[str, Any]], self.get(f"jobs/{job.pk}/boards/original")["elements"])
+
+    def stands(self, job: Job, target: str) -> Any:
+        """What stands at a target now, as the client would say it."""
+        return value_at(current(Job.objects.values_list("state", flat=True).get(pk=job.pk)), target)
+
+    def comes_in_again(self, job: Job) -> None:
+        self.assertEqual(self.client.get(f"/api/jobs/{job.pk}/sheet.json").status_code, 200)
+        data = b"".join(cast(Any, self.client.get(f"/api/jobs/{job.pk}/package.zip")).streaming_content)
+        answer = self.elsewhere.post("/api/packages", data, content_type="application/zip")
+        self.assertEqual(answer.status_code, 200, answer.content[:600])
+        self.assertEqual(self.elsewhere.get(f"/api/jobs/{answer.json()['id']}").status_code, 200)
