@@ -142,6 +142,8 @@ class Hostile(SimpleTestCase):
             (self.zipped(contents_json=b"{}", job_json=b"{}"), "worthy-twin/package"),
             (self.zipped(contents_json=manifest, job_json=b"[]"), "a JSON object"),
             (self.zipped(contents_json=manifest, job_json=b" " * 30_000_000), "at most"),
+            # a defect: many such files grew to half a gigabyte before they were refused
+            (self.zipped(contents_json=manifest, job_json=b" " * 3_000_000), "folded to no less than"),
         ):  # fmt: skip
             with self.assertRaises(DocumentError) as caught:
                 open_package(data)

@@ -33,7 +33,12 @@ class Replay(SimpleTestCase):
             node(
                 2, "original", "A", adds={"family": "ovens", "powered": ["P1"], "remembered": [], "holds": ["isolate"]}
             ),
-            node(3, "replacement", "B", adds={"choice": {"reason": "", "verdict": "fits", "alternatives": []}}),
+            node(
+                3,
+                "replacement",
+                "B",
+                adds={"choice": {"reason": "", "by": "Wennick Tarl", "at": "", "verdict": "fits", "alternatives": []}},
+            ),
             node(4, "hold.isolate", {"where": "main switch"}, adds={"isolates": True}),
             node(5, "found.S1", "01", read_how="by eye"),
             node(6, "wire.w1", {"connector": "C1", "pin": "1"}),
@@ -62,6 +67,18 @@ class Replay(SimpleTestCase):
         ):  # fmt: skip
             with self.subTest(change):
                 self.assertEqual([fault.place for fault in partings(entries, {**state, **change})], [place])
+
+    def test_parts_that_entries_do_not_tell_are_a_state_all_the_same(self) -> None:
+        """A defect: what entries of an earlier version do not tell was taken as it stood, whatever it was."""
+        entries = [node(1, "hold.isolate", {"where": "main switch"}), node(2, "original", "A")]
+        state = json.loads(json.dumps(replay(entries).state))
+        for change, place in (
+            ({"confirmed": {"record": 5}}, "state.confirmed.record"), ({"holds": {"isolate": 1}}, "state.holds.isolate"),
+            ({"power": "maybe"}, "state.power"), ({"family": 123}, "state.family"), ({"powered": [1]}, "state.powered[0]"),
+            ({"boards": {"2": {"found": 1}}}, "entries[1]"), ({"board": "2"}, "entries[1]"),
+        ):  # fmt: skip
+            with self.subTest(change):
+                self.assertEqual([fault.place for fault in partings(entries, {**state, **change})][:1], [place])
 
     def test_an_entry_that_is_none_is_told(self) -> None:
         for wrong, place in (

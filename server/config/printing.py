@@ -6,9 +6,13 @@ from pathlib import Path
 from typing import Any
 
 from django.template.loader import render_to_string
+from PIL import ImageFile
 from weasyprint import CSS, HTML
 from weasyprint.text.fonts import FontConfiguration
 from weasyprint.urls import URLFetcherResponse
+
+# the printing library asks for pictures that break off to be taken as whole, everywhere; here they are none
+ImageFile.LOAD_TRUNCATED_IMAGES = False
 
 FONTS = Path(__file__).parent / "fonts"
 FACES = {"Atkinson Hyperlegible Next": "next.woff2", "Atkinson Hyperlegible Mono": "mono.woff2"}

@@ -40,6 +40,7 @@ from twincore.job import (
 )
 from twincore.job.adding import confirmation, declared
 from twincore.job.given import Given
+from twincore.job.values import is_name
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,7 +81,7 @@ def open_job(person: Person, id: UUID, machine: str, complaint: str, now: dateti
             raise Refused("This id is in use. Load the page again.")
         return there
     machine = " ".join(machine.split())
-    if not machine or not machine.isprintable():
+    if not machine or not is_name(machine):
         raise Faulty("Say which machine it is: its name, place or number, in letters that can be read.")
     last = depot.jobs.aggregate(last=Max("number"))["last"] or 0
     return Job.objects.create(

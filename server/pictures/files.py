@@ -10,6 +10,9 @@ from config.errors import Faulty
 
 MOST_BYTES = 12_000_000
 MOST_PIXELS = 60_000_000
+"""Of a plain JPEG, which is read at the size that is kept."""
+MOST_AT_ONCE = 25_000_000
+"""Pixels of any other picture: such a one is in memory whole while it is read."""
 LONGEST_SIDE = 2400
 KINDS = {"JPEG": "jpg", "PNG": "png", "WEBP": "webp"}
 
@@ -26,19 +29,30 @@ def upright(data: bytes) -> tuple[Image.Image, str]:
         raise Faulty(
             f"Expected at most {MOST_BYTES // 1_000_000} MB, found {len(data) / 1_000_000:.1f}. Take a smaller picture."
         )
-    try:
-        image = Image.open(BytesIO(data), formats=list(KINDS))
-        suffix = KINDS[image.format or ""]
-        if image.width * image.height > MOST_PIXELS:
-            raise Faulty(
-                f"Expected at most {MOST_PIXELS // 1_000_000} million pixels, found {image.width} by {image.height}."
-            )
-        turned = ImageOps.exif_transpose(image)
-        turned.load()
-    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, KeyError, Image.DecompressionBombError) as error:
-        raise Faulty("This is no picture that can be read: expected JPEG, PNG or WebP.") from error
+    image = whole(data)
+    suffix = KINDS[image.format or ""]
+    turned = ImageOps.exif_transpose(image)
     turned.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
     return turned, suffix
+
+
+def whole(data: bytes) -> Image.Image:
+    """A picture read to its end, a large JPEG at a fraction of its size. Raises Faulty where it is none, or breaks off."""
+    try:
+        image = Image.open(BytesIO(data), formats=list(KINDS))
+        by_parts = image.format == "JPEG" and not image.info.get("progressive")
+        most = MOST_PIXELS if by_parts else MOST_AT_ONCE
+        if image.width * image.height > most:
+            kind = "" if by_parts else " in a picture of this kind"
+            raise Faulty(
+                f"Expected at most {most // 1_000_000} million pixels{kind}, found {image.width} by {image.height}."
+            )
+        if image.format == "JPEG":
+            image.draft(None, (LONGEST_SIDE, LONGEST_SIDE))
+        image.load()
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, KeyError, Image.DecompressionBombError) as error:
+        raise Faulty("This is no picture that can be read: expected JPEG, PNG or WebP.") from error
+    return image
 
 
 def as_address(image: Image.Image) -> str:

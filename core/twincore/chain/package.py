@@ -18,6 +18,8 @@ from twincore.profile import open_document
 LARGEST_PACKAGE = 400_000_000
 LARGEST_FILE = 20_000_000
 MOST_FILES = 260
+LARGEST_FOLDED, LARGEST_PLAIN = 100, 500_000
+"""How much smaller a file may be in a package than it is, beyond so many bytes: records fold to a tenth, bombs to a thousandth."""
 MANIFEST = "contents.json"
 DOCUMENTS = ("family.json", "original.board.json", "replacement.board.json")
 """The profiles that a job rests on; those of its further boards stand in `boards/2` and so on."""
@@ -125,6 +127,10 @@ def _unpacked(data: bytes | BinaryIO) -> dict[str, bytes]:
 def _read(packed: zipfile.ZipFile, each: zipfile.ZipInfo) -> bytes:
     if each.file_size > LARGEST_FILE:
         raise DocumentError([Fault(each.filename, f"expected at most {LARGEST_FILE:,} bytes")])
+    if each.file_size > LARGEST_FOLDED * max(each.compress_size, 1) and each.file_size > LARGEST_PLAIN:
+        raise DocumentError(
+            [Fault(each.filename, f"expected a file that is folded to no less than 1/{LARGEST_FOLDED}")]
+        )
     with packed.open(each) as file:
         # the size that a zip states may be a lie: read one byte more at most
         found = file.read(LARGEST_FILE + 1)

@@ -15,6 +15,7 @@ from twincore.job.state import ConfirmedSaid
 from twincore.job.steps import CHECKS, CONFIRMED, recognise, record, rule_out
 from twincore.job.target import Target, checked
 from twincore.job.targets import TARGETS
+from twincore.job.values import is_name
 
 MOST_NAMED = 400
 """Values of one kind that a job keeps."""
@@ -28,7 +29,7 @@ def declared(target: str) -> Target | None:
         return None
     if found is None or bool(name) != found.named:
         raise WrongValue(f"There is nothing called {target} in a job.")
-    if not name.isprintable():
+    if not is_name(name):
         raise WrongValue(f"Expected a name after {kind} that can be read and written.")
     return found
 

@@ -14,7 +14,7 @@ ADDING: dict[str, tuple[str, ...]] = {
     "original": ("family", "powered", "remembered", *OF_THE_KIND, "confirmed"), "replacement": ("choice",),
     "original_profile": ("powered", "remembered", "confirmed"),
     "original_joined": ("original", "original_profile", "family", "powered", "remembered", *OF_THE_KIND, "confirmed"),
-    "cause": ("causes",), "hold": ("power", "holds", "confirmed", "energised", "boards"),
+    "cause": ("causes",), "hold": ("power", "holds", "confirmed", "energised"),
     "test": ("power", "holds", "confirmed"), "confirmed.record": ("rejudged",), "confirmed.fit": ("left",), "confirmed.prove": ("verdict",),
 }  # fmt: skip
 """Targets whose entries bring along what no entry holds (`adds`), and what of the state hangs on that."""

@@ -87,7 +87,9 @@ def replay(entries: Iterable[Mapping[str, Any]]) -> Replayed:
 
 
 def partings(entries: Sequence[Mapping[str, Any]], stored: Mapping[str, Any]) -> list[Fault]:
-    """Where a record's state is not what its entries lead to: at the last entry that speaks of it."""
+    """Where a record's state is not what its entries lead to: at the last entry that speaks of it; or is no state at all, also
+    in those parts that entries of an earlier version do not tell.
+    """
     found = replay(entries)
     kept = cast(dict[str, Any], current(dict(stored)))
     faults = []
@@ -103,7 +105,15 @@ def partings(entries: Sequence[Mapping[str, Any]], stored: Mapping[str, Any]) ->
                     f"expected what entries up to {number} lead to, but the record has something else at {where}",
                 )
             )
-    return sorted(faults, key=lambda fault: int(fault.place[8:-1]))
+    return sorted(faults, key=lambda fault: int(fault.place[8:-1])) or _shape_faults(kept)
+
+
+def _shape_faults(kept: dict[str, Any]) -> list[Fault]:
+    try:
+        checked(State, kept, "state")
+    except DocumentError as error:
+        return list(error.faults)
+    return []
 
 
 def _differing(led_to: Any, kept: Any) -> list[str]:

@@ -20,6 +20,11 @@ from twincore.profile.values import FINEST_DECIMALS
 LARGEST = 1e9
 
 
+def is_name(text: str) -> bool:
+    """Whether a text can be a name in a record: no control character in it, as the published schema has it."""
+    return all(letter >= " " for letter in text)
+
+
 def as_fine_as_kept(number: int | float) -> int | float:
     """A number with the decimals that documents keep: 0.1 + 0.2 is 0.3, and a place in a picture has nine of them."""
     return number if isinstance(number, int) else round(number, FINEST_DECIMALS)

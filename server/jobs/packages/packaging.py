@@ -3,7 +3,6 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 from datetime import datetime
-from io import BytesIO
 from tempfile import SpooledTemporaryFile
 from typing import IO, Any, BinaryIO, cast
 from uuid import UUID, uuid4, uuid5
@@ -11,7 +10,6 @@ from uuid import UUID, uuid4, uuid5
 from django.core.files.base import ContentFile
 from django.db import transaction
 from django.db.models import Max
-from PIL import Image
 
 from catalogue.actions import keep_board, keep_family
 from catalogue.models import BoardRevision, FamilyRevision
@@ -24,6 +22,7 @@ from jobs.queries import job as read_job
 from jobs.sheets import Revisions, keep
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
+from pictures.files import whole
 from twincore.chain import DOCUMENTS, PackageFile, open_package, write_package
 from twincore.errors import DocumentError, Fault
 from twincore.job import FIRST, board_in_hand, partings, step_in_hand, turned
@@ -199,11 +198,9 @@ def _pictures(job: Job, node: dict[str, Any], files: Any, now: datetime, saved: 
     for index, each in enumerate(node.get("pictures", ())):
         data = files[each["file"]]
         try:
-            Image.open(BytesIO(data), formats=["JPEG", "PNG", "WEBP"]).verify()
-        except Exception as error:
-            raise Faulty(
-                "A picture in this package is none.", [Fault(each["file"], "expected JPEG, PNG or WebP")]
-            ) from error
+            whole(data)
+        except Faulty as error:
+            raise Faulty("A picture in this package is none.", [Fault(each["file"], error.detail)]) from error
         name = _id(each["id"], f"pictures[{index}].id")
         picture = Picture(
             id=uuid4(), name=name, job=job, digest=each["digest"], width=each["width"], height=each["height"], added_at=now,

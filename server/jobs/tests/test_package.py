@@ -19,6 +19,7 @@ from catalogue.models import Board, BoardRevision
 from jobs.models import Entry, Job, Picture
 from jobs.tests.world import WorldTestCase
 from people.models import Depot, Person
+from twincore.chain import chained
 
 
 def changed(data: bytes, name: str, change: Callable[[Any], None]) -> bytes:
@@ -182,6 +183,51 @@ class Packages(WorldTestCase):
             (Entry.objects.count(), Job.objects.count(), Picture.objects.count()), (entries, jobs, pictures)
         )
         self.assertEqual([*Path(settings.MEDIA_ROOT).rglob("*.jpg")].__len__(), 1)
+
+    def test_a_chain_made_anew_around_what_is_no_entry_is_refused(self) -> None:
+        """Defects: such packages came in, and the depot's lists could not be read any more."""
+        data = self.package(self.source)
+        self.sign_in("ildro")
+
+        def forged(change: Callable[[Any], None]) -> Callable[[Any], None]:
+            def made(node: Any) -> None:
+                change(node)
+                node["entries"] = [{**each, "number": n} for n, each in enumerate(node["entries"], 1)]
+                for each, digest in zip(node["entries"], chained(node["id"], node["entries"]), strict=True):
+                    each["digest"] = digest
+                node["entry_count"] = len(node["entries"])
+
+            return made
+
+        def said(target: str, after: Any, **more: Any) -> Callable[[Any], None]:
+            entry = {
+                "id": str(uuid4()),
+                "at": "2026-03-02T03:00:00.000+00:00",
+                "by": "X",
+                "target": target,
+                "after": after,
+                **more,
+            }
+            key = target.partition(".")
+
+            def change(node: Any) -> None:
+                node["entries"].append(entry)
+                part = {"serial": "serial", "original": "original", "family": "family"}.get(key[0])
+                node["state"].update({part: after} if part else {})
+
+            return forged(change)
+
+        name = str(uuid4())
+        for change in (
+            said("original", 123), said("serial", [1]), said(f"defect.{name}", {"what": 1}), said("family", {"a": 1}),
+            said("test.fuse", {"restored": {"value": 1}}), said("confirmed.record", {"note": 5}), said("found.S1", {"a": 1}),
+            said("board.9", {"title": "x"}), said("found.S1", "01", board="2"),
+            forged(lambda node: node["state"].update(confirmed={"record": 5})),
+            forged(lambda node: node["state"].update(boards={"2": {}})),
+        ):  # fmt: skip
+            self.assertTrue(self.bring(changed(data, "job.json", change), 422)["faults"])
+        self.get("jobs?show=all")
+        self.get("machines")
 
     def test_only_a_parts_lead_brings_jobs_in_and_never_its_own(self) -> None:
         data = self.package(self.source)

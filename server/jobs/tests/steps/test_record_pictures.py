@@ -8,8 +8,10 @@ from uuid import uuid4
 from django.test import override_settings
 from PIL import Image, ImageDraw
 
+from config.errors import Faulty
 from jobs.models import Picture
 from jobs.tests.world import FrontTestCase
+from pictures.files import whole
 
 
 def jpeg(width: int = 60, height: int = 30, orientation: int | None = None, place: bool = False) -> bytes:
@@ -53,6 +55,23 @@ class Pictures(FrontTestCase):
         self.assertEqual(self.send(jpeg(), name=name), self.send(jpeg(90, 90), name=name))
         self.assertEqual(Picture.objects.count(), 1)
         self.assertEqual(self.send(jpeg(4800, 1200))["width"], 2400)
+
+    def test_a_picture_costs_no_more_memory_than_one_that_is_kept(self) -> None:
+        """A defect: a small file of very many pixels took half a gigabyte; six at once took the machine."""
+        image = Image.new("L", (7_700, 7_700), 128)
+        plain, progressive, png = io.BytesIO(), io.BytesIO(), io.BytesIO()
+        image.save(plain, "JPEG", quality=20)
+        image.save(progressive, "JPEG", quality=20, progressive=True)
+        image.save(png, "PNG")
+        self.assertEqual(whole(plain.getvalue()).size, (3_850, 3_850))
+        for data in (progressive, png):
+            with self.assertRaisesRegex(Faulty, "at most 25 million pixels"):
+                whole(data.getvalue())
+
+    def test_a_picture_that_breaks_off_is_none(self) -> None:
+        for data in (jpeg(900, 600), jpeg(900, 600)[:-200]):
+            good = data.endswith(b"\xff\xd9")
+            self.send(data, 200 if good else 422)
 
     def test_what_is_no_picture_is_refused_and_nothing_is_kept(self) -> None:
         gif = io.BytesIO()
