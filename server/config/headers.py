@@ -6,6 +6,9 @@ from django.http import HttpRequest, HttpResponse
 
 from config.problems import problem
 
+FORMS = ("multipart/form-data", "application/x-www-form-urlencoded")
+"""Kinds of body that are read to look for a form token before anybody is asked who sends them."""
+TAKES_FORMS = ("/api/imports",)
 POLICY = (
     "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; "
     "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'"
@@ -23,6 +26,20 @@ def content_policy(get_response: Callable[[HttpRequest], HttpResponse]) -> Calla
             response.setdefault("Cache-Control", "no-store")
         response.setdefault("Content-Security-Policy", POLICY)
         return response
+
+    return middleware
+
+
+def forms(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
+    """Middleware, after those that know who asks: a form is read only where one is taken, and only of somebody signed in."""
+
+    def middleware(request: HttpRequest) -> HttpResponse:
+        if request.content_type in FORMS:
+            if request.path not in TAKES_FORMS:
+                return problem(415, "This cannot be read", "Expected application/json, or the file itself as the body.")
+            if not request.user.is_authenticated:
+                return problem(401, "Sign in first", "Nobody is signed in, or the sign-in has run out.")
+        return get_response(request)
 
     return middleware
 

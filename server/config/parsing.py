@@ -19,11 +19,19 @@ class Unreadable(Refused):
     status, title = 400, "This cannot be read"
 
 
+class OtherKind(Unreadable):
+    """A body of a kind that is not taken here: a form of another site sends none of the kind that is."""
+
+    status = 415
+
+
 class StrictParser(Parser):
     """JSON as the standard has it (RFC 8259), and texts that a database keeps."""
 
     def parse_body(self, request: HttpRequest) -> dict[str, Any]:
         """The body of a request. Raises Unreadable with what is wrong in it."""
+        if request.content_type != "application/json":
+            raise OtherKind(f"Expected application/json, found {(request.content_type or 'nothing')[:60]}.")
         try:
             data = json.loads(request.body, parse_constant=_no_number, parse_float=_number)
         except UnicodeDecodeError as error:

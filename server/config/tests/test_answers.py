@@ -18,6 +18,24 @@ class Answers(TestCase):
         self.assertIn("GET", answer.json()["detail"])
 
 
+class Bodies(TestCase):
+    def test_forms_are_refused_before_they_are_read(self) -> None:
+        """A defect: a form of 150 MB from anybody was written to the disk to look for a token in it."""
+        for kind in ("multipart/form-data; boundary=x", "multipart/form-data", "application/x-www-form-urlencoded"):
+            answer = self.client.generic("POST", "/api/session", b"x" * 10, content_type=kind)
+            self.assertEqual((answer.status_code, answer["Content-Type"]), (415, "application/problem+json"), kind)
+
+    def test_where_a_form_is_taken_somebody_is_signed_in(self) -> None:
+        answer = self.client.generic("POST", "/api/imports", b"x" * 10, content_type="multipart/form-data; boundary=x")
+        self.assertEqual(answer.status_code, 401)
+
+    def test_what_a_form_of_another_site_can_send_signs_nobody_in(self) -> None:
+        said = '{"username": "wennick", "password": "torchlight-42"}'
+        answer = self.client.post("/api/session", said, content_type="text/plain")
+        self.assertEqual(answer.status_code, 415)
+        self.assertNotIn("sessionid", answer.cookies)
+
+
 class Cells(SimpleTestCase):
     def test_no_cell_begins_a_formula_and_numbers_stay_numbers(self) -> None:
         for text in ("=1+1", "+SUM(A1)", "@x", "-cmd", "\t=1"):
