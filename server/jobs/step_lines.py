@@ -16,7 +16,11 @@ NAMES = {
 ENDS = {"condemned": "Board condemned", "cleared": "Board cleared", "undecided": "Undecided, going on"}
 
 
-OTHERS = {"cause": "the cause of the board's death to be cleared", "energised": "the supply to be on again"}
+OTHERS = {
+    "cause": "the cause of the board's death to be cleared",
+    "energised": "the supply to be on again",
+    "boards": "the machine's other boards",
+}
 
 
 def waiting_words(each: str) -> str:
