@@ -26,8 +26,14 @@ def is_name(text: str) -> bool:
 
 
 def as_fine_as_kept(number: int | float) -> int | float:
-    """A number with the decimals that documents keep: 0.1 + 0.2 is 0.3, and a place in a picture has nine of them."""
-    return number if isinstance(number, int) else round(number, FINEST_DECIMALS)
+    """A number with the decimals that documents keep: 0.1 + 0.2 is 0.3, and a place in a picture has nine of them.
+
+    Raises what pydantic shows as one fault where next to nothing of it would be kept, as of 1e-12.
+    """
+    kept = number if isinstance(number, int) else round(number, FINEST_DECIMALS)
+    if abs(kept - number) > abs(number) * 1e-6:
+        raise PydanticCustomError("number", f"a number with at most {FINEST_DECIMALS} decimals")
+    return kept
 
 
 @dataclass(frozen=True, slots=True)

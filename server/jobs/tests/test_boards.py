@@ -92,7 +92,8 @@ class Boards(WorldTestCase):
             self.finish_power(job)
         self.entry(self.mixer, "confirmed.prove", {"note": TOLD})
         self.assertEqual(self.step(self.mixer, "hand_over")["waits_for"], ["boards"])
-        self.entry(self.mixer, "confirmed.hand_over", {"note": ""}, status=400)
+        refused = self.entry(self.mixer, "confirmed.hand_over", {"note": ""}, status=400)
+        self.assertEqual(refused["detail"], "This step waits for: the machine's other boards.")
         self.entry(self.drive, "confirmed.prove", {"note": TOLD})
         # said from the drive's sheet, the whole job is handed over and closed
         self.entry(self.drive, "confirmed.hand_over", {"note": ""})

@@ -296,7 +296,7 @@ class Drafts(WorldTestCase):
         self.assertIn(answer.status_code, (400, 422))
         raw = f'{{"seen": {draft["version"]}, "path": ["board", "title"], "after": "half \\ud800"}}'
         answer = self.client.post(f"/api/drafts/{draft['id']}/place", raw, content_type="application/json")
-        self.assertEqual(answer.status_code, 422)
+        self.assertIn(answer.status_code, (400, 422))
 
     def test_the_list_of_drafts_costs_the_same_whatever_its_length(self) -> None:
         self.opened()
