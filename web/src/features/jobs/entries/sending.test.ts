@@ -69,23 +69,35 @@ describe("sending what waits", () => {
   );
 
   it("leaves it to the tab that sends already", async () => {
-    let held = false;
+    let another = true;
     vi.stubGlobal("navigator", {
       locks: {
-        request: async (_: string, __: unknown, work: (lock: object | null) => unknown) => {
-          if (held) return work(null);
-          held = true;
-          const found = await work({});
-          held = false;
-          return found;
-        },
+        request: async (_: string, __: unknown, work: (lock: object | null) => unknown) => work(another ? null : {}),
       },
     });
-    let done: (word: string) => void = () => undefined;
-    const first = aloneInTurn(() => new Promise<string>((resolve) => (done = resolve)));
-    expect(await aloneInTurn(async () => "second")).toBeNull();
-    done("first");
-    expect(await first).toBe("first");
-    expect(await aloneInTurn(async () => "third")).toBe("third");
+    expect(await aloneInTurn(async () => "first")).toBeNull();
+    another = false;
+    expect(await aloneInTurn(async () => "second")).toBe("second");
+  });
+
+  it("takes what one page asks for one after another, where a browser has no locks too", async () => {
+    vi.stubGlobal("navigator", {});
+    const order: string[] = [];
+    let go: () => void = () => undefined;
+    const first = aloneInTurn(async () => {
+      order.push("first begins");
+      await new Promise<void>((resolve) => (go = resolve));
+      order.push("first ends");
+      throw new Error("broke off");
+    });
+    const second = aloneInTurn(async () => {
+      order.push("second");
+      return "second";
+    });
+    await vi.waitFor(() => expect(order).toEqual(["first begins"]));
+    go();
+    await expect(first).rejects.toThrow("broke off");
+    expect(await second).toBe("second");
+    expect(order).toEqual(["first begins", "first ends", "second"]);
   });
 });

@@ -34,8 +34,18 @@ export async function sendAll(job: string, maker: string, onSent: (shown: Job) =
   return sent;
 }
 
-/** One tab sends at a time; where another does, this one leaves it to that. */
-export async function aloneInTurn<T>(work: () => Promise<T>): Promise<T | null> {
+/** What was asked for last in this page; what is asked for next waits for it. */
+let turn: Promise<unknown> = Promise.resolve();
+
+/** In a page one work after another, and one tab at a time; where another tab does it, null: it is left to that. */
+export function aloneInTurn<T>(work: () => Promise<T>): Promise<T | null> {
+  const mine = turn.then(() => inOneTab(work));
+  turn = mine.catch(() => undefined);
+  return mine;
+}
+
+/** Browsers have locks for pages that came encrypted or from the machine itself. */
+async function inOneTab<T>(work: () => Promise<T>): Promise<T | null> {
   if (!("locks" in navigator)) return work();
   return navigator.locks.request("worthy-twin outbox", { ifAvailable: true }, async (lock) => (lock ? work() : null));
 }

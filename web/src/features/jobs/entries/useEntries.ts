@@ -68,7 +68,13 @@ export function useEntries(job: Job) {
   }, [job.id, look, maker, queries]);
 
   useEffect(() => {
-    const again = () => void flush();
+    let asked = false;
+    const again = () => {
+      // where the line hangs the asking does not pile up behind it
+      if (asked) return;
+      asked = true;
+      void flush().finally(() => (asked = false));
+    };
     const soon = window.setTimeout(again, 0);
     window.addEventListener("online", again);
     const timer = window.setInterval(again, 5000);
