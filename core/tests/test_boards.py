@@ -2,6 +2,7 @@
 
 from datetime import UTC, datetime
 from typing import Any, cast
+from unittest.mock import patch
 
 from django.test import SimpleTestCase
 from hypothesis import given
@@ -34,6 +35,7 @@ from twincore.job.case import Case
 from twincore.job.given import Given
 from twincore.job.holds import points_of
 from twincore.job.order import still_forced
+from twincore.job.wires import wiring_plan
 from twincore.profile import Board, Family, parse_board, parse_family
 
 AT = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
@@ -264,6 +266,16 @@ class Machine(SimpleTestCase):
             with self.subTest(one=one, other=other):
                 (found,) = wires_between(case(("1", "between.x", wire(one, other))))
                 self.assertEqual(set(found.wrong), wrong)
+
+    def test_each_board_is_planned_once_however_many_wires_go_between_them(self) -> None:
+        """A defect: every wire worked out the wiring of both its boards anew, and so did every look at their order."""
+        many = [("1", f"between.{n}", wire("C1.1", "C1.1")) for n in range(20)]
+        here = case(*many, *((name, "confirmed.record", {"note": ""}) for name in "12"))
+        with patch("twincore.job.between.wiring_plan", wraps=wiring_plan) as planned:
+            self.assertEqual({side.new for each in wires_between(here) for side in each.sides}, {("C1.7",), ("C1.5",)})
+            self.assertEqual(planned.call_count, 2)
+            order_of_boards(here)
+            self.assertEqual(planned.call_count, 2)
 
     def test_ends_that_are_none_are_refused_with_what_is_expected(self) -> None:
         target = declared("between.x")

@@ -16,15 +16,26 @@ POLICY = (
 
 
 def content_policy(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
-    """Middleware that adds the policy to every answer; those of the API are for the moment, and wrong methods are told as such."""
+    """Middleware that adds the policy to every answer."""
 
     def middleware(request: HttpRequest) -> HttpResponse:
         response = get_response(request)
-        if request.path.startswith("/api/"):
-            if response.status_code == 405:
-                response = _no_such_method(response)
-            response.setdefault("Cache-Control", "no-store")
         response.setdefault("Content-Security-Policy", POLICY)
+        return response
+
+    return middleware
+
+
+def for_the_moment(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
+    """Middleware for what the API says: nobody keeps it, and a method that an address does not take is told in its words."""
+
+    def middleware(request: HttpRequest) -> HttpResponse:
+        response = get_response(request)
+        if not request.path.startswith("/api/"):
+            return response
+        if response.status_code == 405:
+            response = _no_such_method(response)
+        response.setdefault("Cache-Control", "no-store")
         return response
 
     return middleware

@@ -21,8 +21,8 @@ from twincore.job.order import (
 )
 from twincore.job.replay import Replayed, partings, replay
 from twincore.job.sheet import Profiles, sheet_of
-from twincore.job.state import FIRST, VERSION, ConfirmedSaid, State, current, empty_state
-from twincore.job.target import EntryMade, Need, Step, Target, checked
+from twincore.job.state import VERSION, ConfirmedSaid, State, current, empty_state
+from twincore.job.target import FIRST, EntryMade, Need, Step, Target, checked
 from twincore.job.targets import TARGETS
 from twincore.job.together import Supply, contradicts, supply_needed, supply_said
 

@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from twincore.job.boards import names_of, title_of
+from twincore.job.boards import names_of
 from twincore.job.case import Case
 from twincore.job.order import done
 from twincore.job.targets.record import BetweenSaid
@@ -50,12 +50,19 @@ class BoardOrder:
 
 
 @dataclass(frozen=True, slots=True)
+class _Place:
+    """One end on the old board: its pins, and what kind of signal each carries."""
+
+    pins: tuple[Pin, ...] = ()
+    kinds: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
 class _End:
-    """What is known of one end: its pins on the old board, and the plans of the wires that are on them."""
+    """One end, and the plans of the wires that are on it."""
 
     said: Side
-    pins: tuple[Pin, ...]
-    kinds: tuple[str, ...]
+    here: _Place
     planned: tuple[WirePlan, ...]
 
 
@@ -63,7 +70,9 @@ def wires_between(case: Case) -> list[Between]:
     """What was recorded between the boards, in that order, each with where it goes."""
     cases = {each.state["board"]: each for each in case.boards}
     rows = sorted(case.state["between"].items(), key=lambda each: each[1]["n"])
-    return [_between(name, said, cases) for name, said in rows if _is_here(said, cases)]
+    here = [(name, said) for name, said in rows if _is_here(said, cases)]
+    plans = {board: _wires_planned(each) for board, each in cases.items()} if here else {}
+    return [_between(name, said, cases, plans) for name, said in here]
 
 
 def leads_to(case: Case, plug: str) -> list[str]:
@@ -98,31 +107,35 @@ def _is_here(said: BetweenSaid, cases: Mapping[str, Case]) -> bool:
     return {said["one"]["board"], said["other"]["board"]} <= set(cases)
 
 
-def _between(name: str, said: BetweenSaid, cases: Mapping[str, Case]) -> Between:
-    one, other = (_end(cases[end["board"]], end["place"]) for end in (said["one"], said["other"]))
+def _between(
+    name: str, said: BetweenSaid, cases: Mapping[str, Case], plans: Mapping[str, Sequence[WirePlan]]
+) -> Between:
+    ends = (said["one"], said["other"])
+    one, other = (_end(cases[end["board"]], end["place"], plans[end["board"]]) for end in ends)
     return Between(name, said.get("what", ""), (one.said, other.said), tuple(_wrong(one, other)))
 
 
-def _end(case: Case, place: str) -> _End:
-    pins: tuple[Pin, ...] = ()
-    kinds: tuple[str, ...] = ()
-    if case.family is not None and case.original is not None:
-        signals = {each["id"]: each.get("kind", "other") for each in case.family.document.get("signals", ())}
-        every = [pin for plug in plugs_of(case.original, case.family).values() for pin in plug.pins.values()]
-        pins = tuple(pin for pin in every if place in (pin.place, pin.connector))
-        kinds = tuple(signals.get((pin.carries or "").partition("/")[0], "other") for pin in pins)
-    plan = wiring_plan(case)
-    known = plan is not None and done(case.state, "record")
-    planned = tuple(
-        each for each in (plan.plan.wires if plan else ()) if place in (each.from_pin.place, each.from_pin.connector)
-    )
-    new = (
-        tuple(dict.fromkeys(_as_told(place, each.to_pin) for each in planned if each.to_pin))
-        if known and planned
-        else None
-    )
-    carries = ", ".join(dict.fromkeys(pin.title for pin in pins if pin.carries))
-    return _End(Side(case.state["board"], place, carries, new), pins, kinds, planned if known else ())
+def _wires_planned(case: Case) -> Sequence[WirePlan]:
+    """Where the wires of a board go; none before the board is recorded."""
+    plan = wiring_plan(case) if done(case.state, "record") else None
+    return plan.plan.wires if plan else ()
+
+
+def _place(case: Case, place: str) -> _Place:
+    if case.family is None or case.original is None:
+        return _Place()
+    signals = {each["id"]: each.get("kind", "other") for each in case.family.document.get("signals", ())}
+    every = [pin for plug in plugs_of(case.original, case.family).values() for pin in plug.pins.values()]
+    pins = tuple(pin for pin in every if place in (pin.place, pin.connector))
+    return _Place(pins, tuple(signals.get((pin.carries or "").partition("/")[0], "other") for pin in pins))
+
+
+def _end(case: Case, place: str, wires: Sequence[WirePlan]) -> _End:
+    here = _place(case, place)
+    planned = tuple(each for each in wires if place in (each.from_pin.place, each.from_pin.connector))
+    new = tuple(dict.fromkeys(_as_told(place, each.to_pin) for each in planned if each.to_pin)) if planned else None
+    carries = ", ".join(dict.fromkeys(pin.title for pin in here.pins if pin.carries))
+    return _End(Side(case.state["board"], place, carries, new), here, planned)
 
 
 def _as_told(place: str, pin: Pin) -> str:
@@ -138,8 +151,8 @@ def _wrong(one: _End, other: _End) -> list[Wrong]:
     classes = [end.volts_class for end in ends if end is not None and end.volts_class not in (None, "dry")]
     if len(classes) == 2 and classes[0] != classes[1]:
         found.append("other voltage")
-    kinds = {kind for end in (one, other) if len(end.kinds) == 1 for kind in end.kinds}
-    if len(one.kinds) == len(other.kinds) == 1 and len(kinds) == 1:
+    kinds = {*one.here.kinds, *other.here.kinds}
+    if len(one.here.kinds) == len(other.here.kinds) == 1 and len(kinds) == 1:
         found += ["two drive it"] if kinds == {"output"} else ["nothing drives it"] if kinds == {"input"} else []
     return found
 
@@ -148,7 +161,7 @@ def _pin_now(end: _End) -> Pin | None:
     """The pin that a single wire is on: on the new board where that is planned, else on the old one."""
     if len(end.planned) == 1 and end.planned[0].to_pin is not None:
         return end.planned[0].to_pin
-    return end.pins[0] if len(end.pins) == 1 else None
+    return end.here.pins[0] if len(end.here.pins) == 1 else None
 
 
 def _drives(case: Case) -> dict[str, dict[str, tuple[str, ...]]]:
@@ -158,9 +171,9 @@ def _drives(case: Case) -> dict[str, dict[str, tuple[str, ...]]]:
     for said in case.state["between"].values():
         if not _is_here(said, cases):
             continue
-        ends = [(end["board"], _end(cases[end["board"]], end["place"])) for end in (said["one"], said["other"])]
-        for (board, end), (far, _) in (ends, ends[::-1]):
-            places = [pin.place for pin, kind in zip(end.pins, end.kinds, strict=True) if kind == "output"]
+        ends = [(end["board"], _place(cases[end["board"]], end["place"])) for end in (said["one"], said["other"])]
+        for (board, here), (far, _) in (ends, ends[::-1]):
+            places = [pin.place for pin, kind in zip(here.pins, here.kinds, strict=True) if kind == "output"]
             over.setdefault((str(board), str(far)), []).extend(places)
     found: dict[str, dict[str, tuple[str, ...]]] = {}
     for (one, other), places in over.items():
@@ -171,11 +184,6 @@ def _drives(case: Case) -> dict[str, dict[str, tuple[str, ...]]]:
 
 def _plug_of(place: str) -> str:
     return place.partition(".")[0]
-
-
-def end_words(case: Case, board: str, place: str) -> str:
-    """An end as people say it: "Drive board X1.3"."""
-    return f"{title_of(case.state, board)} {place}"
 
 
 def places_of(case: Case) -> Sequence[str] | None:

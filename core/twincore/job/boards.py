@@ -7,8 +7,8 @@ Every rule of a job reads a sheet, and need not know that there are others.
 
 from typing import Any, cast, get_args
 
-from twincore.job.state import FIRST, State, empty_state
-from twincore.job.target import Step
+from twincore.job.state import State, empty_state
+from twincore.job.target import FIRST, Step
 from twincore.job.targets import TARGETS
 from twincore.job.targets.recognise import BoardName
 
@@ -90,7 +90,7 @@ def turned(state: State, board: str) -> State:
 
 def sheets(state: State) -> list[State]:
     """Every sheet of a job, in the order of its boards."""
-    return [turned(state, name) for name in names_of(state)] if state["boards"] else [state]
+    return [turned(state, name) for name in names_of(state)]
 
 
 def other_sheets(state: State) -> list[State]:

@@ -35,9 +35,9 @@ def borrowed(
     return [_line(node, board, family, pins, found) for node in does]
 
 
-def put_back(lines: Iterable[Borrowed]) -> str:
-    """All that is put back afterwards, the last first; empty where nothing was changed."""
-    return "; ".join([each.back for each in lines if each.back][::-1])
+def put_back(lines: Iterable[Borrowed], also: str = "") -> str:
+    """All that is put back afterwards, the last first, and what besides is said to be; empty where nothing was changed."""
+    return "; ".join([*[each.back for each in lines if each.back][::-1], *([also] if also else [])])
 
 
 def unread_sets(does: Iterable[Mapping[str, Any]], board: Board | None, found: Mapping[str, Any]) -> list[str]:

@@ -4,8 +4,8 @@ from typing import Any
 
 from twincore.job.boards import fresh_board
 from twincore.job.order import done
-from twincore.job.state import FIRST, State
-from twincore.job.target import EntryMade
+from twincore.job.state import State
+from twincore.job.target import FIRST, EntryMade
 from twincore.job.targets.record import NOTHING_READ
 from twincore.job.touching import put, reopen, without
 from twincore.profile.record import UNREADABLE

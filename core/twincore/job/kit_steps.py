@@ -1,8 +1,10 @@
 """How a kit is fitted, step by step as its maker writes it: what, where, how far, by which way, what to mind, how to check it."""
 
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import Any
 
+from twincore.carry_over import exactly
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case, new_board
 from twincore.job.facts import fact_values
@@ -15,22 +17,22 @@ from twincore.profile.facts import missing_facts
 class KitMeasure:
     """How far something sits from something: millimetres, and how much less or more still is right."""
 
-    mm: float
-    below_mm: float
-    above_mm: float
+    mm: Fraction
+    below_mm: Fraction
+    above_mm: Fraction
     start: str
 
     def holds(self, measured_mm: float) -> bool:
-        """Whether a measure lies inside."""
-        return self.mm - self.below_mm <= measured_mm <= self.mm + self.above_mm
+        """Whether a measure lies inside, its edges too."""
+        measured = Fraction(exactly(measured_mm))
+        return self.mm - self.below_mm <= measured <= self.mm + self.above_mm
 
     @property
     def words(self) -> str:
         """As it is told: "42 mm (41 to 44) from the lower hole"."""
-        band = (
-            f" ({self.mm - self.below_mm:g} to {self.mm + self.above_mm:g})" if self.below_mm or self.above_mm else ""
-        )
-        return f"{self.mm:g} mm{band}" + (f" from {self.start}" if self.start else "")
+        low, mm, high = (float(each) for each in (self.mm - self.below_mm, self.mm, self.mm + self.above_mm))
+        band = f" ({low:g} to {high:g})" if low < high else ""
+        return f"{mm:g} mm{band}" + (f" from {self.start}" if self.start else "")
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,8 +65,8 @@ def kit_steps(case: Case) -> list[KitStep]:
 def _measure(node: dict[str, Any] | None) -> KitMeasure | None:
     if node is None:
         return None
-    below, above = (float(node.get(side, 0)) for side in ("below", "above"))
-    return KitMeasure(float(node["mm"]), below, above, node.get("from", ""))
+    below, above = (Fraction(node.get(side, 0)) for side in ("below", "above"))
+    return KitMeasure(Fraction(node["mm"]), below, above, node.get("from", ""))
 
 
 def kit_step_value(case: Case, name: str, after: KitStepSaid, given: Given) -> dict[str, Any]:
@@ -81,7 +83,7 @@ def kit_step_value(case: Case, name: str, after: KitStepSaid, given: Given) -> d
     measured = after.get("measured_mm")
     if measured is None:
         raise WrongValue(f"{step.what}: measure it, in millimetres. Wanted: {step.measure.words}.")
-    if not step.measure.holds(float(measured)) and not given.reason.strip():
+    if not step.measure.holds(measured) and not given.reason.strip():
         raise WrongValue(
             f"{step.what}: {measured:g} mm is outside {step.measure.words}. Set it anew, or say why it stays so."
         )

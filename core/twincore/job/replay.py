@@ -9,8 +9,8 @@ from twincore.errors import DocumentError, Fault
 from twincore.job.boards import BOARD_NAMES, board_of, names_of
 from twincore.job.changing import ADDING, changed
 from twincore.job.order import STEPS
-from twincore.job.state import FIRST, ConfirmedSaid, State, current, empty_state
-from twincore.job.target import EntryMade, checked
+from twincore.job.state import ConfirmedSaid, State, current, empty_state
+from twincore.job.target import FIRST, EntryMade, checked
 from twincore.job.targets import TARGETS
 
 

@@ -5,7 +5,7 @@ from typing import Annotated, Any, Literal, NotRequired, cast
 from pydantic import StringConstraints, TypeAdapter
 from typing_extensions import TypedDict
 
-from twincore.job.target import Signed
+from twincore.job.target import FIRST, Signed
 from twincore.job.targets import TARGETS
 from twincore.job.targets.carry_over import MeaningKept
 from twincore.job.targets.choose import ChoiceKept, RejudgedKept, SameBoard
@@ -43,8 +43,6 @@ from twincore.wiring.plan import Order
 
 VERSION = 2
 """Of the state as it is stored; 1 had no number, and nothing of what came later."""
-FIRST = "1"
-"""The board that a job was opened for."""
 End = Literal["condemned", "cleared", "undecided"]
 Positions = dict[str, Position]
 

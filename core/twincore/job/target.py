@@ -16,6 +16,8 @@ Step = Literal[
 ]  # fmt: skip
 Need = Step | Literal["cause", "energised", "boards"]
 """What may be waited for: a step, the cause of the board's death cleared, the supply back on, or the machine's other boards."""
+FIRST = "1"
+"""The board that a job was opened for."""
 Subject = Literal["machine", "kind", "original", "replacement"]
 """What an entry speaks of. Another replacement, original or kind of machine takes along what speaks of it and of what
 comes after it in this list; what is said of the machine stays."""
@@ -49,7 +51,7 @@ class EntryMade:
     reason: str = ""
     read_how: str = ""
     adds: dict[str, Any] = field(default_factory=dict)
-    board: str = "1"
+    board: str = FIRST
     """The board of the job that it speaks of; the first one where it speaks of the machine."""
 
     def signed(self, timespec: str = "seconds") -> dict[str, Any]:

@@ -57,7 +57,8 @@ class HoldPoint:
 
 
 def hold_points(families: Iterable[Family], boards: Iterable[Board], facts: Mapping[str, Any]) -> list[HoldPoint]:
-    """The hold points of a job in their order: family first, then what the boards store; the usual ones without a family.
+    """The hold points of a job in their order: family first, then what the boards store; the usual ones where no
+    family names one that holds here.
 
     A family's hold point with conditions (`if`) is left out where the facts say that it does not apply, and kept where
     a fact is missing. Boards of several families in one machine are made safe once: a further family adds the kinds of

@@ -3,7 +3,6 @@
 from ninja import Schema
 
 from twincore.job import Step
-from twincore.job.between import Wrong
 
 
 class SheetLine(Schema):
@@ -50,7 +49,8 @@ class LeadShown(Schema):
     id: str
     what: str
     ends: list[EndShown]
-    wrong: list[Wrong]
+    wrong: list[str]
+    """In words, with what to do."""
 
 
 class WiresBetween(Schema):

@@ -5,15 +5,16 @@ from collections.abc import Mapping
 from jobs.boards.schemas import BoardsOfJob, EndShown, LeadShown, SheetLine, WiresBetween
 from jobs.cases import case_of
 from jobs.models import Job
-from twincore.job import FIRST, State, board_in_hand, proved, several, step_in_hand, title_of, turned, why_of
-from twincore.job.between import Between, BoardOrder, order_of_boards, places_of, wires_between
+from jobs.sheets import id_of, sheet
+from twincore.job import State, board_in_hand, proved, several, step_in_hand, title_of, why_of
+from twincore.job.between import Between, BoardOrder, Wrong, order_of_boards, places_of, wires_between
 from twincore.job.unfitted import ready_for_power
 
-WRONG_WORDS = {
-    "cut at one end": "one end goes to the new board, the other is tied back: the wire would end nowhere",
-    "other voltage": "the two ends are of different voltages",
-    "nothing drives it": "both ends are inputs: nothing drives this wire",
-    "two drive it": "both ends are outputs: two drive this wire against each other",
+WRONG_WORDS: dict[Wrong, str] = {
+    "cut at one end": "One end goes to the new board, the other is tied back: the wire would end nowhere. Decide both together.",
+    "other voltage": "Its two ends are of different voltages. Look again before it gets power.",
+    "nothing drives it": "Both its ends are inputs: nothing drives it. Look where it goes.",
+    "two drive it": "Both its ends are outputs, driving against each other. Look where it goes.",
 }
 
 
@@ -25,19 +26,18 @@ def boards_of(job: Job) -> BoardsOfJob | None:
     order = order_of_boards(case)
     ready = {each.state["board"] for each in case.boards if ready_for_power(each)}
     return BoardsOfJob(
-        sheets=[_line(job, turned(job.state, name)) for name in order.boards],
+        sheets=[_line(sheet(job, name)) for name in order.boards],
         next=board_in_hand(job.state, order.boards, ready),
         said=order.said,
         because=_because(job.state, order),
     )
 
 
-def _line(job: Job, sheet: State) -> SheetLine:
-    name = sheet["board"]
+def _line(job: Job) -> SheetLine:
+    state = job.state
     return SheetLine(
-        id=str(job.pk) if name == FIRST else f"{job.pk}.{name}", board=name, title=title_of(sheet, name),
-        why=why_of(sheet, name), original=sheet["original"],
-        replacement=sheet["replacement"], step=step_in_hand(sheet), proved=proved(sheet),
+        id=id_of(job), board=job.board, title=title_of(state, job.board), why=why_of(state, job.board),
+        original=state["original"], replacement=state["replacement"], step=step_in_hand(state), proved=proved(state),
     )  # fmt: skip
 
 
@@ -69,7 +69,7 @@ def between_shown(job: Job) -> WiresBetween:
 
 def _between(state: State, each: Between) -> LeadShown:
     return LeadShown(
-        id=each.id, what=each.what, wrong=list(each.wrong),
+        id=each.id, what=each.what, wrong=[WRONG_WORDS[wrong] for wrong in each.wrong],
         ends=[
             EndShown(
                 board=end.board, title=title_of(state, end.board), place=end.place, carries=end.carries,
@@ -87,7 +87,7 @@ def between_told(job: Job) -> list[Mapping[str, str]]:
             "what": each.what,
             "was": " to ".join(f"{end.title} {end.place}" for end in each.ends),
             "now": " to ".join(f"{end.title} {_now(end)}" for end in each.ends),
-            "wrong": "; ".join(WRONG_WORDS[wrong] for wrong in each.wrong),
+            "wrong": " ".join(each.wrong),
         }
         for each in between_shown(job).between
     ]

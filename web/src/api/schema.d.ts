@@ -5225,7 +5225,7 @@ export interface components {
             /** Ends */
             ends: components["schemas"]["EndShown"][];
             /** Wrong */
-            wrong: ("cut at one end" | "other voltage" | "nothing drives it" | "two drive it")[];
+            wrong: string[];
         };
         /**
          * WiresBetween

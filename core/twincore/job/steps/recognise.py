@@ -5,7 +5,7 @@ from twincore.errors import Refusal, WrongValue
 from twincore.job.boards import names_of, title_of, turned
 from twincore.job.case import Case
 from twincore.job.given import Check, Given
-from twincore.job.state import FIRST
+from twincore.job.target import FIRST
 from twincore.job.targets.recognise import BoardSaid, FactSaid, PlateSaid
 from twincore.recognise import read_serial
 

@@ -145,8 +145,8 @@ def undo_of(case: Case, test: Test) -> str:
     """How a test is put back on this board, in words."""
     if case.family is None or not test.does:
         return test.undo
-    told = put_back(borrowed(test.does, case.original, case.family, case.state["found"]))
-    return "; ".join(each for each in (told, test.undo if test.undo != BACK else "") if each) or test.undo
+    lines = borrowed(test.does, case.original, case.family, case.state["found"])
+    return put_back(lines, "" if test.undo == BACK else test.undo) or test.undo
 
 
 def cause_value(case: Case, name: str, after: CauseSaid, given: Given) -> CauseSaid:

@@ -61,8 +61,7 @@ def _undo(override: Override, case: Case) -> str:
     if not override.does or case.family is None:
         return override.undo
     stands = case.state["left"] or {}
-    told = put_back(borrowed(override.does, board_in(case), case.family, stands))
-    return "; ".join(each for each in (told, override.undo) if each)
+    return put_back(borrowed(override.does, board_in(case), case.family, stands), override.undo)
 
 
 def proving_shown(job: Job) -> ProvingShown:

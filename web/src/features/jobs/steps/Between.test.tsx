@@ -26,10 +26,17 @@ function shown(between: Schemas["LeadShown"][], adds = false, places: Record<str
 describe("wires between the boards", () => {
   it("are shown with both their new places, and what is not sound about them in words", async () => {
     const ends = [end("1", "J2.4", ["J2.4"], "Motor thermal contact"), end("2", "D2.5", [], "Ready contact")];
-    shown([{ id: "a", what: "white", ends, wrong: ["cut at one end"] }]);
+    shown([
+      {
+        id: "a",
+        what: "white",
+        ends,
+        wrong: ["One end goes to the new board, the other is tied back: the wire would end nowhere."],
+      },
+    ]);
     const row = (await screen.findByText("white")).closest("li");
     expect(row?.textContent).toContain("tied back");
-    expect(row?.textContent).toContain("It would end nowhere");
+    expect(row?.textContent).toContain("the wire would end nowhere");
     expect(screen.queryByRole("button")).toBeNull();
   });
 

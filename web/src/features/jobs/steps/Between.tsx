@@ -11,14 +11,6 @@ import type { StepProps } from "../stepProps";
 type Row = Schemas["LeadShown"];
 type Board = Schemas["EndSaid"]["board"];
 
-const WRONG: Record<Row["wrong"][number], string> = {
-  "cut at one end":
-    "one end goes to the new board, the other is tied back. It would end nowhere: decide both together.",
-  "other voltage": "its two ends are of different voltages. Look again before it gets power.",
-  "nothing drives it": "both its ends are inputs: nothing drives it. Look where it goes.",
-  "two drive it": "both its ends are outputs, driving against each other. Look where it goes.",
-};
-
 /** The wires from one board of the machine to another: where each was, and where it goes once both are exchanged. */
 export function Between({ job, put, adds = false }: StepProps & { adds?: boolean }) {
   const found = useBetween(job);
@@ -35,7 +27,7 @@ export function Between({ job, put, adds = false }: StepProps & { adds?: boolean
               <Ends row={row} />
               {row.wrong.map((wrong) => (
                 <strong key={wrong} className="order-last basis-full">
-                  {row.ends[0]?.title} {row.ends[0]?.place}: {WRONG[wrong]}
+                  {row.ends[0]?.title} {row.ends[0]?.place}: {wrong}
                 </strong>
               ))}
               {adds && !job.closed && (
