@@ -13,6 +13,7 @@ from jobs.cases import case_of
 from jobs.confirming import settles
 from jobs.ledger.chaining import attachment_of, chain, closed_as
 from jobs.models import Entry, Job
+from jobs.queries import as_read
 from jobs.sheets import keep, sheet
 from jobs.step_lines import waiting_words
 from jobs.steps.hand_over.feedback import count_outcome
@@ -105,11 +106,13 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
             raise Refused("This entry's id is in use. Load the page again.")
         return job
     target = declared(new.target)
-    job.state = current(job.state)
+    job = as_read(job)
     check_open(job, new.target)
+    takes_back = _check_void(job, new)
     job = sheet(job, board_of(new.target, new.board))
     _check_unchanged(job, new)
-    if waiting := target_waits_for(job.state, new.target, new.read_how):
+    waiting = [] if takes_back else target_waits_for(job.state, new.target, new.read_how)
+    if waiting:
         raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
     _check_supply(job, new)
     before = value_at(job.state, new.target)
@@ -176,6 +179,17 @@ def check_open(job: Job, target: str) -> None:
     handed = "hand_over" in job.state["confirmed"] and target not in ("signed", "confirmed.hand_over")
     if handed:
         raise Refused("This job is handed over and waits for a second person. Take the hand-over back to change it.")
+
+
+def _check_void(job: Job, new: NewEntry) -> bool:
+    """Refuse everything else as long as an entry stands that says nothing that can stand; whether this one takes it back."""
+    if not job.void or (new.target in TARGETS and TARGETS[new.target].later):
+        return False
+    for void in job.void:
+        if new.after is None and (void.target, void.board) == (new.target, board_of(new.target, new.board)):
+            return True
+    first = job.void[0]
+    raise Refused(f"Take entry {first.number} ({first.target}) back first: it says nothing that can stand.")
 
 
 def _check_supply(job: Job, new: NewEntry) -> None:

@@ -30,12 +30,13 @@ from jobs.schemas import (
     JobShown,
     NewJob,
     SkippedShown,
+    VoidShown,
 )
 from jobs.sheets import SheetId, asked_for, id_of
 from jobs.step_lines import steps_of
 from people.access import person_of
 from twincore.job import State, Step, current, names_of, several, step_in_hand, title_of, uncleared_causes
-from twincore.job.boards import speaks_of_all
+from twincore.job.boards import board_of, speaks_of_all
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import codes_to_read, facts_of, told_of_plate
 from twincore.job.holds import skipped
@@ -46,15 +47,16 @@ router = Router(tags=["jobs"])
 
 
 def _line(job: Job) -> dict[str, Any]:
+    state = current(job.state)
     return {
         "id": id_of(job),
         "code": job.code,
         "machine": job.machine,
         "complaint": job.complaint,
         "step": job.step,
-        "original": job.state["original"],
-        "replacement": job.state["replacement"],
-        "more_boards": len(job.state.get("boards", {})),
+        "original": state["original"],
+        "replacement": state["replacement"],
+        "more_boards": len(state["boards"]),
         "changed_at": job.changed_at,
         "closed": job.closed_at is not None,
     }
@@ -76,6 +78,15 @@ def _shown(job: Job) -> JobSheet:
         "run_count": len(state["runs"]),
         "origin": job.origin,
         "together": boards_of(job),
+        "void": [
+            VoidShown(
+                number=each.number,
+                target=each.target,
+                expected=each.expected,
+                here=board_of(each.target, job.board) == each.board,
+            )
+            for each in job.void
+        ],
         "skipped": [SkippedShown(**each) for each in skipped(case_of(job))],
     }
     return JobShown.model_validate({**state, **_line(job), **follows})

@@ -8,7 +8,7 @@ from django.db import models
 from catalogue.models import BoardRevision, FamilyRevision
 from people.models import Depot, Person
 from pictures.models import KeptPicture
-from twincore.job import FIRST
+from twincore.job import FIRST, Void
 
 
 class Job(models.Model):
@@ -34,6 +34,8 @@ class Job(models.Model):
 
     board = FIRST
     """The board whose sheet is at hand."""
+    void: tuple[Void, ...] = ()
+    """Its entries that say nothing that can stand; only a job whose state is damaged has any."""
     others: dict[str, Any] | None = None
     """The revisions of the job's other boards, once somebody asked for them."""
 

@@ -1,14 +1,16 @@
 """Reading jobs."""
 
+from typing import Any, cast
 from uuid import UUID
 
 from django.db.models import Q, QuerySet
 
 from config.errors import NotThere
+from jobs.ledger.chaining import entry_node
 from jobs.models import ENDS_A_STEP, Entry, Job, OtherBoard
 from jobs.sheets import LEFT_OUT, LOADED, asked_for, sheet
 from people.models import Person
-from twincore.job import STEPS, Step, current
+from twincore.job import STEPS, Step, mended
 
 
 def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
@@ -38,9 +40,14 @@ def job(person: Person, asked: UUID | str) -> Job:
     )
     if found is None:
         raise NotThere("Your depot has no such job.")
-    # a job of an earlier version keeps nothing of what came later
-    found.state = current(found.state)
-    return sheet(found, board)
+    return sheet(as_read(found), board)
+
+
+def as_read(job: Job) -> Job:
+    """A job with its state as this version has it: where what is stored is damaged, as its entries tell it."""
+    found = mended(job.state, lambda: [entry_node(each) for each in job.entries.order_by("number")])
+    job.state, job.void = cast(dict[str, Any], found.state), found.void
+    return job
 
 
 def jobs_with(part_number: str) -> QuerySet[Job]:

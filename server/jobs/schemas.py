@@ -77,6 +77,16 @@ class SkippedShown(Schema):
     at: datetime
 
 
+class VoidShown(Schema):
+    """An entry that says nothing that can stand, to be taken back."""
+
+    number: int
+    target: str
+    expected: str
+    here: bool
+    """Whether it is taken back on this sheet, and not on that of another board."""
+
+
 class JobSheet(JobLine):
     """A job's sheet: what follows from its entries; JobShown adds what they add up to, part by part."""
 
@@ -91,6 +101,8 @@ class JobSheet(JobLine):
     entry_count: int
     run_count: int
     skipped: list[SkippedShown]
+    void: list[VoidShown]
+    """Entries that say nothing that can stand: nothing else is taken until they are taken back."""
     together: BoardsOfJob | None
     """The boards of the job, where there are several."""
     origin: dict[str, Any] | None

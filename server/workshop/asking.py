@@ -8,6 +8,7 @@ from django.db.models import QuerySet
 from catalogue.models import BoardPicture
 from jobs.models import Job
 from people.models import Person
+from twincore.job import current
 
 MOST_PICTURES = 6
 
@@ -20,7 +21,7 @@ def asked_of(person: Person) -> QuerySet[Job]:
 
 def pictures_beside(person: Person, jobs: list[Job]) -> dict[str, list[UUID]]:
     """The depot's pictures of the boards that jobs have as originals, by their numbers; one query."""
-    numbers = [job.state["original"] for job in jobs if job.state["original"]]
+    numbers = [number for job in jobs if (number := current(job.state)["original"])]
     found: dict[str, list[UUID]] = defaultdict(list)
     for each in BoardPicture.objects.filter(depot=person.depot_id, part_number__in=numbers):
         if len(found[each.part_number]) < MOST_PICTURES:

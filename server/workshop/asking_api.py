@@ -7,7 +7,9 @@ from django.http import HttpRequest
 from ninja import Query, Router, Schema
 
 from config.paging import Page, Paging, paged
+from jobs.models import Job
 from people.access import person_of
+from twincore.job import State, current
 from workshop import asking
 
 router = Router(tags=["workshop"])
@@ -33,12 +35,13 @@ def list_asked(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
     person = person_of(request)
     found = paged(asking.asked_of(person), paging, lambda job: job)
     pictures = asking.pictures_beside(person, found["items"])
-    found["items"] = [
-        AskedShown(
-            job=job.pk, code=job.code, machine=job.machine, complaint=job.complaint, original=job.state["original"],
-            pictures=pictures.get(job.state["original"] or "", []),
-            **{name: job.state["asked"][name] for name in ("what", "by", "at")},
-        )
-        for job in found["items"]
-    ]  # fmt: skip
+    found["items"] = [_asked(job, current(job.state), pictures) for job in found["items"]]
     return found
+
+
+def _asked(job: Job, state: State, pictures: dict[str, list[UUID]]) -> AskedShown:
+    asked = state["asked"] or {"what": "What was asked cannot be read: open the job.", "by": "", "at": ""}
+    return AskedShown(
+        job=job.pk, code=job.code, machine=job.machine, complaint=job.complaint, original=state["original"],
+        pictures=pictures.get(state["original"] or "", []), what=asked["what"], by=asked["by"], at=asked["at"],
+    )  # fmt: skip

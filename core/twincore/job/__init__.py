@@ -2,6 +2,7 @@
 
 from twincore.job.boards import BOARD_NAMES, board_of, names_of, several, sheets, title_of, turned, why_of
 from twincore.job.changing import KEPT_BESIDE, as_said, changed, value_at
+from twincore.job.mending import Mended, Void, mended
 from twincore.job.order import (
     OVER_PORT,
     STEPS,
@@ -19,9 +20,10 @@ from twincore.job.order import (
     unread_powered,
     waiting_for,
 )
+from twincore.job.reading import current
 from twincore.job.replay import Replayed, partings, replay
 from twincore.job.sheet import Profiles, sheet_of
-from twincore.job.state import VERSION, ConfirmedSaid, State, current, empty_state
+from twincore.job.state import VERSION, ConfirmedSaid, State, empty_state
 from twincore.job.target import FIRST, EntryMade, Need, Step, Target, checked
 from twincore.job.targets import TARGETS
 from twincore.job.together import Supply, contradicts, supply_needed, supply_said
@@ -36,6 +38,7 @@ __all__ = [
     "VERSION",
     "ConfirmedSaid",
     "EntryMade",
+    "Mended",
     "Need",
     "Profiles",
     "Replayed",
@@ -44,6 +47,7 @@ __all__ = [
     "Step",
     "Supply",
     "Target",
+    "Void",
     "as_said",
     "board_in_hand",
     "board_of",
@@ -54,6 +58,7 @@ __all__ = [
     "current",
     "done",
     "empty_state",
+    "mended",
     "names_of",
     "partings",
     "proved",

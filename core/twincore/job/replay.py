@@ -1,6 +1,6 @@
 """A job played again from its entries alone: what they lead to, and where a record says otherwise."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, cast
@@ -9,7 +9,8 @@ from twincore.errors import DocumentError, Fault
 from twincore.job.boards import BOARD_NAMES, board_of, names_of
 from twincore.job.changing import ADDING, changed
 from twincore.job.order import STEPS
-from twincore.job.state import ConfirmedSaid, State, current, empty_state
+from twincore.job.reading import shape_faults
+from twincore.job.state import ConfirmedSaid, State, empty_state
 from twincore.job.target import FIRST, EntryMade, checked
 from twincore.job.targets import TARGETS
 
@@ -17,12 +18,13 @@ from twincore.job.targets import TARGETS
 @dataclass(frozen=True, slots=True)
 class Replayed:
     """Where entries lead; `untold` names the parts that entries of an earlier version do not tell, and `touched` the number of
-    the entry that changed each part last.
+    the entry that changed each part last. `void` are entries that say nothing that can stand, each with what is wrong.
     """
 
     state: State
     untold: frozenset[str]
     touched: dict[str, int]
+    void: dict[int, Fault]
 
 
 def entry_of(node: Mapping[str, Any], number: int) -> EntryMade:
@@ -60,22 +62,26 @@ def _kept_form(kind: str, after: Any) -> bool:
     return kind in ("angle", "blind") and isinstance(after, dict) and bool({"nearest", "value"} & set(after))
 
 
-def replay(entries: Iterable[Mapping[str, Any]]) -> Replayed:
-    """What entries lead to, in their order. Raises DocumentError at the first that is none."""
+def replay(entries: Sequence[Mapping[str, Any]], skipping: bool = False) -> Replayed:
+    """What entries lead to, in their order. An entry that says nothing that can stand, and was taken back later, is passed over.
+
+    Raises DocumentError at the first other that is none; with `skipping` every such entry is passed over.
+    """
     state = empty_state()
     untold: set[str] = set()
     touched: dict[str, int] = {}
+    void: dict[int, Fault] = {}
     for number, node in enumerate(entries, 1):
-        entry = entry_of(node, number)
-        if entry.board not in names_of(state):
-            raise DocumentError(
-                [Fault(f"entries[{number - 1}].board", f"expected a board of this job, found {entry.board}")]
-            )
         try:
-            after = changed(state, entry)
-        except (KeyError, TypeError, AttributeError) as error:
-            place = f"entries[{number - 1}]"
-            raise DocumentError([Fault(place, f"expected a value that can stand at {entry.target}")]) from error
+            entry = entry_of(node, number)
+            after = _after(state, entry)
+        except DocumentError as error:
+            taken_back = _taken_back(entries, number)
+            if not taken_back and not skipping:
+                raise
+            if not taken_back:
+                void[number] = error.faults[0]
+            continue
         kind = entry.target if entry.target in ADDING else entry.target.partition(".")[0]
         if kind in ADDING and not entry.adds and (entry.after is not None or kind == "hold"):
             untold.update(ADDING[kind])
@@ -83,7 +89,26 @@ def replay(entries: Iterable[Mapping[str, Any]]) -> Replayed:
             if value is not cast(dict[str, Any], state)[key] if key in state else True:
                 touched[key] = number
         state = after
-    return Replayed(state, frozenset(untold), touched)
+    return Replayed(state, frozenset(untold), touched, void)
+
+
+def _after(state: State, entry: EntryMade) -> State:
+    place = f"entries[{entry.number - 1}]"
+    if entry.board not in names_of(state):
+        raise DocumentError([Fault(f"{place}.board", f"expected a board of this job, found {entry.board}")])
+    try:
+        return changed(state, entry)
+    except (KeyError, TypeError, AttributeError, ValueError) as error:
+        raise DocumentError([Fault(place, f"expected a value that can stand at {entry.target}")]) from error
+
+
+def _taken_back(entries: Sequence[Mapping[str, Any]], number: int) -> bool:
+    """Whether a later entry leaves nothing at the target of the entry of this number."""
+    about = entries[number - 1]
+    return any(
+        each["after"] is None and all(each.get(key) == about.get(key) for key in ("target", "board"))
+        for each in entries[number:]
+    )
 
 
 def partings(entries: Sequence[Mapping[str, Any]], stored: Mapping[str, Any]) -> list[Fault]:
@@ -91,7 +116,7 @@ def partings(entries: Sequence[Mapping[str, Any]], stored: Mapping[str, Any]) ->
     in those parts that entries of an earlier version do not tell.
     """
     found = replay(entries)
-    kept = cast(dict[str, Any], current(dict(stored)))
+    kept = cast(dict[str, Any], {**empty_state(), **stored})
     faults = []
     for key, value in found.state.items():
         if key in found.untold or key in ("version", "closed_as"):
@@ -105,15 +130,7 @@ def partings(entries: Sequence[Mapping[str, Any]], stored: Mapping[str, Any]) ->
                     f"expected what entries up to {number} lead to, but the record has something else at {where}",
                 )
             )
-    return sorted(faults, key=lambda fault: int(fault.place[8:-1])) or _shape_faults(kept)
-
-
-def _shape_faults(kept: dict[str, Any]) -> list[Fault]:
-    try:
-        checked(State, kept, "state")
-    except DocumentError as error:
-        return list(error.faults)
-    return []
+    return sorted(faults, key=lambda fault: int(fault.place[8:-1])) or shape_faults(dict(stored))
 
 
 def _differing(led_to: Any, kept: Any) -> list[str]:

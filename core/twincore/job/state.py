@@ -196,11 +196,6 @@ def empty_state() -> State:
     return cast(State, fresh)
 
 
-def current(stored: dict[str, Any]) -> State:
-    """A stored state as this version reads it: one of an earlier version keeps nothing of what came later."""
-    return cast(State, {**empty_state(), **stored, "version": VERSION})
-
-
 def state_schema() -> dict[str, Any]:
     """The JSON Schema of a state."""
     return TypeAdapter(State).json_schema()

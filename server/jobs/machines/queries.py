@@ -11,7 +11,7 @@ from jobs.machines.schemas import AlsoOpen, BoardIn, MachineLine, MachineNow
 from jobs.models import Job
 from jobs.sheets import sheets_of
 from people.models import Person
-from twincore.job import FIRST, current, sheets, supply_said, title_of
+from twincore.job import FIRST, State, current, sheets, supply_said, title_of
 from twincore.job.left import left_in_order
 
 __all__ = ["jobs_on", "key_of", "machine_lines", "machine_now", "machines"]
@@ -39,11 +39,16 @@ def machine_lines(person: Person, rows: list[dict[str, Any]]) -> list[MachineLin
     return [
         MachineLine(
             machine=last[key]["machine"], jobs=row["jobs"], last_at=row["last_at"],
-            board=done.get(key, {}).get("state__replacement"), serial=last[key]["state__serial"],
+            board=_parts(done.get(key, {}))["replacement"], serial=_parts(last[key])["serial"],
         )
         for row in rows
         for key in (row["machine_key"],)
     ]  # fmt: skip
+
+
+def _parts(row: dict[str, Any]) -> State:
+    """The parts of a state that a row holds, as this version reads them."""
+    return current({name.removeprefix("state__"): part for name, part in row.items() if part is not None})
 
 
 def _last_fitted(jobs: list[Job]) -> Job | None:

@@ -17,6 +17,7 @@ from twincore.job import FIRST, cleared, current, done, title_of
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
 from twincore.job.holds import skipped
+from twincore.job.reading import shape_faults
 from twincore.job.steps.prove import runs_in_order
 from twincore.profile import dump
 from twincore.profile.document import jsonable
@@ -79,7 +80,9 @@ def _derived(job: Job) -> dict[str, Any]:
 def record_document(job: Job) -> dict[str, Any]:
     """A job's record by itself: what people entered, chained, and what it adds up to; nothing that is worked out from it."""
     job = sheet(job, FIRST)
-    raw = Job.objects.values_list("state", flat=True).get(pk=job.pk)
+    stored = Job.objects.values_list("state", flat=True).get(pk=job.pk)
+    # as it is stored, since that is what the seal is of; where that is damaged, as the entries tell it
+    raw: Any = job.state if shape_faults(stored) else stored
     entries = [
         {**entry_node(entry), "digest": entry.digest}
         for entry in job.entries.order_by("number").iterator(chunk_size=2000)

@@ -4041,6 +4041,8 @@ export interface components {
             run_count: number;
             /** Skipped */
             skipped: components["schemas"]["SkippedShown"][];
+            /** Void */
+            void: components["schemas"]["VoidShown"][];
             together: components["schemas"]["BoardsOfJob"] | null;
             /** Origin */
             origin: {
@@ -4716,6 +4718,20 @@ export interface components {
             by: string;
             /** At */
             at: string;
+        };
+        /**
+         * VoidShown
+         * @description An entry that says nothing that can stand, to be taken back.
+         */
+        VoidShown: {
+            /** Number */
+            number: number;
+            /** Target */
+            target: string;
+            /** Expected */
+            expected: string;
+            /** Here */
+            here: boolean;
         };
         /**
          * WireKept

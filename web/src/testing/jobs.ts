@@ -22,6 +22,7 @@ export function jobSheet(parts: Partial<Job> = {}): Job {
     remembered: [],
     uncleared: [],
     skipped: [],
+    void: [],
     how: {},
     known_facts: {},
     origin: null,

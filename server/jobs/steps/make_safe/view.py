@@ -1,12 +1,13 @@
 """Make safe, for the screen."""
 
 from datetime import datetime
+from typing import Any
 
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.steps.make_safe.schemas import HoldShown, MakeSafeShown
 from people.models import Person
-from twincore.job import unread_powered
+from twincore.job import current, unread_powered
 from twincore.job.case import original_of, remembered
 from twincore.job.holds import locked_off_at, points_of
 from twincore.job.unfitted import missing_beside, still_off
@@ -47,19 +48,20 @@ def _as_before(job: Job, person: Person) -> dict[str, dict[str, str]]:
         Job.objects.filter(depot=job.depot_id)
         .exclude(pk=job.pk)
         .order_by("-changed_at")
-        .values_list("machine_key", "family_revision__family", "state__holds", "state__energised__held")[
-            :MOST_LOOKED_AT
-        ]
+        .values_list("machine_key", "family_revision__family", "state__holds", "state__energised")[:MOST_LOOKED_AT]
     )
     kind = job.family_revision.family_id if job.family_revision else None
     nearest = sorted(rows, key=lambda row: (row[0] != job.machine_key, row[1] != kind))
     found: dict[str, dict[str, str]] = {}
-    for _, _, holds, held in nearest:
-        for name, said in {**(held or {}), **(holds or {})}.items():
-            if said.get("by") == person.shown_name and not said.get("skipped"):
-                kept = {key: str(said[key]) for key in LASTING if said.get(key)}
-                if kept:
-                    found.setdefault(name, kept)
+    for _, _, holds, energised in nearest:
+        state = current({"holds": holds or {}, "energised": energised})
+        held = state["energised"]["held"] if state["energised"] else {}
+        for name, kept in {**held, **state["holds"]}.items():
+            said: dict[str, Any] = {**kept}
+            if said["by"] == person.shown_name and not said.get("skipped"):
+                lasts = {key: str(said[key]) for key in LASTING if said.get(key)}
+                if lasts:
+                    found.setdefault(name, lasts)
     return found
 
 

@@ -19,6 +19,7 @@ import { SkippedBanner } from "./SkippedBanner";
 import { StepTrack } from "./StepTrack";
 import { ToCome } from "./ToCome";
 import { useFocusKept } from "./useFocusKept";
+import { VoidBanner } from "./VoidBanner";
 
 type Props = {
   job: Job;
@@ -70,6 +71,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
           onRetry={() => void entries.retry()}
           onWithdraw={(each) => void entries.withdraw(each)}
         />
+        <VoidBanner job={job} put={put} />
         {job.closed && <SkippedBanner job={job} />}
         <AlsoOpen job={job} />
         <BorrowedBanner job={job} put={put} />
