@@ -15,7 +15,7 @@ from catalogue.models import BoardPicture
 from catalogue.schemas import MarkedBoard
 from config.paging import Page, Paging, paged
 from people.access import person_of
-from pictures.files import as_address, body_of, upright
+from pictures.files import as_address, body_of, opened, upright
 from pictures.reading import read_markings
 from twincore.printed import Word
 
@@ -102,7 +102,7 @@ def lay_under(request: HttpRequest, picture: UUID, given: UnderGiven) -> BoardPi
 @router.get("/board-picture/{picture}", response={200: Any})
 def show_picture(request: HttpRequest, picture: UUID) -> FileResponse:
     """A picture's file."""
-    response = FileResponse(board_pictures.picture_of(person_of(request), picture).file.open("rb"))
+    response = FileResponse(opened(board_pictures.picture_of(person_of(request), picture).file))
     response["Cache-Control"] = "private, max-age=86400"
     return response
 

@@ -40,12 +40,18 @@ from workshop.giving_api import router as giving
 
 
 class Api(NinjaAPI):
-    """The API; its document also says, target by target, what an entry may hold, as the core declares it."""
+    """The API; its document also says, target by target, what an entry may hold, as the core declares it, and
+    what every refusal looks like."""
 
     def get_openapi_schema(self, **given: Any) -> OpenAPISchema:
         """The OpenAPI document with the values of entries."""
         document = super().get_openapi_schema(**given)
-        document["components"]["schemas"].update(value_schemas("#/components/schemas/{model}"))
+        schemas = document["components"]["schemas"]
+        schemas.update(value_schemas("#/components/schemas/{model}"))
+        schemas["Problem"] = problems.SCHEMA
+        for operations in document["paths"].values():
+            for operation in operations.values():
+                operation["responses"]["4XX"] = problems.RESPONSE
         return document
 
 

@@ -4,14 +4,42 @@ import logging
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
+from django.db import IntegrityError, connection, transaction
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
+from psycopg.errors import UniqueViolation
 
 from config.errors import Faulty, Refused
 from twincore.errors import DocumentError, Refusal, TwinError, WrongValue
 
 logger = logging.getLogger(__name__)
+
+
+SCHEMA: dict[str, Any] = {
+    "title": "Problem",
+    "description": "What was wrong, where, and what to do (RFC 9457).",
+    "type": "object",
+    "required": ["type", "title", "status", "detail"],
+    "properties": {
+        "type": {"type": "string"},
+        "title": {"type": "string"},
+        "status": {"type": "integer"},
+        "detail": {"type": "string"},
+        "faults": {
+            "type": "array",
+            "items": {
+                "type": "object",
+                "required": ["place", "expected"],
+                "properties": {"place": {"type": "string"}, "expected": {"type": "string"}},
+            },
+        },
+    },
+}
+RESPONSE: dict[str, Any] = {
+    "description": "Refused",
+    "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}},
+}
 
 
 def problem(status: int, title: str, detail: str, **extra: Any) -> JsonResponse:
@@ -57,6 +85,18 @@ def register(api: NinjaAPI) -> None:
         ]
         return problem(
             422, "There is something wrong in it", "The request does not have the form expected.", faults=faults
+        )
+
+    @api.exception_handler(IntegrityError)
+    def sent_twice(request: HttpRequest, error: IntegrityError) -> HttpResponse:
+        if not isinstance(error.__cause__, UniqueViolation):
+            return unexpected(request, error)
+        if connection.in_atomic_block:
+            transaction.set_rollback(True)
+        return problem(
+            409,
+            "Sent twice at once",
+            "The same was sent at the same moment. Look whether it is there, else send it again.",
         )
 
     @api.exception_handler(Http404)

@@ -41,6 +41,8 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "config.headers.forms",
+    "people.bodies.limited",
+    "jobs.kept_answers.KeptAnswers",
     "config.saving.SavedWithItsAnswer",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
@@ -71,6 +73,11 @@ AXES_COOLOFF_TIME = 0.25
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
+AXES_ENABLE_ACCESS_FAILURE_LOG = True
+AXES_ACCESS_FAILURE_LOG_PER_USER_LIMIT = 1000
+AXES_CLIENT_IP_CALLABLE = "people.tries.address_of"
+# how many proxies of our own stand before the server: the address that the outermost of them saw is the sender's
+PROXIES = env.int("TWIN_PROXIES", default=0)
 
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"

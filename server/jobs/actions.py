@@ -5,7 +5,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.db.models import Max, QuerySet
 
 from config.errors import Changed, Faulty, NotThere, Refused
@@ -129,7 +129,12 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
         attachment=attachment_of(job, new.target, made.after),
     )  # fmt: skip
     chain(job, entry)
-    entry.save(force_insert=True)
+    try:
+        with transaction.atomic():
+            entry.save(force_insert=True)
+    except IntegrityError as error:
+        # the same id was sent to another job at the same moment
+        raise Refused("This entry's id is in use. Load the page again.") from error
     job.changed_at = now
     job.step = step_in_hand(turned(job.state, board_in_hand(job.state)))
     return keep(job)

@@ -18,6 +18,7 @@ from config.paging import Page, Paging, paged
 from jobs import actions, queries
 from jobs.boards.view import boards_of
 from jobs.cases import case_of
+from jobs.kept_answers import keep_sheet_of
 from jobs.models import Entry, Job
 from jobs.schemas import (
     BoardRef,
@@ -152,8 +153,11 @@ def add_entry(request: HttpRequest, job_id: SheetId, given: EntryGiven) -> JobSh
     person = person_of(request)
     job, board = asked_for(job_id)
     kept = actions.add_entry(person, job, actions.NewEntry(**given.dict(), board=board), timezone.now())
-    # a board that was taken out of the job has no sheet any more
-    return _shown(queries.job(person, job_id if board in names_of(kept.state) else job))
+    if board not in names_of(kept.state):
+        # a board that was taken out of the job has no sheet any more
+        return _shown(queries.job(person, job))
+    keep_sheet_of(request, job, person.depot_id)
+    return _shown(queries.job(person, job_id))
 
 
 @router.get("/jobs/{job_id}/entries", response=Page[EntryShown])

@@ -118,3 +118,12 @@ class Entry(models.Model):
         ordering = ["-number"]
         constraints = [models.UniqueConstraint(fields=["job", "number"], name="entry_number_once")]
         indexes = [models.Index(fields=["by", "target"], name="steps_of_person", condition=ENDS_A_STEP)]
+
+
+class KeptAnswer(models.Model):
+    """What an address of a job answers, with the version of all that it hangs on; an unlogged table, worth nothing after a crash."""
+
+    path = models.CharField(max_length=160, primary_key=True)
+    version = models.CharField(max_length=40)
+    body = models.BinaryField()
+    at = models.DateTimeField(db_index=True)

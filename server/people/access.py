@@ -13,6 +13,14 @@ def person_of(request: HttpRequest) -> Person:
     return person
 
 
+def still_signed_in(request: HttpRequest) -> bool:
+    """Whether the person whose request this is is signed in yet, and may be: asked anew, for answers that go on for long."""
+    session = request.session
+    if session.session_key is None or not session.exists(session.session_key):
+        return False
+    return Person.objects.filter(pk=person_of(request).pk, is_active=True, depot=person_of(request).depot_id).exists()
+
+
 def depot_of(person: Person) -> Depot:
     """The depot that a person works for."""
     if person.depot is None:

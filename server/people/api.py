@@ -3,12 +3,14 @@
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
+from django.utils import timezone
 from ninja import Field, Router, Schema
 
 from config.errors import Refused
 from people import actions
 from people.access import depot_of, person_of
 from people.models import Depot, Person
+from people.tries import too_many
 from twincore.choose import ASSUMPTIONS
 from twincore.rule_out import SCHOOLS
 from twincore.settings import SCHOOLS as CARRY_SCHOOLS
@@ -150,6 +152,10 @@ def session(request: HttpRequest) -> Me:
 @router.post("/session", auth=None, response=Me)
 def sign_in(request: HttpRequest, given: SignIn) -> Me:
     """Sign in; five wrong passwords in a row mean fifteen minutes of rest."""
+    if too_many(request, given.username, timezone.now()):
+        raise TooManyTries(
+            "Too many wrong passwords. Wait fifteen minutes, or ask the depot's parts lead for another password."
+        )
     person = authenticate(request, username=given.username, password=given.password)
     if getattr(request, "axes_locked_out", False):
         raise TooManyTries("Five wrong passwords in a row. Wait fifteen minutes, or ask the depot.")

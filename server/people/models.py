@@ -33,6 +33,8 @@ class Person(AbstractUser):
     depot = models.ForeignKey(Depot, on_delete=models.PROTECT, related_name="people", null=True)
     role = models.CharField(max_length=16, choices=Role.choices, default=Role.TECHNICIAN)
 
+    tries_from = models.DateTimeField(null=True, help_text="Wrong passwords before this do not count any more.")
+
     class Meta:
         constraints = [
             models.CheckConstraint(name="person_role_known", condition=models.Q(role__in=["technician", "parts_lead"]))
@@ -47,3 +49,11 @@ class Person(AbstractUser):
     def keeps_catalogue(self) -> bool:
         """Whether this person may load boards and families."""
         return self.role == self.Role.PARTS_LEAD
+
+
+class Sent(models.Model):
+    """How much a person uploaded in the hour that runs."""
+
+    person = models.OneToOneField(Person, on_delete=models.CASCADE, primary_key=True, related_name="+")
+    hour = models.DateTimeField()
+    bytes = models.PositiveBigIntegerField(default=0)

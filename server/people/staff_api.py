@@ -4,6 +4,7 @@ from typing import Any, Literal
 
 from django.contrib.auth import update_session_auth_hash
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import Field, Query, Router, Schema
 
 from config.paging import Page, Paging, paged
@@ -82,7 +83,7 @@ def change_person(request: HttpRequest, username: str, given: PersonChanged) -> 
 def give_password(request: HttpRequest, username: str, given: PasswordGiven) -> dict[str, Any]:
     """Give somebody another password."""
     me = person_of(request)
-    person = staffing.give_password(me, username, given.password)
+    person = staffing.give_password(me, username, given.password, timezone.now())
     if person.pk == me.pk:
         update_session_auth_hash(request, person)
     return _shown(person, me)

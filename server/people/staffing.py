@@ -1,6 +1,7 @@
 """The people of a depot: who is added, what they may do, and whether they still sign in. Its parts leads say so."""
 
 import re
+from datetime import datetime
 
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
@@ -10,6 +11,7 @@ from django.db.models import QuerySet
 from config.errors import Faulty, NotThere, Refused
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
+from people.tries import open_again
 from twincore.errors import Fault
 
 USERNAME = re.compile(r"[a-z0-9.-]{2,40}$")
@@ -70,10 +72,11 @@ def change_person(lead: Person, username: str, name: str, role: Person.Role, act
 
 
 @transaction.atomic
-def give_password(lead: Person, username: str, password: str) -> Person:
+def give_password(lead: Person, username: str, password: str, now: datetime) -> Person:
     """Give somebody another password, because the old one is forgotten; where they are signed in, they are out."""
-    person = _of_the_depot(lead, username)
-    return _set_password(person, password)
+    person = _set_password(_of_the_depot(lead, username), password)
+    open_again(person, now)
+    return person
 
 
 def change_own_password(person: Person, now: str, then: str) -> Person:

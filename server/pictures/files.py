@@ -2,11 +2,13 @@
 
 from base64 import b64encode
 from io import BytesIO
+from typing import IO, cast
 
+from django.db.models.fields.files import FieldFile
 from django.http import HttpRequest
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from config.errors import Faulty
+from config.errors import Faulty, NotThere
 
 MOST_BYTES = 12_000_000
 MOST_PIXELS = 60_000_000
@@ -53,6 +55,14 @@ def whole(data: bytes) -> Image.Image:
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, KeyError, Image.DecompressionBombError) as error:
         raise Faulty("This is no picture that can be read: expected JPEG, PNG or WebP.") from error
     return image
+
+
+def opened(file: FieldFile) -> IO[bytes]:
+    """A kept picture's file. Raises NotThere where the store does not have it any more."""
+    try:
+        return cast(IO[bytes], file.open("rb"))
+    except OSError as error:
+        raise NotThere("The file of this picture is missing from the store. Restore it from a backup.") from error
 
 
 def as_address(image: Image.Image) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping
 from datetime import datetime
 from uuid import UUID, uuid4
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
 
 from config.errors import Faulty, NotThere, Refused
 from people.access import require_parts_lead
@@ -56,24 +56,38 @@ def send_import(person: Person, id: UUID, name: str, chunks: Iterable[bytes], no
     The id is made by the client: sending twice imports once.
     """
     require_parts_lead(person)
-    if there := Import.objects.filter(pk=id).first():
+    if there := _sent_already(person, id):
         return there
-    size = files.keep_upload(id, chunks, LARGEST_FILE)
-    if size is None:
-        raise Faulty(f"Expected a file of at most {LARGEST_FILE // 1_000_000} MB. Send it in parts.")
-    if size == 0:
-        raise Faulty("The file is empty. Expected a first line with the names of the columns.")
-    with transaction.atomic():
-        job = Import.objects.create(id=id, name=name[:200], bytes=size, sent_at=now, sent_by=person)
-        transaction.on_commit(lambda: import_statements.defer(import_id=str(id)))
-    return job
+    try:
+        with files.coming_in(chunks, LARGEST_FILE) as (path, size), transaction.atomic():
+            if size == 0:
+                raise Faulty("The file is empty. Expected a first line with the names of the columns.")
+            job = Import.objects.create(id=id, name=name[:200], bytes=size, sent_at=now, sent_by=person)
+            path.replace(files.upload_path(id))
+            transaction.on_commit(lambda: import_statements.defer(import_id=str(id)))
+            return job
+    except ValueError as error:
+        raise Faulty(f"Expected a file of at most {LARGEST_FILE // 1_000_000} MB. Send it in parts.") from error
+    except IntegrityError:
+        # sent more than once at the same moment: the first one is kept
+        there = _sent_already(person, id)
+        if there is None:
+            raise
+        return there
+
+
+def _sent_already(person: Person, id: UUID) -> Import | None:
+    there = Import.objects.filter(pk=id).select_related("sent_by").first()
+    if there is not None and (there.sent_by is None or there.sent_by.depot_id != person.depot_id):
+        raise Refused("This id is in use. Load the page again.")
+    return there
 
 
 @transaction.atomic
 def cancel_import(person: Person, id: UUID, now: datetime) -> Import:
     """Stop an import; nothing of it is kept. One that is done stays done."""
     require_parts_lead(person)
-    job = Import.objects.select_for_update(of=("self",)).filter(pk=id).first()
+    job = Import.objects.select_for_update(of=("self",)).filter(pk=id, sent_by__depot=person.depot_id).first()
     if job is None:
         raise NotThere("There is no such import.")
     if job.ended:

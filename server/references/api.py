@@ -203,20 +203,20 @@ def list_contradictions(request: HttpRequest, paging: Query[Paging]) -> dict[str
 @router.get("/imports", response=Page[ImportShown])
 def list_imports(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
     """Imports, newest first."""
-    return paged(queries.imports(), paging, _import_shown)
+    return paged(queries.imports(person_of(request)), paging, _import_shown)
 
 
 @router.post("/imports", response=ImportShown)
 def send_import(request: HttpRequest, id: Form[UUID], file: File[UploadedFile]) -> ImportShown:
     """Send a CSV file of statements; it is imported in the background."""
     job = actions.send_import(person_of(request), id, file.name or "statements.csv", file.chunks(), timezone.now())
-    return _import_shown(queries.one_import(job.pk))
+    return _import_shown(queries.one_import(person_of(request), job.pk))
 
 
 @router.get("/imports/{import_id}", response=ImportShown)
 def show_import(request: HttpRequest, import_id: UUID) -> ImportShown:
     """One import, and how far it is."""
-    return _import_shown(queries.one_import(import_id))
+    return _import_shown(queries.one_import(person_of(request), import_id))
 
 
 @router.post("/imports/{import_id}/cancel", response=ImportShown)
@@ -228,7 +228,7 @@ def cancel(request: HttpRequest, import_id: UUID) -> ImportShown:
 @router.get("/imports/{import_id}/refused.csv", response={200: Any})
 def refused_rows(request: HttpRequest, import_id: UUID) -> FileResponse:
     """The refused rows with what is wrong with each: repaired, the file can be sent again as it is."""
-    job = queries.one_import(import_id)
+    job = queries.one_import(person_of(request), import_id)
     path = files.report_path(job.pk)
     if not path.exists():
         raise NotThere("This import has no report.")

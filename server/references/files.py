@@ -1,8 +1,9 @@
 """Uploaded files and reports of refused rows, kept beside the database while they are needed."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from django.conf import settings
 
@@ -17,21 +18,25 @@ def report_path(id: UUID) -> Path:
     return _folder() / f"{id}.refused.csv"
 
 
-def keep_upload(id: UUID, chunks: Iterable[bytes], most: int) -> int | None:
-    """Write a file as it comes in; its size, or None where it is too large (then nothing is kept)."""
-    path = upload_path(id)
+@contextmanager
+def coming_in(chunks: Iterable[bytes], most: int) -> Iterator[tuple[Path, int]]:
+    """A file as it comes in, under a name of its own, and its size; gone afterwards unless it was moved to where it is kept.
+
+    Raises ValueError where it is larger than `most` bytes.
+    """
+    path = _folder() / f"{uuid4()}.part"
     path.parent.mkdir(parents=True, exist_ok=True)
     size = 0
-    with path.open("wb") as file:
-        for chunk in chunks:
-            size += len(chunk)
-            if size > most:
-                break
-            file.write(chunk)
-    if size > most:
-        path.unlink()
-        return None
-    return size
+    try:
+        with path.open("wb") as file:
+            for chunk in chunks:
+                size += len(chunk)
+                if size > most:
+                    raise ValueError(f"more than {most} bytes")
+                file.write(chunk)
+        yield path, size
+    finally:
+        path.unlink(missing_ok=True)
 
 
 def _folder() -> Path:

@@ -8,6 +8,7 @@ from django.db.models import Count, IntegerField, OuterRef, Q, QuerySet, Subquer
 from django.db.models.functions import Coalesce
 
 from config.errors import NotThere
+from people.models import Person
 from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import as_core
 from twincore.choose import CHAINED, LONGEST_CHAIN, Way, find_ways
@@ -97,14 +98,14 @@ def stand_ins(original: str, day: date) -> dict[str, Way]:
     return {name: way for name, way in found.items() if way.forbidden is None}
 
 
-def imports() -> QuerySet[Import]:
-    """Imports, newest first."""
-    return Import.objects.select_related("sent_by")
+def imports(person: Person) -> QuerySet[Import]:
+    """What the person's depot sent, newest first: what it brought is everybody's, what was refused of it nobody else's."""
+    return Import.objects.filter(sent_by__depot=person.depot_id).select_related("sent_by")
 
 
-def one_import(import_id: UUID) -> Import:
-    """One import."""
-    found = imports().filter(pk=import_id).first()
+def one_import(person: Person, import_id: UUID) -> Import:
+    """One import of the person's depot."""
+    found = imports(person).filter(pk=import_id).first()
     if found is None:
         raise NotThere("There is no such import.")
     return found

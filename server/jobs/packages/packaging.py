@@ -22,7 +22,7 @@ from jobs.queries import job as read_job
 from jobs.sheets import Revisions, keep
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
-from pictures.files import whole
+from pictures.files import opened, whole
 from twincore.chain import DOCUMENTS, PackageFile, open_package, write_package
 from twincore.errors import DocumentError, Fault
 from twincore.job import FIRST, board_in_hand, partings, step_in_hand, turned
@@ -54,7 +54,7 @@ def _files(job: Job) -> Iterator[PackageFile]:
     for name, revision in documents_of(job).items():
         yield PackageFile(name, _bytes_of(revision))
     for picture in job.pictures.all():
-        with picture.file.open("rb") as file:
+        with opened(picture.file) as file:
             yield PackageFile(picture_name(picture), file.read())
 
 

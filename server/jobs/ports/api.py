@@ -11,7 +11,7 @@ from jobs.ports import reading, streaming, writing
 from jobs.ports.reading import required_outputs
 from jobs.ports.schemas import PortShown, PortValue, PortWrittenShown
 from jobs.sheets import SheetId
-from people.access import person_of
+from people.access import person_of, still_signed_in
 
 router = Router(tags=["ports"])
 
@@ -35,7 +35,8 @@ def write_port(request: HttpRequest, job_id: SheetId) -> PortWrittenShown:
 def stream_port(request: HttpRequest, job_id: SheetId, side: str = "replacement") -> StreamingHttpResponse:
     """What the port shows, as it changes (server-sent events)."""
     at = required_outputs(queries.job(person_of(request), job_id), side)
-    response = StreamingHttpResponse(streaming.stream_port(at), content_type="text/event-stream")
+    events = streaming.stream_port(at, allowed=lambda: still_signed_in(request))
+    response = StreamingHttpResponse(events, content_type="text/event-stream")
     response["Cache-Control"] = "no-store"
     response["X-Accel-Buffering"] = "no"
     # said to be encoded already, so that nothing gathers it to compress it

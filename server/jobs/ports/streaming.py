@@ -30,30 +30,43 @@ _open = BoundedSemaphore(MOST_STREAMS)
 
 def stream_port(
     at: BoardPort, wait: Callable[[float], None] = sleep, clock: Callable[[], float] = monotonic,
-    longest_s: float = LONGEST_S,
+    longest_s: float = LONGEST_S, allowed: Callable[[], bool] = lambda: True,
 ) -> Iterator[str]:  # fmt: skip
     """Server-sent events: `now` with what is on whenever it changes, `here` while nothing does, `lost` and `back` when
     the port does.
 
     Each `now` says how old the look before it was (`within`): the change came in that time. Raises Refused, before anything
-    is sent, when too many look already.
+    is sent, when too many look already. Once nobody who may look is signed in (`allowed`), it ends within a beat.
     """
     if not _open.acquire(blocking=False):
         raise Refused("Too many screens watch a port just now. Close one, or go on by tapping.")
-    return _events(at, wait, clock, longest_s)
+    return _events(at, wait, clock, longest_s, allowed)
 
 
 def _events(
-    at: BoardPort, wait: Callable[[float], None], clock: Callable[[], float], longest_s: float
-) -> Iterator[str]:
+    at: BoardPort, wait: Callable[[float], None], clock: Callable[[], float], longest_s: float,
+    allowed: Callable[[], bool],
+) -> Iterator[str]:  # fmt: skip
     begun = clock()
     last: dict[str, list[str]] | None = None
     looked, beat, silent = begun, begun, False
+    asked = begun
+
+    def goes_on() -> bool:
+        """Whether somebody who may look still does, and not for too long."""
+        nonlocal asked
+        if clock() - begun >= longest_s:
+            return False
+        if clock() - asked < BEAT_S:
+            return True
+        asked = clock()
+        return allowed()
+
     try:
-        while clock() - begun < longest_s:
+        while goes_on():
             try:
                 with connected(at) as client:
-                    while clock() - begun < longest_s:
+                    while goes_on():
                         on = look(client, at.map)
                         now = clock()
                         if silent:

@@ -54,6 +54,11 @@ class BackedUp(TransactionTestCase):
             stdin=subprocess.DEVNULL,
         )
 
+    def nobody_else_reads(self, folder: Path) -> None:
+        """Defect: names, password hashes and pictures could be read by everybody on the machine."""
+        for each in (folder, *folder.iterdir()):
+            self.assertEqual(each.stat().st_mode & 0o077, 0, each)
+
     def empty_cluster(self) -> str:
         environment = {name: value for name, value in os.environ.items() if name != "TWIN_DATABASE_URL"}
         # what the server writes later does not go to this pipe
@@ -72,12 +77,15 @@ class BackedUp(TransactionTestCase):
             tables = there.execute(
                 "select table_name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE'"
             ).fetchall()
+            # what is kept only to be quick is worked out anew
+            tables = [(name,) for (name,) in tables if name != "jobs_keptanswer"]
             return {name: there.execute(f'select t::text from "{name}" t order by 1').fetchall() for (name,) in tables}
 
     def test_every_row_and_picture_is_there_again_and_nothing_is_written_over(self) -> None:
         backup, restored = self.folder / "backup", self.folder / "restored"
         done = self.run_script("script/backup", str(backup), url=self.url, pictures=self.folder / "pictures")
         self.assertEqual(done.returncode, 0, done.stderr)
+        self.nobody_else_reads(backup)
         url = self.empty_cluster()
         done = self.run_script("script/restore", str(backup), url=url, pictures=restored)
         self.assertEqual(done.returncode, 0, done.stderr)

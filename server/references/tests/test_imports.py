@@ -12,6 +12,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import override_settings
 
 from jobs.tests.world import NOW, WorldTestCase
+from people.models import Person
 from references import actions, importing
 from references.models import Import, Statement
 from twincore.choose import COLUMNS
@@ -44,6 +45,28 @@ class Imports(WorldTestCase):
         self.assertEqual((first.conditions, first.needs), ({"stages": 1, "made": {"from": 2001}}, ["lead", "knob"]))
         self.assertEqual(Statement.objects.get(code="x-2").replacement, "B-2 + B-3")
         self.assertEqual(list(self.folder.glob("*.upload")), [])
+
+    def test_sent_several_times_at_once_it_is_one_import(self) -> None:
+        """Defect: of one import sent four times three were answered as if the server had failed."""
+        id = uuid4()
+        first = self.send(GOOD, id)
+        self.assertEqual(self.send(GOOD, id)["sent_at"], first["sent_at"])
+        with patch("references.actions._sent_already", side_effect=[None, Import.objects.get(pk=id)]):
+            self.assertEqual(self.send(GOOD, id)["sent_at"], first["sent_at"])
+        self.assertEqual([each.name for each in self.folder.iterdir()], [f"{id}.upload"])
+
+    def test_what_a_depot_sent_is_seen_by_that_depot_alone(self) -> None:
+        done = self.run_it(BAD)
+        self.assertEqual(self.get("imports")["total"], 1)
+        Person.objects.filter(username="ildro").update(role=Person.Role.PARTS_LEAD)
+        self.sign_in("ildro")
+        self.assertEqual(self.get("imports")["total"], 0)
+        for path in (f"imports/{done.pk}", f"imports/{done.pk}/refused.csv"):
+            self.get(path, 404)
+        self.post(f"imports/{done.pk}/cancel", {}, 404)
+        self.send(GOOD, done.pk, 400)
+        # what it brought counts for everybody
+        self.assertEqual(self.get("statements?board=A-1")["items"][0]["id"], "x-5")
 
     def test_refused_rows_come_back_with_their_faults_and_can_be_sent_again_repaired(self) -> None:
         done = self.run_it(BAD)
@@ -128,7 +151,7 @@ class Imports(WorldTestCase):
         self.assertIn("empty", self.send("", status=422)["detail"])
         with patch("references.actions.LARGEST_FILE", 10):
             self.assertIn("at most", self.send(GOOD, status=422)["detail"])
-        self.assertEqual(len(list(self.folder.iterdir())), 2)
+        self.assertEqual(len(list(self.folder.iterdir())), 1)
         self.get(f"imports/{id}/refused.csv", 404)
         self.get(f"imports/{uuid4()}", 404)
 

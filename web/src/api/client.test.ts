@@ -40,6 +40,20 @@ describe("the API client", () => {
     expect((await problem(answer(api.GET("/api/session")))).offline).toBe(true);
   });
 
+  it("asks again by the version that it has, and takes what stands yet from what it was told", async () => {
+    const server = standInServer({
+      "/api/session": ({ had }) => (had === '"7"' ? { status: 304 } : { body: { name: "Wennick Tarl" }, tag: '"7"' }),
+    });
+    const asked = () => answer(api.GET("/api/session"));
+    expect([await asked(), await asked()]).toEqual([{ name: "Wennick Tarl" }, { name: "Wennick Tarl" }]);
+    // somebody else signs in: nothing is known any more
+    forgetToken();
+    await asked();
+    expect(server.sent.map((each) => each.had)).toEqual([null, '"7"', null]);
+    server.paths["/api/session"] = { body: { name: "Corm" }, tag: '"8"' };
+    expect(await asked()).toEqual({ name: "Corm" });
+  });
+
   it("sends one form token with every change, and a new one after a sign-in", async () => {
     const server = standInServer({ "/api/session": {} });
     await answer(api.DELETE("/api/session"));

@@ -22,15 +22,20 @@ export class Problem extends Error {
 
 let token: string | null = null;
 
+type Kept = { tag: string; body: string };
+const MOST_KEPT = 80;
+const kept = new Map<string, Kept>();
+
 async function freshToken(): Promise<string> {
   const response = await fetch("/api/token", { credentials: "same-origin" });
   const body = (await response.json()) as { token: string };
   return body.token;
 }
 
-/** Forget the form token: it changes when somebody signs in or out. */
+/** Forget the form token, and what was answered: both change when somebody signs in or out. */
 export function forgetToken() {
   token = null;
+  kept.clear();
 }
 
 const withToken: Middleware = {
@@ -43,13 +48,36 @@ const withToken: Middleware = {
   },
 };
 
+/** What was answered with a version is asked for by it again: where it still stands, nothing is worked out and sent. */
+const withVersions: Middleware = {
+  onRequest({ request }) {
+    const had = request.method === "GET" ? kept.get(request.url) : undefined;
+    if (had) request.headers.set("If-None-Match", had.tag);
+    return request;
+  },
+  async onResponse({ request, response }) {
+    if (request.method !== "GET") return undefined;
+    const had = kept.get(request.url);
+    if (response.status === 304 && had)
+      return new Response(had.body, { headers: { "Content-Type": "application/json", ETag: had.tag } });
+    const tag = response.headers.get("ETag");
+    kept.delete(request.url);
+    if (response.ok && tag) {
+      kept.set(request.url, { tag, body: await response.clone().text() });
+      const oldest = kept.keys().next().value;
+      if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest);
+    }
+    return undefined;
+  },
+};
+
 export const api = createClient<paths>({
   baseUrl: window.location.origin,
   credentials: "same-origin",
   // looked up at every call, not once: a test puts a stand-in there
   fetch: (request) => globalThis.fetch(request),
 });
-api.use(withToken);
+api.use(withToken, withVersions);
 
 /** The data of an answer; anything else is thrown as a Problem. */
 export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {

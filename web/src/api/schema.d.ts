@@ -8882,6 +8882,20 @@ export interface components {
             feedback: components["schemas"]["FeedbackSaid"];
             confirmed: components["schemas"]["ConfirmedSaid"];
         };
+        /**
+         * Problem
+         * @description What was wrong, where, and what to do (RFC 9457).
+         */
+        Problem: {
+            type: string;
+            title: string;
+            status: number;
+            detail: string;
+            faults?: {
+                place: string;
+                expected: string;
+            }[];
+        };
     };
     responses: never;
     parameters: never;
@@ -8909,6 +8923,15 @@ export interface operations {
                     "application/json": components["schemas"]["DepotShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     people_api_set_policies: {
@@ -8933,6 +8956,15 @@ export interface operations {
                     "application/json": components["schemas"]["DepotShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     people_api_token: {
@@ -8953,6 +8985,15 @@ export interface operations {
                     "application/json": components["schemas"]["Token"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     people_api_opening: {
@@ -8971,6 +9012,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Opening"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8997,6 +9047,15 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     people_api_session: {
@@ -9015,6 +9074,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9041,6 +9109,15 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     people_api_sign_out: {
@@ -9058,6 +9135,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -9082,6 +9168,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_PersonShown_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     people_staff_api_add_person: {
@@ -9104,6 +9199,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9132,6 +9236,15 @@ export interface operations {
                     "application/json": components["schemas"]["PersonShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     people_staff_api_give_password: {
@@ -9158,6 +9271,15 @@ export interface operations {
                     "application/json": components["schemas"]["PersonShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     people_staff_api_change_own_password: {
@@ -9179,6 +9301,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -9207,6 +9338,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_BoardCard_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_api_list_makers: {
@@ -9230,6 +9370,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_MakerLine_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_api_list_marked: {
@@ -9250,6 +9399,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MarkedBoard"][];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9276,6 +9434,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoardShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_api_withdraw_board: {
@@ -9298,6 +9465,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoardCard"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9324,6 +9500,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoardCard"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_api_remove_board: {
@@ -9345,6 +9530,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -9371,6 +9565,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_RevisionLine_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_api_board_file: {
@@ -9393,6 +9596,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9418,6 +9630,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_FamilyLine_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_api_show_family: {
@@ -9438,6 +9659,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FamilyShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9462,6 +9692,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_api_load_document: {
@@ -9482,6 +9721,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LoadedShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9507,6 +9755,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_GuideLine_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_guides_api_guide_file: {
@@ -9528,6 +9785,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9553,6 +9819,15 @@ export interface operations {
                     "application/json": components["schemas"]["PlateShown"][];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_guides_api_read_back_serial: {
@@ -9576,6 +9851,15 @@ export interface operations {
                     "application/json": components["schemas"]["SerialShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_pictures_api_read_markings_in_picture: {
@@ -9594,6 +9878,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MarkingRead"][];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9619,6 +9912,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Page_BoardPictureShown_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9647,6 +9949,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoardPictureShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_pictures_api_lay_under: {
@@ -9673,6 +9984,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoardPictureShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_pictures_api_show_picture: {
@@ -9695,6 +10015,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     catalogue_pictures_api_take_out_picture: {
@@ -9715,6 +10044,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     pictures_api_read_table_in_picture: {
@@ -9733,6 +10071,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TableRead"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9761,6 +10108,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_StatementShown_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     references_api_add_statement: {
@@ -9783,6 +10139,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StatementShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9814,6 +10179,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_StandIn_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     references_api_withdraw: {
@@ -9840,6 +10214,15 @@ export interface operations {
                     "application/json": components["schemas"]["StatementShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     references_api_restore: {
@@ -9862,6 +10245,15 @@ export interface operations {
                     "application/json": components["schemas"]["StatementShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     references_api_export_csv: {
@@ -9882,6 +10274,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     references_api_export_json: {
@@ -9900,6 +10301,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9925,6 +10335,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_ContradictionShown_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     references_api_list_imports: {
@@ -9946,6 +10365,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Page_ImportShown_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9983,6 +10411,15 @@ export interface operations {
                     "application/json": components["schemas"]["ImportShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     references_api_show_import: {
@@ -10003,6 +10440,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ImportShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10027,6 +10473,15 @@ export interface operations {
                     "application/json": components["schemas"]["ImportShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     references_api_refused_rows: {
@@ -10047,6 +10502,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10074,6 +10538,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_JobLine_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_api_open_job: {
@@ -10098,6 +10571,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_api_list_steps_done: {
@@ -10116,6 +10598,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": ("rule_out" | "recognise" | "choose" | "make_safe" | "record" | "carry_over" | "fit" | "prove" | "hand_over")[];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10138,6 +10629,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10163,6 +10663,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Page_EntryShown_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10191,6 +10700,15 @@ export interface operations {
                     "application/json": components["schemas"]["JobShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_api_job_board: {
@@ -10214,6 +10732,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoardShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_api_show_comparison: {
@@ -10234,6 +10761,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparisonShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10262,6 +10798,15 @@ export interface operations {
                     "application/json": components["schemas"]["PlayShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_boards_api_show_between: {
@@ -10282,6 +10827,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WiresBetween"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10306,6 +10860,15 @@ export interface operations {
                     "application/json": components["schemas"]["RuleOutShown"] | null;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_recognise_api_show_key: {
@@ -10328,6 +10891,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeyShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_recognise_api_show_machine: {
@@ -10348,6 +10920,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MachineShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10375,6 +10956,15 @@ export interface operations {
                     "application/json": components["schemas"]["CandidatesShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_choose_api_judge_one_in_hand: {
@@ -10397,6 +10987,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HaveShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10422,6 +11021,15 @@ export interface operations {
                     "application/json": components["schemas"]["BesideShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_choose_api_show_what_to_take: {
@@ -10442,6 +11050,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakeAlongShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10468,6 +11085,15 @@ export interface operations {
                     "application/json": components["schemas"]["CostsShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_make_safe_api_show_make_safe: {
@@ -10488,6 +11114,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MakeSafeShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10512,6 +11147,15 @@ export interface operations {
                     "application/json": components["schemas"]["RecordShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_record_api_show_assumable: {
@@ -10532,6 +11176,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AssumableShown"][];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10556,6 +11209,15 @@ export interface operations {
                     "application/json": components["schemas"]["RouteShown"] | null;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_record_api_show_traces: {
@@ -10578,6 +11240,15 @@ export interface operations {
                     "application/json": components["schemas"]["TraceShown"][];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_record_api_draft: {
@@ -10598,6 +11269,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DraftShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10626,6 +11306,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_record_api_keep_draft: {
@@ -10652,6 +11341,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftLoaded"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_record_api_show_picture: {
@@ -10675,6 +11373,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_record_api_add_picture: {
@@ -10696,6 +11403,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PictureShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10725,6 +11441,15 @@ export interface operations {
                     "application/json": components["schemas"]["BankShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_carry_over_api_show_wiring: {
@@ -10745,6 +11470,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WiringShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10769,6 +11503,15 @@ export interface operations {
                     "application/json": components["schemas"]["LeafletShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_carry_over_api_show_presses: {
@@ -10791,6 +11534,15 @@ export interface operations {
                     "application/json": components["schemas"]["PressesShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_fit_api_show_fitting: {
@@ -10811,6 +11563,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FittingShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10839,6 +11600,15 @@ export interface operations {
                     "application/json": components["schemas"]["PanelNow"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_fit_api_find_slips: {
@@ -10865,6 +11635,15 @@ export interface operations {
                     "application/json": components["schemas"]["SlipShown"][];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_prove_api_show_proving: {
@@ -10885,6 +11664,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProvingShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10912,6 +11700,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_MeasuredShown_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_steps_hand_over_api_show_hand_over: {
@@ -10932,6 +11729,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HandOverShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -10957,6 +11763,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_CallShown_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_ports_api_read_port: {
@@ -10979,6 +11794,15 @@ export interface operations {
                     "application/json": components["schemas"]["PortShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_ports_api_write_port: {
@@ -10999,6 +11823,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PortWrittenShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11025,6 +11858,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_papers_api_summary_pdf: {
@@ -11045,6 +11887,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11069,6 +11920,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_papers_api_plan_as_json: {
@@ -11089,6 +11949,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11113,6 +11982,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_papers_api_plan_as_pdf: {
@@ -11133,6 +12011,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11157,6 +12044,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_papers_api_label: {
@@ -11177,6 +12073,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11203,6 +12108,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_papers_api_sheet_json: {
@@ -11223,6 +12137,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11249,6 +12172,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_packages_api_package: {
@@ -11271,6 +12203,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_packages_api_bring_in: {
@@ -11289,6 +12230,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ImportedShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11315,6 +12265,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_MachineLine_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_machines_api_show_machine: {
@@ -11335,6 +12294,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MachineNow"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11361,6 +12329,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_MachineJob_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     jobs_machines_api_show_earlier: {
@@ -11381,6 +12358,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MachineNow"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11407,6 +12393,15 @@ export interface operations {
                     "application/json": components["schemas"]["ComparisonShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     bench_api_play: {
@@ -11431,6 +12426,15 @@ export interface operations {
                     "application/json": components["schemas"]["PlayShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_api_show_uses: {
@@ -11451,6 +12455,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UsesShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11474,6 +12487,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Page_BoardLine_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11500,6 +12522,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoardCard"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_api_read_sketch: {
@@ -11524,6 +12555,15 @@ export interface operations {
                     "application/json": components["schemas"]["SketchRead"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_api_hold_against: {
@@ -11545,6 +12585,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AgainstShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11571,6 +12620,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoardCard"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_asking_api_list_asked: {
@@ -11592,6 +12650,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Page_AskedShown_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11618,6 +12685,15 @@ export interface operations {
                     "application/json": components["schemas"]["Page_DraftLine_"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_drafts_api_open_draft: {
@@ -11642,6 +12718,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftLine"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_drafts_api_show_draft: {
@@ -11664,6 +12749,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftInFull"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_drafts_api_draft_file: {
@@ -11684,6 +12778,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11712,6 +12815,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftInFull"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_drafts_api_put_chart: {
@@ -11736,6 +12848,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DraftInFull"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11764,6 +12885,15 @@ export interface operations {
                     "application/json": components["schemas"]["ChartColumn"][];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_drafts_api_put_pins: {
@@ -11788,6 +12918,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DraftInFull"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11816,6 +12955,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftInFull"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_drafts_api_put_place: {
@@ -11840,6 +12988,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DraftInFull"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11868,6 +13025,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftInFull"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_drafts_api_undo: {
@@ -11894,6 +13060,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftInFull"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_drafts_api_show_changes: {
@@ -11914,6 +13089,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangesShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11942,6 +13126,15 @@ export interface operations {
                     "application/json": components["schemas"]["PlayShown"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_drafts_api_step_draft: {
@@ -11966,6 +13159,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DraftInFull"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -11994,6 +13196,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftInFull"];
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_giving_api_give_boards: {
@@ -12018,6 +13229,15 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     workshop_giving_api_look_into_box: {
@@ -12036,6 +13256,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoxShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -12058,6 +13287,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoxTaken"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

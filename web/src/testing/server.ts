@@ -1,8 +1,8 @@
 /** A depot's server for tests: answers the paths that a test names, and keeps what was sent to it. */
 import { vi } from "vitest";
 
-type Sent = { method: string; path: string; body: unknown; token: string | null };
-type Answer = { status?: number; body?: unknown } | "unreachable";
+type Sent = { method: string; path: string; body: unknown; token: string | null; had: string | null };
+type Answer = { status?: number; body?: unknown; tag?: string } | "unreachable";
 type Answering = Answer | ((sent: Sent) => Answer);
 
 export function standInServer(paths: Record<string, Answering>) {
@@ -18,6 +18,7 @@ export function standInServer(paths: Record<string, Answering>) {
       path,
       body: text ? (JSON.parse(text) as unknown) : null,
       token: request.headers.get("X-CSRFToken"),
+      had: request.headers.get("If-None-Match"),
     };
     sent.push(each);
     const known = paths[`${request.method} ${path}`] ?? paths[path];
@@ -25,11 +26,13 @@ export function standInServer(paths: Record<string, Answering>) {
       return json(404, { title: "Not found", detail: `no answer for ${request.method} ${path}` });
     const answer = typeof known === "function" ? known(each) : known;
     if (answer === "unreachable") throw new TypeError("unreachable");
-    return json(answer.status ?? 200, answer.body ?? {});
+    if (answer.status === 304) return new Response(null, { status: 304 });
+    return json(answer.status ?? 200, answer.body ?? {}, answer.tag);
   });
   return { sent, paths };
 }
 
-function json(status: number, body: unknown) {
-  return new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } });
+function json(status: number, body: unknown, tag?: string) {
+  const headers = { "Content-Type": "application/json", ...(tag && { ETag: tag }) };
+  return new Response(JSON.stringify(body), { status, headers });
 }

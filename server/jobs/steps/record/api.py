@@ -30,7 +30,7 @@ from jobs.steps.record.schemas import (
 from jobs.steps.record.stripping import route_shown
 from jobs.steps.record.view import record_shown, traces_shown
 from people.access import person_of
-from pictures.files import as_address, body_of
+from pictures.files import as_address, body_of, opened
 from twincore.job.case import original_of
 from twincore.profile import hanging_of
 
@@ -91,7 +91,7 @@ def add_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> Pict
 def show_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> FileResponse:
     """A picture's file."""
     picture = pictures.picture_of(job_of(request, job_id), picture_id)
-    response = FileResponse(picture.file.open("rb"))
+    response = FileResponse(opened(picture.file))
     response["Cache-Control"] = "private, max-age=86400"
     return response
 

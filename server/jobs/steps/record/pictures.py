@@ -9,6 +9,7 @@ from PIL import Image
 from config.errors import Faulty, NotThere, Refused
 from jobs.models import Job, Picture
 from people.models import Person
+from pictures.files import opened
 from twincore.profile import Element, Hanging
 from twincore.recognise.bank_picture import read_bank
 from twincore.recognise.picture import PlacesRead
@@ -52,7 +53,7 @@ def read_element_from(
     `corners` are shares of width and height, clockwise from the upper left as seen, or, where the places run down, as the
     picture is turned so that they run from left to right.
     """
-    with picture.file.open("rb") as file:
+    with opened(picture.file) as file:
         image = Image.open(file)
         image.load()
     points = [(x * image.width, y * image.height) for x, y in corners]

@@ -204,6 +204,14 @@ class Stream(WorldTestCase):
         ticks = iter(range(1000))
         ended = list(stream_port(self.at, wait=lambda _: None, clock=lambda: float(next(ticks)), longest_s=5))
         self.assertTrue(ended[-1].startswith("event: end"))
+        # and within a beat once nobody who may look is signed in any more
+        ticks = iter(range(1000))
+        left = list(
+            stream_port(
+                self.at, wait=lambda _: None, clock=lambda: float(next(ticks)), longest_s=500, allowed=lambda: False
+            )
+        )
+        self.assertLess(len(left), 6)
         open_ones = [stream_port(self.at, wait=lambda _: None) for _ in range(MOST_STREAMS)]
         for each in open_ones:
             next(each)

@@ -33,6 +33,21 @@ class Pictures(FrontTestCase):
         folder = self.enterContext(tempfile.TemporaryDirectory())
         self.enterContext(override_settings(MEDIA_ROOT=folder))
 
+    def test_a_picture_whose_file_is_gone_takes_nothing_else_with_it(self) -> None:
+        """Defect: every paper of the job failed with it."""
+        self.send(jpeg())
+        kept = Picture.objects.get(job=self.open)
+        kept.file.storage.delete(str(kept.file.name))
+        self.assertIn("backup", self.of_picture(str(kept.name), 404)["detail"])
+        paper = self.client.get(f"/api/jobs/{self.open.pk}/sheet.pdf")
+        self.assertEqual(paper.status_code, 200)
+        self.assertTrue(paper.content.startswith(b"%PDF"))
+        # the package of a job without one of its pictures would be none
+        self.assertIn("missing", self.get(f"jobs/{self.open.pk}/package.zip", 404)["detail"])
+
+    def of_picture(self, name: str, status: int) -> Any:
+        return self.get(f"jobs/{self.open.pk}/pictures/{name}", status)
+
     def send(self, data: bytes, status: int = 200, name: str | None = None) -> Any:
         name = name or str(uuid4())
         path = f"/api/jobs/{self.open.pk}/pictures/{name}"

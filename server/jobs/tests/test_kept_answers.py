@@ -1,0 +1,94 @@
+"""Answers about a job that are kept: read again they cost no computing, and nothing that they hang on changes unseen."""
+
+from collections.abc import Callable
+from datetime import timedelta
+from typing import Any
+from unittest.mock import patch
+
+from django.test import Client
+from django.utils import timezone
+
+from catalogue.models import Board, Guide
+from jobs import kept_answers
+from jobs.models import Job, KeptAnswer
+from jobs.tests.world import WorldTestCase, other_client
+from people.models import Depot, Person
+
+
+class Kept(WorldTestCase):
+    def setUp(self) -> None:
+        self.sign_in()
+        self.open = self.job(4)
+        self.address = f"/api/jobs/{self.open.pk}"
+
+    def tag(self, address: str = "", client: Client | None = None) -> str:
+        answer = (client or self.client).get(address or self.address)
+        self.assertEqual(answer.status_code, 200)
+        return answer.headers["ETag"]
+
+    def test_read_again_it_costs_no_computing_for_anybody_of_the_depot(self) -> None:
+        first = self.client.get(self.address)
+        lead = other_client("corm")
+        with patch("jobs.api._shown", side_effect=AssertionError("worked out anew")), self.assertNumQueries(4):
+            # session, person, version, answer
+            again = lead.get(self.address)
+        self.assertEqual((again.content, again["ETag"]), (first.content, first["ETag"]))
+        self.assertEqual(again["Cache-Control"], "no-store")
+
+    def test_who_has_it_is_told_that_it_stands(self) -> None:
+        tag = self.tag()
+        with self.assertNumQueries(3):
+            answer = self.client.get(self.address, headers={"If-None-Match": tag})
+        self.assertEqual((answer.status_code, answer.content, answer["ETag"]), (304, b"", tag))
+        self.entry(self.open, "serial", "12", self.get(f"jobs/{self.open.pk}")["serial"])
+        answer = self.client.get(self.address, headers={"If-None-Match": tag})
+        self.assertEqual((answer.status_code, answer.json()["serial"]), (200, "12"))
+
+    def test_an_entry_leaves_the_sheet_that_it_answers(self) -> None:
+        shown = self.entry(self.open, "serial", "12", self.get(f"jobs/{self.open.pk}")["serial"])
+        with patch("jobs.api._shown", side_effect=AssertionError("worked out anew")):
+            self.assertEqual(self.client.get(self.address).json(), shown)
+
+    def test_another_depot_sees_nothing_of_it(self) -> None:
+        tag = self.tag()
+        answer = other_client("ildro").get(self.address, headers={"If-None-Match": tag})
+        self.assertEqual(answer.status_code, 404)
+        self.assertEqual(Client().get(self.address, headers={"If-None-Match": tag}).status_code, 401)
+
+    def test_whatever_it_hangs_on_makes_it_another_one(self) -> None:
+        original = self.job(4).original_revision
+        assert original is not None
+        changes: dict[str, Callable[[], Any]] = {
+            "the job": lambda: Job.objects.filter(pk=self.open.pk).update(complaint="it hums"),
+            "its board, withdrawn": lambda: Board.objects.filter(pk=original.board_id).update(
+                withdrawn={"why": "burns", "successor": "OFN-U3", "same": True}
+            ),
+            "its depot's policies": lambda: Depot.objects.filter(code="SQ").update(school_when_agreed="table"),
+            "who opened it": lambda: Person.objects.filter(username="wennick").update(first_name="Wen"),
+            "a guide": lambda: Guide.objects.filter(kind="adapters").update(current=None),
+        }
+        for what, change in changes.items():
+            tags = {self.tag(), self.tag(f"{self.address}/wiring")}
+            change()
+            self.assertTrue(tags.isdisjoint({self.tag(), self.tag(f"{self.address}/wiring")}), what)
+        with patch.object(kept_answers, "SOURCE", "another source"):
+            tag = self.tag()
+        self.assertNotEqual(self.tag(), tag)
+
+    def test_every_part_that_is_kept_is_what_it_would_be_anew(self) -> None:
+        for number in (3, 4, 10):
+            job = self.job(number)
+            for part in ("", *(f"/{each}" for each in kept_answers.PARTS)):
+                address = f"/api/jobs/{job.pk}{part}"
+                first, again = self.client.get(address), self.client.get(address)
+                self.assertEqual((first.status_code, first.content), (again.status_code, again.content), address)
+                self.assertEqual("ETag" in again, again.status_code == 200, address)
+
+    def test_only_what_a_page_asks_for_is_kept_and_old_answers_go(self) -> None:
+        for query in ("?page=2", "?size=100", "?x=1"):
+            self.assertNotIn("ETag", self.client.get(f"{self.address}/entries{query}"))
+        self.assertEqual(KeptAnswer.objects.count(), 0)
+        self.client.get(f"{self.address}/entries?page=1")
+        now = timezone.now()
+        self.assertEqual(kept_answers.forget_old(now), 0)
+        self.assertEqual(kept_answers.forget_old(now + timedelta(days=8)), 1)
