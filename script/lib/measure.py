@@ -23,6 +23,7 @@ import figures  # noqa: E402
 import measure_carry  # noqa: E402
 import measure_end  # noqa: E402
 import measure_front  # noqa: E402
+import measure_load  # noqa: E402
 import measure_page  # noqa: E402
 import measure_pictures  # noqa: E402
 from django.conf import settings  # noqa: E402  # Django is set up first
@@ -167,7 +168,7 @@ def measure_server() -> None:
     call_command("migrate", verbosity=0)
     call_command("createcachetable")
     load_demo_world(settings.ROOT / "demo", datetime.now(UTC), lambda _: None)
-    multiply_jobs()
+    multiply_jobs(FACTOR)
     gc.collect()
     gc.freeze()  # what making the jobs left behind is nothing that a server drags along
     client = Client(SERVER_NAME="localhost")
@@ -201,12 +202,12 @@ def percentile_ms(client: Client, paths: list[str]) -> float:
     return statistics.quantiles(times, n=20)[-1]
 
 
-def multiply_jobs() -> None:
-    """A thousand of every seeded job, entries included."""
+def multiply_jobs(factor: int) -> None:
+    """So many of every seeded job, entries included."""
     seeds = list(Job.objects.all())
     number = max(job.number for job in seeds)
     entries = {job.pk: list(job.entries.all()) for job in seeds}
-    for _ in range(FACTOR - 1):
+    for _ in range(factor - 1):
         copies: list[Job] = []
         more: list[Entry] = []
         for job in seeds:
@@ -235,6 +236,7 @@ if __name__ == "__main__":
     parts["pictures"] = lambda: measure_pictures.measure(row)
     parts["end"] = lambda: measure_end.measure(row, median_ms)
     parts["page"] = lambda: measure_page.measure(row)
+    parts["load"] = lambda: measure_load.measure(row, multiply_jobs)
     parts["carry"] = lambda: measure_carry.measure(row, median_ms)
     for part in sys.argv[1:] or parts:
         MEASURED.clear()

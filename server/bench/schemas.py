@@ -2,8 +2,9 @@
 
 from typing import Literal
 
-from ninja import Field, Schema
+from ninja import Field
 
+from config.shapes import Schema
 from twincore.settings import School
 
 Scalar = str | bool | int | float

@@ -7,12 +7,12 @@ from typing import Any
 from django.db.models import QuerySet
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Field, Query, Router, Schema
+from ninja import Field, Query, Router
 
 from catalogue import actions, queries, retiring
 from catalogue.board_pictures import under_drawing
 from catalogue.models import Board, BoardRevision, Family, Revision
-from catalogue.profiles import board_profile, family_profile
+from catalogue.profiles import board_profile, family_document, family_profile
 from catalogue.retiring import withdrawn_words
 from catalogue.schemas import (
     BoardCard,
@@ -35,6 +35,7 @@ from catalogue.schemas import (
 from catalogue.wording import doubts_words, reading_words, standing_words
 from config.downloads import JSON, download
 from config.paging import Page, Paging, paged
+from config.shapes import Schema
 from people.access import person_of
 from twincore.profile import Board as BoardProfile
 from twincore.profile import Family as FamilyProfile
@@ -271,13 +272,12 @@ def show_family(request: HttpRequest, code: str) -> FamilyShown:
     """One family in its current revision."""
     family = queries.family(code, _depot(request))
     assert family.current is not None  # queries.family refuses families without a revision
-    profile = family_profile(family.current.pk)
     return FamilyShown(
         id=family.code,
         title=family.title,
         revision=family.current.number,
         boards=family.boards.count(),
-        document=json.loads(dump(profile.document)),
+        document=family_document(family.current.pk),
     )
 
 

@@ -5,13 +5,14 @@ from datetime import datetime
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Query, Router, Schema
+from ninja import Query, Router
 
 from catalogue import queries
 from catalogue.models import Guide
 from config.downloads import JSON, download
 from config.errors import NotThere
 from config.paging import Page, Paging, paged
+from config.shapes import Schema
 from twincore.profile.values import plain
 from twincore.recognise import PlateRead, Scheme, read_plates, read_serial
 

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from django.http import FileResponse, HttpRequest
 from django.utils import timezone
-from ninja import Query, Router, Schema
+from ninja import Query, Router
 from PIL import Image
 
 from catalogue import board_pictures, queries
@@ -14,6 +14,7 @@ from catalogue.api import marked_board
 from catalogue.models import BoardPicture
 from catalogue.schemas import MarkedBoard
 from config.paging import Page, Paging, paged
+from config.shapes import Schema
 from people.access import person_of
 from pictures.files import as_address, body_of, opened, upright
 from pictures.reading import read_markings

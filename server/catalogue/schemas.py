@@ -4,8 +4,9 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from ninja import Field, Schema
+from ninja import Field
 
+from config.shapes import Schema
 from twincore.profile import ElementKind
 from twincore.profile.hanging import Axis, Way
 from twincore.workshop import Role

@@ -4,7 +4,9 @@ from collections.abc import Callable
 from typing import Any, Generic, TypeVar
 
 from django.db.models import Model, QuerySet
-from ninja import Field, Schema
+from ninja import Field
+
+from config.shapes import Schema
 
 Item = TypeVar("Item")
 Row = TypeVar("Row", bound=Model)

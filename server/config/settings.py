@@ -31,6 +31,7 @@ INSTALLED_APPS = [
     "jobs",
 ]
 MIDDLEWARE = [
+    "config.turns.in_turn",
     "django.middleware.security.SecurityMiddleware",
     "config.headers.content_policy",
     "config.headers.for_the_moment",
@@ -56,7 +57,15 @@ TEMPLATES = [
     }
 ]
 
-DATABASES = {"default": {**env.db("TWIN_DATABASE_URL"), "CONN_MAX_AGE": 600, "CONN_HEALTH_CHECKS": True}}
+DATABASES = {
+    "default": {
+        **env.db("TWIN_DATABASE_URL"),
+        "CONN_MAX_AGE": 600,
+        "CONN_HEALTH_CHECKS": True,
+        # what is asked again and again is planned once a connection: planning took most of the time of small queries
+        "OPTIONS": {"server_side_binding": True, "prepare_threshold": 3},
+    }
+}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTH_USER_MODEL = "people.Person"

@@ -14,7 +14,7 @@ from jobs.confirming import settles
 from jobs.ledger.chaining import attachment_of, chain, closed_as
 from jobs.models import Entry, Job
 from jobs.queries import as_read
-from jobs.sheets import keep, sheet
+from jobs.sheets import LEFT_OUT, LOADED, keep, sheet, with_revisions
 from jobs.step_lines import waiting_words
 from jobs.steps.hand_over.feedback import count_outcome
 from jobs.targets import brings, value_of
@@ -106,7 +106,6 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
             raise Refused("This entry's id is in use. Load the page again.")
         return job
     target = declared(new.target)
-    job = as_read(job)
     check_open(job, new.target)
     takes_back = _check_void(job, new)
     job = sheet(job, board_of(new.target, new.board))
@@ -160,12 +159,12 @@ def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> Entry
 
 def locked_job(person: Person, job_id: UUID) -> Job:
     """A job of the person's depot, held until the transaction ends. Raises NotThere."""
-    job = Job.objects.select_for_update(of=("self",)).select_related("depot").filter(
-        pk=job_id, depot=person.depot_id
-    ).first()  # fmt: skip
+    rows = Job.objects.select_for_update(of=("self",)).select_related("depot", "opened_by", *LOADED).defer(*LEFT_OUT)
+    job = rows.filter(pk=job_id, depot=person.depot_id).first()
     if job is None:
         raise NotThere("Your depot has no such job.")
-    return job
+    with_revisions(job)
+    return as_read(job)
 
 
 def check_open(job: Job, target: str) -> None:

@@ -33,7 +33,7 @@ from jobs.schemas import (
     SkippedShown,
     VoidShown,
 )
-from jobs.sheets import SheetId, asked_for, id_of
+from jobs.sheets import SheetId, asked_for, id_of, sheet
 from jobs.step_lines import steps_of
 from people.access import person_of
 from twincore.job import State, Step, current, names_of, several, step_in_hand, title_of, uncleared_causes
@@ -47,8 +47,7 @@ from twincore.profile.values import plain
 router = Router(tags=["jobs"])
 
 
-def _line(job: Job) -> dict[str, Any]:
-    state = current(job.state)
+def _line(job: Job, state: State) -> dict[str, Any]:
     return {
         "id": id_of(job),
         "code": job.code,
@@ -90,7 +89,7 @@ def _shown(job: Job) -> JobSheet:
         ],
         "skipped": [SkippedShown(**each) for each in skipped(case_of(job))],
     }
-    return JobShown.model_validate({**state, **_line(job), **follows})
+    return JobShown.model_validate({**state, **_line(job, state), **follows})
 
 
 def _ref(revision: BoardRevision | None) -> BoardRef | None:
@@ -124,7 +123,7 @@ def _entry_shown(entry: Entry, state: State) -> EntryShown:
 def list_jobs(request: HttpRequest, search: Query[JobSearch]) -> dict[str, Any]:
     """The depot's jobs, last changed first."""
     rows = queries.jobs(person_of(request), search.show, search.search)
-    return paged(rows, search, lambda job: JobLine(**_line(job)))
+    return paged(rows, search, lambda job: JobLine(**_line(job, current(job.parts))))  # type: ignore[attr-defined]
 
 
 @router.post("/jobs", response=JobShown)
@@ -155,9 +154,9 @@ def add_entry(request: HttpRequest, job_id: SheetId, given: EntryGiven) -> JobSh
     kept = actions.add_entry(person, job, actions.NewEntry(**given.dict(), board=board), timezone.now())
     if board not in names_of(kept.state):
         # a board that was taken out of the job has no sheet any more
-        return _shown(queries.job(person, job))
+        return _shown(kept)
     keep_sheet_of(request, job, person.depot_id)
-    return _shown(queries.job(person, job_id))
+    return _shown(sheet(kept, board))
 
 
 @router.get("/jobs/{job_id}/entries", response=Page[EntryShown])

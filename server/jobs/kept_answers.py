@@ -1,7 +1,7 @@
 """What a job's sheet answers, kept: read again it costs no computing, whichever worker is asked.
 
-An answer is kept with the version of everything that it hangs on: the rows of the job, its depot and its boards as they
-stand (PostgreSQL's xmin and ctid, of which every change of a row changes one), the guides of the catalogue, and the source that shapes it.
+An answer is kept with the version of everything that it hangs on: the rows of the job, of the others on its machine, of its
+depot and its boards as they stand (PostgreSQL's xmin and ctid, of which every change of a row changes one), the guides of the catalogue, and the source that shapes it.
 Whoever says that it has that version (If-None-Match, RFC 9110) is told that it still is.
 """
 
@@ -9,7 +9,7 @@ import re
 from collections.abc import Callable
 from datetime import datetime, timedelta
 from hashlib import sha256
-from typing import Any
+from typing import Any, NamedTuple
 from uuid import UUID
 
 from django.db import connection
@@ -21,43 +21,63 @@ from django.utils.http import parse_etags
 from bench.kept import SOURCE
 from jobs.models import KeptAnswer
 from people.models import Person
+from twincore.job import TARGETS
 
-PARTS = (
-    "boards/original", "boards/replacement", "between", "comparison", "entries", "machine", "presses", "proving", "record",
-    "runs", "wiring",
-)  # fmt: skip
-"""Parts of a job that hang on nothing but what a version names; of lists the first page."""
-KEPT = re.compile(rf"/api/jobs/(?P<job>[0-9a-fA-F-]{{32,36}})(\.[1-6])?(/({'|'.join(PARTS)}))?$")
+OF_THE_BOARDS = ("boards/original", "boards/replacement")
+"""What hangs on the boards alone, whatever else the job says."""
+OF_THE_PLAN = ("between", "comparison", "leaflet", "machine", "presses", "proving", "record", "wiring")
+"""What hangs on all that the job says, but for what is only said of handing over."""
+OF_ALL = ("", "entries", "runs")
+"""What hangs on all of the job; of lists the first page."""
+PARTS = (*OF_THE_BOARDS, *OF_THE_PLAN, *OF_ALL, "earlier")
+"""The last one hangs on the other jobs on the machine."""
+HANDING_OVER = sorted({target.key for target in TARGETS.values() if target.step == "hand_over"} | {"refused"})
+KEPT = re.compile(rf"/api/jobs/(?P<job>[0-9a-fA-F-]{{32,36}})(\.[1-6])?/?(?P<part>(?<=/)({'|'.join(PARTS)}))?$")
 FIRST_PAGE = ("", "page=1")
 KEPT_FOR = timedelta(days=7)
+# every row by its key: a join of as many tables would take longer to plan than to read
 VERSION = """
-select concat_ws(' ', job.xmin, job.ctid, depot.xmin, depot.ctid, opener.xmin, opener.ctid,
-  original.xmin, original.ctid, replacement.xmin, replacement.ctid,
-  (select string_agg(concat_ws(' ', other.name, other.xmin, other.ctid, a.xmin, a.ctid, b.xmin, b.ctid), ' ' order by other.name)
-     from jobs_otherboard other
-     left join catalogue_boardrevision ra on ra.id = other.original_revision_id
-     left join catalogue_board a on a.id = ra.board_id
-     left join catalogue_boardrevision rb on rb.id = other.replacement_revision_id
-     left join catalogue_board b on b.id = rb.board_id
-    where other.job_id = job.id),
-  (select string_agg(current_id::text, ' ' order by id) from catalogue_guide))
-from jobs_job job
-join people_depot depot on depot.id = job.depot_id
-join people_person opener on opener.id = job.opened_by_id
-left join catalogue_boardrevision ro on ro.id = job.original_revision_id
-left join catalogue_board original on original.id = ro.board_id
-left join catalogue_boardrevision rr on rr.id = job.replacement_revision_id
-left join catalogue_board replacement on replacement.id = rr.board_id
+select concat_ws(' ', family_revision_id, original_revision_id, replacement_revision_id,
+  case %s when 'boards' then '' when 'earlier' then concat(machine, machine_key) when 'plan' then
+    md5(concat_ws(' ', (state - %s::text[])::text, machine, complaint, closed_at, origin is null))
+  else concat(job.xmin, job.ctid) end,
+  (select concat(xmin, ctid) from people_depot where id = job.depot_id),
+  (select concat(xmin, ctid) from people_person where id = job.opened_by_id),
+  (select concat(xmin, ctid) from catalogue_board
+    where id = (select board_id from catalogue_boardrevision where id = job.original_revision_id)),
+  (select concat(xmin, ctid) from catalogue_board
+    where id = (select board_id from catalogue_boardrevision where id = job.replacement_revision_id)),
+  (select string_agg(concat(xmin, ctid,
+     (select string_agg(concat(xmin, ctid), ' ' order by id) from catalogue_board
+       where id in (select board_id from catalogue_boardrevision
+                     where id in (other.original_revision_id, other.replacement_revision_id)))), ' ' order by name)
+     from jobs_otherboard other where job_id = job.id),
+  (select string_agg(current_id::text, ' ' order by id) from catalogue_guide),
+  (select string_agg(concat(xmin, ctid), ' ' order by id) from jobs_job other
+    where %s = 'earlier' and other.id <> job.id and other.depot_id = job.depot_id and other.machine_key = job.machine_key)),
+  kept.version, kept.body
+from jobs_job job left join jobs_keptanswer kept on kept.path = %s
 where job.id = %s and job.depot_id = %s
 """
 
 
-def version_of(job: UUID, depot: int | None) -> str | None:
-    """The version of what a job's answers hang on; None where the depot has no such job."""
+class Found(NamedTuple):
+    """The version of what a part of a job hangs on, and the answer that is kept for it, where there is one."""
+
+    version: str
+    body: bytes | None
+
+
+def look_up(job: UUID, depot: int | None, part: str, path: str) -> Found | None:
+    """What is kept at an address of a part of a job; None where the depot has no such job."""
+    kind = "boards" if part in OF_THE_BOARDS else "plan" if part in OF_THE_PLAN else part
     with connection.cursor() as cursor:
-        cursor.execute(VERSION, [job, depot])
+        cursor.execute(VERSION, [kind, HANDING_OVER, kind, path, job, depot])
         row = cursor.fetchone()
-    return sha256(f"{SOURCE} {row[0]}".encode()).hexdigest()[:40] if row else None
+    if row is None:
+        return None
+    version = sha256(f"{SOURCE} {row[0]}".encode()).hexdigest()[:40]
+    return Found(version, bytes(row[2]) if row[1] == version else None)
 
 
 class KeptAnswers(MiddlewareMixin):
@@ -72,16 +92,15 @@ class KeptAnswers(MiddlewareMixin):
         query = request.META.get("QUERY_STRING", "")
         if request.method != "GET" or found is None or query not in FIRST_PAGE or not isinstance(person, Person):
             return None
-        version = version_of(UUID(found["job"]), person.depot_id)
-        if version is None:
-            return None
-        if version in _versions_had(request):
-            return _tagged(HttpResponse(status=304), version)
         path = f"{request.path}?{query}"
-        there = KeptAnswer.objects.filter(path=path, version=version).values_list("body", flat=True).first()
-        if there is not None:
-            return _tagged(HttpResponse(bytes(there), content_type="application/json; charset=utf-8"), version)
-        request.keep_as = (path, version)  # type: ignore[attr-defined]
+        there = look_up(UUID(found["job"]), person.depot_id, found["part"] or "", path)
+        if there is None:
+            return None
+        if there.version in _versions_had(request):
+            return _tagged(HttpResponse(status=304), there.version)
+        if there.body is not None:
+            return _tagged(HttpResponse(there.body, content_type="application/json; charset=utf-8"), there.version)
+        request.keep_as = (path, there.version)  # type: ignore[attr-defined]
         return None
 
     def process_response(self, request: HttpRequest, response: HttpResponse) -> HttpResponse:
@@ -110,7 +129,10 @@ def keep_sheet_of(request: HttpRequest, job: UUID, depot: int | None) -> None:
     """Have the sheet kept with which an entry is answered. Said before the sheet is worked out, and while the job is locked:
     what is kept is never older than its version.
     """
-    request.keep_as = (f"{request.path.removesuffix('/entries')}?", version_of(job, depot))  # type: ignore[attr-defined]
+    path = f"{request.path.removesuffix('/entries')}?"
+    there = look_up(job, depot, "", path)
+    if there is not None:
+        request.keep_as = (path, there.version)  # type: ignore[attr-defined]
 
 
 def _versions_had(request: HttpRequest) -> list[str]:

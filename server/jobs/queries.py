@@ -4,18 +4,20 @@ from typing import Any, cast
 from uuid import UUID
 
 from django.db.models import Q, QuerySet
+from django.db.models.functions import JSONObject
 
 from config.errors import NotThere
 from jobs.ledger.chaining import entry_node
 from jobs.models import ENDS_A_STEP, Entry, Job, OtherBoard
-from jobs.sheets import LEFT_OUT, LOADED, asked_for, sheet
+from jobs.sheets import LEFT_OUT, LOADED, asked_for, sheet, with_revisions
 from people.models import Person
 from twincore.job import STEPS, Step, mended
 
 
 def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
-    """The jobs of the person's depot, last changed first."""
-    rows = Job.objects.filter(depot=person.depot_id).select_related("depot")
+    """The jobs of the person's depot, last changed first, with those parts of their states that a list shows."""
+    parts = JSONObject(**{name: f"state__{name}" for name in ("original", "replacement", "boards")})
+    rows = Job.objects.filter(depot=person.depot_id).select_related("depot").defer("state").annotate(parts=parts)
     if show != "all":
         rows = rows.filter(closed_at__isnull=show == "open")
     if search:
@@ -40,6 +42,7 @@ def job(person: Person, asked: UUID | str) -> Job:
     )
     if found is None:
         raise NotThere("Your depot has no such job.")
+    with_revisions(found)
     return sheet(as_read(found), board)
 
 

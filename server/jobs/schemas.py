@@ -4,10 +4,11 @@ from datetime import datetime
 from typing import Annotated, Any, get_type_hints
 from uuid import UUID
 
-from ninja import Field, Schema
+from ninja import Field
 from pydantic import SkipValidation, create_model
 
 from config.paging import Paging
+from config.shapes import Schema
 from jobs.boards.schemas import BoardsOfJob
 from twincore.job import Need, Standing, Step
 from twincore.job.state import State

@@ -4,9 +4,10 @@ from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from django.utils import timezone
-from ninja import Field, Router, Schema
+from ninja import Field, Router
 
 from config.errors import Refused
+from config.shapes import Schema
 from people import actions
 from people.access import depot_of, person_of
 from people.models import Depot, Person

@@ -5,9 +5,10 @@ from typing import Any, Literal
 from django.contrib.auth import update_session_auth_hash
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Field, Query, Router, Schema
+from ninja import Field, Query, Router
 
 from config.paging import Page, Paging, paged
+from config.shapes import Schema
 from people import staffing
 from people.access import person_of
 from people.models import Person

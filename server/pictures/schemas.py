@@ -1,6 +1,6 @@
 """What is read in pictures, as it is shown."""
 
-from ninja import Schema
+from config.shapes import Schema
 
 
 class TableRead(Schema):

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from django.http import FileResponse, HttpRequest, StreamingHttpResponse
 from django.utils import timezone
-from ninja import Field, File, Form, Query, Router, Schema
+from ninja import Field, File, Form, Query, Router
 from ninja.files import UploadedFile
 
 from catalogue.api import BoardSearch, board_card
@@ -16,6 +16,7 @@ from catalogue.schemas import BoardCard
 from config.downloads import CSV, JSON, stream
 from config.errors import NotThere
 from config.paging import Page, Paging, paged
+from config.shapes import Schema
 from people.access import person_of
 from references import actions, exporting, files, queries
 from references.models import Contradiction, Import, Statement

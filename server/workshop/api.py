@@ -5,11 +5,12 @@ from typing import Any
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Field, Query, Router, Schema
+from ninja import Field, Query, Router
 
 from catalogue.api import board_card, elements_shown
 from catalogue.schemas import BoardCard, BoardLine, ElementShown
 from config.paging import Page, Paging, paged
+from config.shapes import Schema
 from people.access import person_of
 from twincore.profile import dump, parse_board
 from twincore.profile.document import jsonable

@@ -4,9 +4,10 @@ from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Query, Router, Schema
+from ninja import Query, Router
 
 from config.paging import Page, Paging, paged
+from config.shapes import Schema
 from jobs.models import Job
 from people.access import person_of
 from twincore.job import State, current

@@ -4,10 +4,11 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Field, Query, Router, Schema
+from ninja import Field, Query, Router
 
 from catalogue.wording import standing_words
 from config.downloads import JSON, download
+from config.shapes import Schema
 from people.access import person_of
 from workshop import giving
 

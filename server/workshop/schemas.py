@@ -4,11 +4,12 @@ from datetime import datetime
 from typing import Annotated, Any, Literal
 from uuid import UUID, uuid4
 
-from ninja import Field, Schema
+from ninja import Field
 from pydantic import Field as Tagged
 
 from catalogue.schemas import ChartColumn, ChartShown, ElementShown
 from config.paging import Paging
+from config.shapes import Schema
 
 Cell = Annotated[str, Tagged(max_length=2000)]
 Part = Annotated[str, Tagged(max_length=80)]

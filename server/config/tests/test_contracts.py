@@ -6,9 +6,9 @@ from runpy import run_path
 from django.conf import settings
 from django.core.management import call_command
 from django.test import TestCase
-from ninja import Schema
 
 from config.api import api
+from config.shapes import Schema
 
 APPS = {path.name for path in (settings.ROOT / "server").iterdir() if path.is_dir()}
 

@@ -1,7 +1,6 @@
 """What the API shows of the boards of a job."""
 
-from ninja import Schema
-
+from config.shapes import Schema
 from twincore.job import Step
 
 

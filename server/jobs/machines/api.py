@@ -12,6 +12,7 @@ from jobs.machines.schemas import MachineJob, MachineLine, MachineNow, MachineSe
 from jobs.models import Job
 from jobs.sheets import SheetId
 from people.access import person_of
+from twincore.job import current
 
 router = Router(tags=["machines"])
 
@@ -37,9 +38,10 @@ def list_machine_jobs(request: HttpRequest, machine: str, paging: Query[Paging])
 
 
 def _machine_job(job: Job) -> MachineJob:
+    state = current(job.state)
     return MachineJob(
         id=job.pk, code=job.code, complaint=job.complaint, opened_at=job.opened_at, closed_at=job.closed_at,
-        original=job.state["original"], replacement=job.state["replacement"], verdict=job.state["verdict"],
+        original=state["original"], replacement=state["replacement"], verdict=state["verdict"],
     )  # fmt: skip
 
 

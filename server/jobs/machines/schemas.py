@@ -3,10 +3,11 @@
 from datetime import datetime
 from uuid import UUID
 
-from ninja import Field, Schema
+from ninja import Field
 
 from bench.schemas import Positions
 from config.paging import Paging
+from config.shapes import Schema
 from twincore.job import Supply
 
 

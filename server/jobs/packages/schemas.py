@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from ninja import Schema
+from config.shapes import Schema
 
 
 class ImportedShown(Schema):

@@ -1,8 +1,7 @@
 """What the API shows of service ports."""
 
-from ninja import Schema
-
 from bench.schemas import Positions
+from config.shapes import Schema
 
 
 class PortValue(Schema):

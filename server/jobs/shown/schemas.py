@@ -2,8 +2,7 @@
 
 from typing import Any
 
-from ninja import Schema
-
+from config.shapes import Schema
 from twincore.job.borrowing import What
 
 

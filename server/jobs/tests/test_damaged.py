@@ -76,6 +76,7 @@ class Damaged(WorldTestCase):
                     "machines",
                     "asked",
                     f"machines/now?machine={job.machine}",
+                    f"machines/jobs?machine={job.machine}",
                 ):
                     answer = self.client.get(f"/api/{path}")
                     self.assertEqual(answer.status_code, 200, (number, path, str(stored)[:200], answer.content[:300]))

@@ -4,6 +4,7 @@ from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
 from unittest.mock import patch
+from uuid import uuid4
 
 from django.test import Client
 from django.utils import timezone
@@ -29,8 +30,8 @@ class Kept(WorldTestCase):
     def test_read_again_it_costs_no_computing_for_anybody_of_the_depot(self) -> None:
         first = self.client.get(self.address)
         lead = other_client("corm")
-        with patch("jobs.api._shown", side_effect=AssertionError("worked out anew")), self.assertNumQueries(4):
-            # session, person, version, answer
+        with patch("jobs.api._shown", side_effect=AssertionError("worked out anew")), self.assertNumQueries(3):
+            # session, person, answer with its version
             again = lead.get(self.address)
         self.assertEqual((again.content, again["ETag"]), (first.content, first["ETag"]))
         self.assertEqual(again["Cache-Control"], "no-store")
@@ -78,11 +79,24 @@ class Kept(WorldTestCase):
     def test_every_part_that_is_kept_is_what_it_would_be_anew(self) -> None:
         for number in (3, 4, 10):
             job = self.job(number)
-            for part in ("", *(f"/{each}" for each in kept_answers.PARTS)):
-                address = f"/api/jobs/{job.pk}{part}"
+            for part in kept_answers.PARTS:
+                address = f"/api/jobs/{job.pk}/{part}".rstrip("/")
                 first, again = self.client.get(address), self.client.get(address)
                 self.assertEqual((first.status_code, first.content), (again.status_code, again.content), address)
                 self.assertEqual("ETag" in again, again.status_code == 200, address)
+
+    def test_what_is_only_said_of_handing_over_changes_nothing_of_the_plan(self) -> None:
+        for number in (3, 4, 5):
+            job = self.job(number)
+            addresses = [f"/api/jobs/{job.pk}/{part}" for part in kept_answers.OF_THE_PLAN]
+            before = {each: self.client.get(each) for each in addresses}
+            self.entry(job, f"defect.{uuid4()}", {"what": "door seal torn", "until": "2026-05-01", "who": "Corm"})
+            self.entry(job, "spent.minutes", 42)
+            for address, first in before.items():
+                self.assertEqual(self.client.get(address).headers.get("ETag"), first.headers.get("ETag"), address)
+            KeptAnswer.objects.all().delete()
+            for address, first in before.items():
+                self.assertEqual(self.client.get(address).content, first.content, address)
 
     def test_only_what_a_page_asks_for_is_kept_and_old_answers_go(self) -> None:
         for query in ("?page=2", "?size=100", "?x=1"):

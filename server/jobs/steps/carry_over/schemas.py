@@ -1,8 +1,7 @@
 """Carry over: what the API shows and takes."""
 
-from ninja import Schema
-
 from bench.schemas import Positions
+from config.shapes import Schema
 from jobs.shown.schemas import FindingShown, PressLine, QuestionAsked
 from twincore.wiring.plan import Order
 

@@ -2,10 +2,9 @@
 
 from typing import Any
 
-from ninja import Schema
-
 from bench.schemas import Positions, ProofShown
 from catalogue.schemas import MarkedBoard
+from config.shapes import Schema
 from jobs.shown.schemas import HoleShown, QuestionAsked
 from references.api import StatementShown
 

@@ -2,9 +2,10 @@
 
 from uuid import UUID
 
-from ninja import Field, Schema
+from ninja import Field
 
 from bench.schemas import Positions
+from config.shapes import Schema
 from jobs.shown.schemas import HoleShown, PressLine, RememberedShown
 from twincore.job.targets.record import PartState
 

@@ -3,8 +3,7 @@
 from datetime import datetime
 from uuid import UUID
 
-from ninja import Schema
-
+from config.shapes import Schema
 from jobs.shown.schemas import CostLine, UnprovedShown
 
 

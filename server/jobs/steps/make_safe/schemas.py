@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any
 
-from ninja import Schema
+from config.shapes import Schema
 
 
 class HoldShown(Schema):

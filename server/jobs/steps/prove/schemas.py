@@ -3,9 +3,8 @@
 from datetime import datetime
 from typing import Any
 
-from ninja import Schema
-
 from bench.schemas import ShownAt
+from config.shapes import Schema
 from jobs.shown.schemas import DoesShown, UnprovedShown
 from twincore.job.values import Beyond
 

@@ -3,10 +3,9 @@
 from typing import Any
 from uuid import UUID
 
-from ninja import Schema
-
 from bench.schemas import Scalar
 from catalogue.guides_api import PlateShown
+from config.shapes import Schema
 
 
 class FeatureChoice(Schema):

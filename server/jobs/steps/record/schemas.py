@@ -2,9 +2,10 @@
 
 from typing import Any
 
-from ninja import Field, Schema
+from ninja import Field
 
 from bench.schemas import Positions, Scalar
+from config.shapes import Schema
 from jobs.shown.schemas import FindingShown, PinShown, RememberedShown
 from twincore.job.targets.record import Assumption, Removal
 

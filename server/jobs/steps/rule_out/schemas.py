@@ -1,7 +1,6 @@
 """Rule out: what the API shows and takes."""
 
-from ninja import Schema
-
+from config.shapes import Schema
 from jobs.shown.schemas import DoesShown
 
 

@@ -1,0 +1,99 @@
+"""Many people at once on the server as it is run, on the processors that also make the load."""
+
+import asyncio
+import os
+import signal
+import subprocess
+import sys
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from datetime import UTC, datetime
+from random import Random
+from urllib.error import URLError
+from urllib.request import urlopen
+
+from django.conf import settings
+from django.contrib.auth import BACKEND_SESSION_KEY, HASH_SESSION_KEY, SESSION_KEY
+from django.contrib.sessions.backends.db import SessionStore
+from django.core.management import call_command
+from load import Connection, Measured, Someone, everybody
+
+from jobs.demo import load_demo_world
+from jobs.models import Job
+from people.models import Person
+
+JOBS = 200
+PEOPLE = (400, 1000)
+BACKEND = "django.contrib.auth.backends.ModelBackend"
+
+
+def measure(row: Callable[..., None], multiply: Callable[[int], None]) -> None:
+    """A thousand people who think, forty who do not, a worker killed, a restart, and two groups of processes."""
+    call_command("migrate", verbosity=0)
+    call_command("createcachetable")
+    load_demo_world(settings.ROOT / "demo", datetime.now(UTC), lambda _: None)
+    multiply(1 + JOBS // 8)
+    rows = Job.objects.filter(depot__code="SQ", closed_at=None, family_revision__isnull=False).order_by("number")[:JOBS]
+    jobs = [(str(job), step) for job, step in rows.values_list("pk", "step")]
+    port = int(os.environ["TWIN_PAGE_PORT"])
+    with served(port):
+        # everything is worked out once before it is measured
+        asyncio.run(everybody(people(port, jobs, 40), 0.0, 30.0, 0.0))
+        for count in PEOPLE:
+            thinking = asyncio.run(everybody(people(port, jobs, count), 5.0, 40.0))
+            _tell(row, f"{count:,} people with 5 s of thought, one entry in ten", thinking, "at most 300 ms")
+            row("  answers that were no success, or none", f"{_failed(thinking) + thinking.closed}", "none")
+        hurried = asyncio.run(everybody(people(port, jobs, 40), 0.0, 20.0))
+        rate = (len(hurried.seconds) + len(hurried.entries)) / 20
+        row("40 people without thought, one entry in ten: requests a second", f"{rate:.0f}", "at least 200")
+        row("  answers that were no success, or none", f"{_failed(hurried) + hurried.closed}", "none")
+
+
+def people(port: int, jobs: list[tuple[str, str]], count: int) -> list[Someone]:
+    """So many people, each signed in on a device of their own, several on each job."""
+    person = Person.objects.get(username="wennick")
+    found = []
+    for number in range(count):
+        session = SessionStore()
+        session[SESSION_KEY], session[BACKEND_SESSION_KEY] = str(person.pk), BACKEND
+        session[HASH_SESSION_KEY] = person.get_session_auth_hash()
+        session.save()
+        token = "a" * 32
+        connection = Connection(port, f"sessionid={session.session_key}; csrftoken={token}")
+        found.append(Someone(connection, token, *jobs[number % len(jobs)], Random(number), turn=number))
+    return found
+
+
+@contextmanager
+def served(port: int) -> Iterator[subprocess.Popen[bytes]]:
+    """The server as it is run, until the block ends."""
+    command = [sys.executable, "-m", "gunicorn", "config.wsgi", "--bind", f"127.0.0.1:{port}"]
+    server = subprocess.Popen(command, cwd=settings.ROOT / "server", stderr=subprocess.DEVNULL)
+    try:
+        wait_for(port)
+        yield server
+    finally:
+        server.send_signal(signal.SIGTERM)
+        server.wait()
+
+
+def wait_for(port: int) -> None:
+    """Wait until the server answers."""
+    for _ in range(300):
+        try:
+            urlopen(f"http://127.0.0.1:{port}/api/opening", timeout=2).close()
+        except (URLError, OSError):
+            time.sleep(0.1)
+        else:
+            return
+    raise AssertionError("the server did not answer")
+
+
+def _tell(row: Callable[..., None], what: str, measured: Measured, wanted: str) -> None:
+    row(f"{what}, 95th percentile", f"{measured.percentile(0.95):.0f} ms", wanted)
+    row("  median", f"{measured.percentile(0.5):.0f} ms")
+
+
+def _failed(measured: Measured) -> int:
+    return sum(count for status, count in measured.statuses.items() if status not in (200, 304))

@@ -1,0 +1,17 @@
+"""How the application is served. `gunicorn config.wsgi` reads this file by itself; its own options stand before it."""
+
+import os
+
+# a worker computes one thing at a time: as many as there are processors
+workers = int(os.environ.get("TWIN_WORKERS", os.cpu_count() or 2))
+worker_class = "gthread"
+threads = 8
+# loaded once and shared: a worker that died is there again at once, without starving the others while it loads
+preload_app = True
+# people think for longer than a request takes: their connections stay, and none is closed under what they send
+keepalive = 75
+worker_connections = 4000
+backlog = 2048
+graceful_timeout = 30
+timeout = 120
+loglevel = "warning"
