@@ -1,6 +1,12 @@
 """How the application is served. `gunicorn config.wsgi` reads this file by itself; its own options stand before it."""
 
 import os
+import tempfile
+from typing import Any
+
+# what the processes count is gathered in files of theirs; said before the library that counts is loaded
+os.environ.setdefault("PROMETHEUS_MULTIPROC_DIR", tempfile.mkdtemp(prefix="worthy-twin-metrics-"))
+from prometheus_client import multiprocess
 
 # a worker computes one thing at a time: as many as there are processors
 workers = int(os.environ.get("TWIN_WORKERS", os.cpu_count() or 2))
@@ -15,3 +21,8 @@ backlog = 2048
 graceful_timeout = 30
 timeout = 120
 loglevel = "warning"
+
+
+def child_exit(server: Any, worker: Any) -> None:
+    """Let go of what a process that ended kept open to be counted."""
+    multiprocess.mark_process_dead(worker.pid)

@@ -3,7 +3,7 @@
 from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
-from rapidfuzz.distance import DamerauLevenshtein, JaroWinkler
+from rapidfuzz.distance import OSA, DamerauLevenshtein, JaroWinkler
 from scipy.stats import entropy as library_entropy
 
 from tests.builders import demo_board
@@ -12,6 +12,7 @@ from twincore.recognise import (
     Sighting,
     agreement,
     align,
+    code_of,
     entropy,
     features_of,
     hits,
@@ -22,7 +23,9 @@ from twincore.recognise import (
     remaining,
     separating,
     split_markings,
+    with_one_left_out,
     without_look_alikes,
+    without_revision,
 )
 from twincore.recognise.markings import read_as
 
@@ -50,6 +53,25 @@ class PartNumbers(SimpleTestCase):
         ):
             found = number_parts(marking)
             self.assertEqual((found.prefix, found.base, found.suffix, found.revision), parts, marking)
+
+
+class Neighbours(SimpleTestCase):
+    @given(WORDS, WORDS)
+    def test_whatever_is_one_edit_apart_shares_a_text_with_one_left_out(self, one: str, other: str) -> None:
+        # restricted Damerau-Levenshtein by rapidfuzz; a dictionary of what is left finds a superset, which is ranked exactly
+        mine, yours = {one, *with_one_left_out(one)}, {other, *with_one_left_out(other)}
+        if OSA.distance(one, other) <= 1:
+            self.assertTrue(mine & yours, (one, other))
+        elif mine & yours:
+            self.assertEqual(OSA.distance(one, other), 2, (one, other))
+
+    def test_codes_are_those_of_the_published_check(self) -> None:
+        # CRC-32 of "123456789" is CBF43926 (the check value of ISO 3309's polynomial)
+        self.assertEqual(code_of("123456789"), 0xCBF43926 - (1 << 31))
+
+    def test_a_revision_is_left_off(self) -> None:
+        for written in ("TVH-2210-B rev 03", "TVH-2210-B/03", "TVH-2210-B"):
+            self.assertEqual(without_revision(written), "TVH-2210-B")
 
 
 class Distance(SimpleTestCase):

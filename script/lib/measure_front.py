@@ -28,7 +28,8 @@ from references.models import Import
 from twincore.job import empty_state
 
 Row = Callable[[str, str, str], None]
-ASKED = 200
+ASKED = 1000
+MATCHED = 100
 PLANS = settings.ROOT / "docs" / "query-plans.md"
 
 
@@ -90,18 +91,31 @@ def _recognise(row: Row, client: Client) -> None:
         answer = client.get("/api/boards/marked", {"text": text})
         times.append((time.perf_counter() - start) * 1000)
         hit += scale.part_number(n) in [each["part_number"] for each in answer.json()]
-    row("search by a misread marking, 95th percentile", f"{_p95(times):.0f} ms", "at most 50 ms")
-    row("  the right board among the eight shown", f"{hit} of {ASKED}", "")
+    row("search by a misread marking, 95th percentile", f"{_p95(times):.0f} ms", "at most 15 ms")
+    row("  the right board among the eight shown", f"{hit:,} of {ASKED:,}", "all")
+    times = []
+    for n in range(50):
+        start = time.perf_counter()
+        client.get("/api/boards/marked", {"text": f"QX{n}-{n * 7919}-WK"})
+        times.append((time.perf_counter() - start) * 1000)
+    row("search for what is nowhere, 95th percentile", f"{_p95(times):.0f} ms", "")
     _explain("A misread marking", lambda: client.get("/api/boards/marked", {"text": spoilt[0]}), "catalogue_marking")
 
 
 def _spoilt(text: str, rng: Random) -> str:
-    """A number as a burnt label gives it: a look-alike or two, separators lost."""
+    """A number as a burnt label gives it: separators lost, and up to two misreadings, of which one may be no look-alike."""
     alike = {"0": "O", "1": "I", "5": "S", "8": "B", "2": "Z", "6": "G", "B": "8", "S": "5"}
     letters = list(text.replace("-", rng.choice(["-", " ", ""])))
-    for _ in range(2):
-        at = rng.randrange(len(letters))
+    for at in rng.sample(range(len(letters)), 2):
         letters[at] = alike.get(letters[at], letters[at])
+    at = rng.randrange(1, len(letters) - 1)
+    match rng.randrange(4):
+        case 0:
+            letters[at : at + 1] = []
+        case 1:
+            letters[at : at + 1] = [letters[at]] * 2
+        case 2:
+            letters[at : at + 2] = [letters[at + 1], letters[at]]
     return "".join(letters)
 
 
@@ -109,7 +123,7 @@ def _match(row: Row, client: Client, person: Person) -> None:
     rng = Random(4)
     jobs = []
     boards = Board.objects.select_related("family")
-    for n in rng.sample(range(scale.FAMILIES * scale.BOARDS_EACH), ASKED // 4):
+    for n in rng.sample(range(scale.FAMILIES * scale.BOARDS_EACH), MATCHED):
         board = boards.get(part_number=scale.part_number(n))
         state = {**empty_state(), "original": board.part_number, "family": board.family_id}
         jobs.append(

@@ -9,6 +9,7 @@ import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime
+from pathlib import Path
 from random import Random
 from urllib.error import URLError
 from urllib.request import urlopen
@@ -29,7 +30,7 @@ BACKEND = "django.contrib.auth.backends.ModelBackend"
 
 
 def measure(row: Callable[..., None], multiply: Callable[[int], None]) -> None:
-    """A thousand people who think, forty who do not, a worker killed, a restart, and two groups of processes."""
+    """Hundreds of people who think, forty who do not, a restart, and every worker killed."""
     call_command("migrate", verbosity=0)
     call_command("createcachetable")
     load_demo_world(settings.ROOT / "demo", datetime.now(UTC), lambda _: None)
@@ -37,7 +38,7 @@ def measure(row: Callable[..., None], multiply: Callable[[int], None]) -> None:
     rows = Job.objects.filter(depot__code="SQ", closed_at=None, family_revision__isnull=False).order_by("number")[:JOBS]
     jobs = [(str(job), step) for job, step in rows.values_list("pk", "step")]
     port = int(os.environ["TWIN_PAGE_PORT"])
-    with served(port):
+    with served(port) as server:
         # everything is worked out once before it is measured
         asyncio.run(everybody(people(port, jobs, 40), 0.0, 30.0, 0.0))
         for count in PEOPLE:
@@ -48,6 +49,34 @@ def measure(row: Callable[..., None], multiply: Callable[[int], None]) -> None:
         rate = (len(hurried.seconds) + len(hurried.entries)) / 20
         row("40 people without thought, one entry in ten: requests a second", f"{rate:.0f}", "at least 200")
         row("  answers that were no success, or none", f"{_failed(hurried) + hurried.closed}", "none")
+        _restart(row, server, people(port, jobs, 20))
+        _kill(row, server, port)
+
+
+def _restart(row: Callable[..., None], server: subprocess.Popen[bytes], at_work: list[Someone]) -> None:
+    """What a restart costs those who are at work meanwhile."""
+
+    async def work() -> Measured:
+        asyncio.get_running_loop().call_later(5, server.send_signal, signal.SIGHUP)
+        return await everybody(at_work, 0.5, 15.0, 0.0)
+
+    measured = asyncio.run(work())
+    row(
+        "restarted under 20 people: answers that were no success, or none",
+        f"{_failed(measured) + measured.closed}",
+        "none",
+    )
+
+
+def _kill(row: Callable[..., None], server: subprocess.Popen[bytes], port: int) -> None:
+    """How long nobody is answered after every worker was killed."""
+    children = Path(f"/proc/{server.pid}/task/{server.pid}/children").read_text().split()
+    begun = time.monotonic()
+    for child in children:
+        os.kill(int(child), signal.SIGKILL)
+    time.sleep(0.05)
+    wait_for(port)
+    row("every worker killed: answers again after", f"{time.monotonic() - begun:.1f} s", "at most 2 s")
 
 
 def people(port: int, jobs: list[tuple[str, str]], count: int) -> list[Someone]:
@@ -84,7 +113,7 @@ def wait_for(port: int) -> None:
         try:
             urlopen(f"http://127.0.0.1:{port}/api/opening", timeout=2).close()
         except (URLError, OSError):
-            time.sleep(0.1)
+            time.sleep(0.05)
         else:
             return
     raise AssertionError("the server did not answer")

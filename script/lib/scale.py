@@ -15,7 +15,7 @@ from django.db.models import OuterRef, Subquery
 from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Marking
 from twincore.choose import COLUMNS, traits_of
 from twincore.profile import parse_board, parse_family
-from twincore.recognise import features_of, normal_form, without_look_alikes
+from twincore.recognise import features_of
 
 FAMILIES = 500
 BOARDS_EACH = 200
@@ -131,7 +131,7 @@ def _fill_family(family: Family, numbers: range, rng: Random) -> None:
     current = BoardRevision.objects.filter(board=OuterRef("pk")).values("pk")[:1]
     Board.objects.filter(family=family).update(current=Subquery(current))
     Marking.objects.bulk_create(
-        Marking(board=row, text=text, normal=normal_form(text), folded=without_look_alikes(text))
+        Marking.of(row, text)
         for row, index in zip(rows, numbers, strict=True)
         for text in (row.part_number, f"0-{index:06d}")
     )

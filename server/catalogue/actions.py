@@ -30,7 +30,7 @@ from twincore.profile import (
     warnings_of,
     worth_of,
 )
-from twincore.recognise import features_of, normal_form, parse_nameplates, without_look_alikes
+from twincore.recognise import features_of, parse_nameplates
 from twincore.rule_out import parse_rule_out
 from twincore.wiring import parse_adapters
 
@@ -186,8 +186,7 @@ def _load_board(
     board.save()
     board.markings.all().delete()
     Marking.objects.bulk_create(
-        Marking(board=board, text=text, normal=normal_form(text), folded=without_look_alikes(text))
-        for text in dict.fromkeys([profile.part_number, *profile.also_marked])
+        Marking.of(board, text) for text in dict.fromkeys([profile.part_number, *profile.also_marked])
     )
     return Loaded("board", profile.part_number, board.current.number, True, warnings)
 

@@ -2,11 +2,13 @@
 
 from typing import Any, Self
 
+from django.contrib.postgres.fields import ArrayField
 from django.contrib.postgres.indexes import GinIndex
 from django.db import models
 
 from people.models import Depot, Person
 from pictures.models import KeptPicture
+from twincore.recognise import code_of, normal_form, with_one_left_out, without_look_alikes
 
 
 class OwnedRows(models.QuerySet[Any]):
@@ -117,12 +119,25 @@ class Marking(models.Model):
     board = models.ForeignKey(Board, on_delete=models.CASCADE, related_name="markings")
     text = models.CharField(max_length=80)
     normal = models.CharField(max_length=80, db_index=True)
-    folded = models.CharField(max_length=80)
+    folded = models.CharField(max_length=80, db_index=True)
+    lacking = ArrayField(
+        models.IntegerField(), default=list, help_text="The folded form with each one of its places left out, as codes."
+    )
+
+    @classmethod
+    def of(cls, board: Board, text: str) -> Self:
+        """What is printed on a board, in every form that searches use."""
+        folded = without_look_alikes(text)
+        lacking = [code_of(each) for each in with_one_left_out(folded)]
+        return cls(board=board, text=text, normal=normal_form(text), folded=folded, lacking=lacking)
 
     class Meta:
         ordering = ["id"]
         constraints = [models.UniqueConstraint(fields=["board", "text"], name="marking_once")]
-        indexes = [GinIndex(fields=["folded"], name="marking_trigrams", opclasses=["gin_trgm_ops"])]
+        indexes = [
+            GinIndex(fields=["folded"], name="marking_trigrams", opclasses=["gin_trgm_ops"]),
+            GinIndex(fields=["lacking"], name="marking_lacking"),
+        ]
 
 
 class Guide(models.Model):

@@ -10,7 +10,17 @@ from django.db.models import Count, F, Q, QuerySet
 from catalogue.models import Board, BoardRevision, Family, Guide, Marking
 from catalogue.profiles import nameplate_schemes
 from config.errors import NotThere
-from twincore.recognise import Hit, Scheme, hits, normal_form, split_markings, without_look_alikes
+from twincore.recognise import (
+    Hit,
+    Scheme,
+    code_of,
+    hits,
+    normal_form,
+    split_markings,
+    with_one_left_out,
+    without_look_alikes,
+    without_revision,
+)
 
 
 def boards(depot: int | None, search: str = "", family: str = "", status: str = "", maker: str = "") -> QuerySet[Board]:
@@ -75,6 +85,8 @@ def joined_to(board: Board) -> str | None:
     return str(said["successor"]) if said.get("same") else None
 
 
+MOST_NEAR = 300
+"""Markings one edit away that the exact distance ranks."""
 SHORT_LIST = 60
 """Markings that trigrams leave for the exact distance."""
 ENOUGH = 3
@@ -94,7 +106,7 @@ class Found:
 def boards_marked(text: str, depot: int | None, most: int = 8) -> list[Found]:
     """The boards that carry one or several markings, written or misread however; the likeliest first.
 
-    Trigrams over the folded form make a short list in the database; the exact distance ranks it.
+    The database makes a short list, by equality first; the exact distance ranks it.
     """
     printed: set[tuple[str, str]] = set()
     for marking in split_markings(text):
@@ -119,11 +131,28 @@ def _by_number(numbers: list[str], depot: int | None) -> dict[str, Board]:
 
 
 def _short_list(marking: str, depot: int | None) -> list[tuple[str, str]]:
-    """Markings near to one that was read: strictly alike first, loosely only where that gives too few."""
+    """Markings near to one that was read: by equality what look-alikes and one edit explain; by trigrams only where nothing is."""
+    seen = Q(board__depot=None) | Q(board__depot=depot)
+    found = list(_near(marking).filter(seen).values_list("board__part_number", "text")[:MOST_NEAR])
+    return found or _alike(marking, seen)
+
+
+def _near(marking: str) -> QuerySet[Marking]:
+    """Markings that are one that was read but for look-alikes and at most one edit."""
+    near = Q(normal=normal_form(marking))
+    for folded in {without_look_alikes(marking), without_look_alikes(without_revision(marking))} - {""}:
+        shorter = with_one_left_out(folded)
+        near |= Q(folded__in=[folded, *shorter]) | Q(lacking__overlap=[code_of(each) for each in (folded, *shorter)])
+    return Marking.objects.filter(near).order_by()  # to put them in order first would read them all
+
+
+def _alike(marking: str, seen: Q) -> list[tuple[str, str]]:
+    """Markings that have many trigrams in common with one that was read, or it in them: strictly first, loosely where that is
+    too few.
+    """
     folded = without_look_alikes(marking)
     found: list[tuple[str, str]] = []
-    seen = Q(board__depot=None) | Q(board__depot=depot)
-    near = Q(folded__trigram_similar=folded) | Q(normal=normal_form(marking))
+    near = Q(folded__trigram_similar=folded)
     if len(folded) >= TRIGRAM:
         near |= Q(folded__contains=folded)
     for threshold in THRESHOLDS:

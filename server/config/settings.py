@@ -31,6 +31,8 @@ INSTALLED_APPS = [
     "jobs",
 ]
 MIDDLEWARE = [
+    "config.logs.told",
+    "config.operating.counted",
     "config.turns.in_turn",
     "django.middleware.security.SecurityMiddleware",
     "config.headers.content_policy",
@@ -121,6 +123,7 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/"
 
 UPLOADS = Path(env.str("TWIN_UPLOADS", default=str(ROOT / ".data" / "uploads")))
 MEDIA_ROOT = Path(env.str("TWIN_PICTURE_STORE", default=str(ROOT / ".data" / "pictures")))
+METRICS_TOKEN = env.str("TWIN_METRICS_TOKEN", default="")
 BOARD_PORT = env.str("TWIN_BOARD_PORT", default="")
 NEW_BOARD_PORT = env.str("TWIN_NEW_BOARD_PORT", default="") or BOARD_PORT
 PARTS_DESK_URL = env.str("TWIN_PARTS_DESK", default="")
@@ -131,9 +134,15 @@ FILE_UPLOAD_MAX_MEMORY_SIZE = 2_500_000
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "formatters": {"line": {"()": "config.logs.Line"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
     # a refused request is an answer, not an incident
-    "loggers": {"django.request": {"level": "ERROR"}, "axes": {"level": "ERROR"}, "pymodbus": {"level": "CRITICAL"}},
+    "loggers": {
+        "worthy_twin.requests": {"level": env.str("TWIN_REQUEST_LOG", default="WARNING")},
+        "django.request": {"level": "ERROR"},
+        "axes": {"level": "ERROR"},
+        "pymodbus": {"level": "CRITICAL"},
+    },
     "root": {"handlers": ["console"], "level": env.str("TWIN_LOG_LEVEL", default="WARNING")},
 }
 # the middleware only shows the lockout page of form logins; the API answers with a problem document

@@ -6,6 +6,7 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
+from config import operating
 from config.api import api
 
 
@@ -17,6 +18,9 @@ def client(request: HttpRequest) -> HttpResponse:
 
 
 urlpatterns = [
+    path("health", never_cache(operating.health)),
+    path("ready", never_cache(operating.ready)),
+    path("metrics", never_cache(operating.metrics)),
     path("api/", api.urls),
     re_path(r"^(?!api/|static/).*$", client),
 ]

@@ -101,7 +101,7 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     if new.maker and new.maker != person.username:
         raise NotTheMaker("Another person made this entry. It waits on the device until that person signs in again.")
     job = locked_job(person, job_id)
-    if there := Entry.objects.filter(pk=new.id).first():
+    if there := _sent_before(new.id):
         if (there.job_id, there.target, there.board) != (job.pk, new.target, board_of(new.target, new.board)):
             raise Refused("This entry's id is in use. Load the page again.")
         return job
@@ -117,6 +117,8 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     before = value_at(job.state, new.target)
     made = _made(job, target, new, Given(person.shown_name, now, new.reason, new.read_how, person.pk))
     job.state = changed(job.state, made)
+    if takes_back:
+        job.void = tuple(each for each in job.void if (each.target, each.board) != (made.target, made.board))
     if made.adds.get("closed_as"):
         job.closed_at = now
     if target is not None and target.kind == "feedback":
@@ -137,6 +139,10 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     job.changed_at = now
     job.step = step_in_hand(turned(job.state, board_in_hand(job.state)))
     return keep(job)
+
+
+def _sent_before(id: UUID) -> Entry | None:
+    return Entry.objects.filter(pk=id).first()
 
 
 def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> EntryMade:

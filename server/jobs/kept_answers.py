@@ -39,7 +39,7 @@ KEPT_FOR = timedelta(days=7)
 VERSION = """
 select concat_ws(' ', family_revision_id, original_revision_id, replacement_revision_id,
   case %s when 'boards' then '' when 'earlier' then concat(machine, machine_key) when 'plan' then
-    md5(concat_ws(' ', (state - %s::text[])::text, machine, complaint, closed_at, origin is null))
+    md5(concat_ws(' ', case jsonb_typeof(state) when 'object' then state - %s::text[] else state end, machine, complaint, closed_at, origin is null))
   else concat(job.xmin, job.ctid) end,
   (select concat(xmin, ctid) from people_depot where id = job.depot_id),
   (select concat(xmin, ctid) from people_person where id = job.opened_by_id),

@@ -28,10 +28,13 @@ from twincore.recognise.part_numbers import (
     NumberParts,
     agreement,
     align,
+    code_of,
     letters_and_digits,
     normal_form,
     number_parts,
+    with_one_left_out,
     without_look_alikes,
+    without_revision,
 )
 
 __all__ = [
@@ -49,6 +52,7 @@ __all__ = [
     "Sighting",
     "agreement",
     "align",
+    "code_of",
     "entropy",
     "features_of",
     "hits",
@@ -64,5 +68,7 @@ __all__ = [
     "remaining",
     "separating",
     "split_markings",
+    "with_one_left_out",
     "without_look_alikes",
+    "without_revision",
 ]

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from rapidfuzz.distance import DamerauLevenshtein
 
 from twincore.recognise.part_numbers import (
+    LOOK_ALIKE_COST,
     Edit,
     agreement,
     align,
@@ -14,6 +15,7 @@ from twincore.recognise.part_numbers import (
     normal_form,
     number_parts,
     without_look_alikes,
+    without_revision,
 )
 
 FARTHEST = 0.34
@@ -73,13 +75,17 @@ def read_as(marking: str, part_number: str, printed: str) -> Reading | None:
         return reading("written differently")
     read, target = letters_and_digits(marking), letters_and_digits(printed)
     if revision:
-        without = normal_form(re.sub(rf"\W*(?:REV\w*|ISSUE|VER)?\W*{re.escape(revision)}\W*$", "", marking, flags=re.I))
+        without = normal_form(without_revision(marking))
         if without and without == normal_form(printed):
             return reading("written differently", 0.05)
     found = align(read, target)
     if found.distance <= FARTHEST * len(target):
         misread = all(edit.kind == "misread" for edit in found.edits)
         return reading("misread" if misread else "similar", found.distance, found.edits)
+    # two neighbours swapped, and one of them misread besides
+    folded = align(without_look_alikes(marking), without_look_alikes(printed))
+    if folded.distance + LOOK_ALIKE_COST <= FARTHEST * len(target):
+        return reading("similar", folded.distance + LOOK_ALIKE_COST, folded.edits)
     if len(read) >= 3 and read in target:
         return reading("part of it", 0.5 + (len(target) - len(read)) / len(target))
     return None

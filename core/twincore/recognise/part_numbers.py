@@ -3,6 +3,7 @@
 import re
 import unicodedata
 from dataclasses import dataclass
+from zlib import crc32
 
 from rapidfuzz.distance import JaroWinkler
 
@@ -27,6 +28,29 @@ def letters_and_digits(marking: str) -> str:
 def without_look_alikes(marking: str) -> str:
     """A marking with all characters that look alike as one of them: "TVH-221O-8" equals "TVH-2210-B"."""
     return letters_and_digits(marking).translate(FOLDED)
+
+
+def with_one_left_out(folded: str) -> list[str]:
+    """Every text that a marking becomes when one of its characters is lost.
+
+    Two texts are one edit apart (a character lost, added, taken for another, or two neighbours swapped) only where one of
+    them is among the other's, or both have one in common: a dictionary of them finds what is near by equality (the
+    symmetric-delete neighbourhood, after Mor and Fraenkel 1982).
+    """
+    return list(dict.fromkeys(folded[:i] + folded[i + 1 :] for i in range(len(folded))))
+
+
+def code_of(text: str) -> int:
+    """A text as a whole number of 32 bits with its sign, to be looked up by (CRC-32, as in ISO 3309); others may share it."""
+    return crc32(text.encode()) - (1 << 31)
+
+
+def without_revision(marking: str) -> str:
+    """A marking without the revision at its end; the marking itself where none is told."""
+    revision = number_parts(marking).revision
+    if not revision:
+        return marking
+    return re.sub(rf"\W*(?:REV\w*|ISSUE|VER)?\W*{re.escape(revision)}\W*$", "", marking, flags=re.I)
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,9 +1,12 @@
 import json
+from random import Random
+from unittest.mock import patch
+from urllib.parse import quote
 
 from django.conf import settings
 
 from catalogue.actions import fill_traits, load_document
-from catalogue.models import Board
+from catalogue.models import Board, Marking
 from jobs.tests.world import NOW, WorldTestCase
 
 
@@ -20,6 +23,28 @@ class Search(WorldTestCase):
         self.assertEqual(self.found("TVH-22IO-8")[0], ("TVH-2210-B", "misread"))
         self.assertEqual(self.found("0-2205-00")[0], ("TVH-2205", "as printed"))
         self.assertEqual(self.found("zzzz"), [])
+
+    def test_a_marking_with_an_edit_of_any_kind_finds_its_board_among_the_eight(self) -> None:
+        rng = Random(8)
+        rows = Marking.objects.filter(board__depot=None).values_list("board__part_number", "text")
+        for board, text in [row for row in rows if len(row[1]) >= 6]:
+            at = rng.randrange(len(text) - 1)
+            kinds = {
+                "lost": text[:at] + text[at + 1 :],
+                "doubled": text[:at] + text[at] + text[at:],
+                "swapped": text[:at] + text[at + 1] + text[at] + text[at + 2 :],
+                "another": text[:at] + "X" + text[at + 1 :],
+            }
+            for kind, read in kinds.items():
+                read = read.translate(str.maketrans("0158", "OIS8")).lower()
+                self.assertIn(board, [name for name, _ in self.found(quote(read))], (text, kind, read))
+
+    def test_what_one_edit_explains_is_found_without_trigrams_and_what_nothing_explains_by_them(self) -> None:
+        with patch("catalogue.queries._alike", side_effect=AssertionError("trigrams")):
+            self.assertEqual(self.found("TVH-221-B")[0][0], "TVH-2210-B")
+        with patch("catalogue.queries._alike", return_value=[]) as asked:
+            self.assertEqual(self.found("TVX-99-B"), [])
+        asked.assert_called_once()
 
     def test_lists_are_paged_and_filtered(self) -> None:
         page = self.get("boards?size=3&page=2")

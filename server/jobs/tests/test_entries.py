@@ -1,4 +1,5 @@
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from jobs.models import Entry, Job
@@ -32,6 +33,18 @@ class Entries(WorldTestCase):
         again = self.post(f"jobs/{job.pk}/entries", body)
         self.assertEqual(first, again)
         self.assertEqual(Entry.objects.filter(pk=body["id"]).count(), 1)
+
+    def test_one_id_sent_to_two_jobs_at_the_same_moment_is_an_entry_of_one(self) -> None:
+        """Defect: the second was answered as if the server had failed."""
+        first, second = self.job(3), self.job(4)
+        body = {"id": str(uuid4()), "target": f"defect.{uuid4()}", "before": None}
+        body["after"] = {"what": "seal torn", "until": "2026-05-01", "who": "Corm"}  # type: ignore[assignment]
+        self.post(f"jobs/{first.pk}/entries", body)
+        # neither saw the other's
+        with patch("jobs.actions._sent_before", return_value=None):
+            refused = self.post(f"jobs/{second.pk}/entries", body, 400)
+        self.assertIn("in use", refused["detail"])
+        self.assertEqual(Job.objects.get(pk=second.pk).entry_count, second.entry_count)
 
     def test_the_second_of_two_people_is_told_what_changed(self) -> None:
         job = self.job(3)

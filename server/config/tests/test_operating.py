@@ -1,0 +1,77 @@
+"""What whoever runs the server asks of it."""
+
+import io
+import json
+import logging
+from unittest.mock import patch
+
+from django.core.management import CommandError, call_command
+from django.test import TestCase, override_settings
+
+from config.logs import Line
+from config.operating import NEEDED
+from jobs.tests.world import WorldTestCase
+
+FAILING = {**NEEDED, "storage": lambda: (_ for _ in ()).throw(OSError("disk full at /srv/pictures"))}
+
+
+class Asked(TestCase):
+    def test_it_lives_and_is_ready_to_whoever_asks(self) -> None:
+        self.assertEqual(self.client.get("/health").json(), {"alive": True})
+        answer = self.client.get("/ready")
+        self.assertEqual((answer.status_code, answer.json()["ready"]), (200, True))
+        self.assertIn("no-store", answer["Cache-Control"])
+
+    def test_not_ready_is_told_with_which_and_what_is_wrong_stands_in_the_log_alone(self) -> None:
+        with patch("config.operating.NEEDED", FAILING), self.assertLogs("config.operating", "WARNING") as logged:
+            answer = self.client.get("/ready")
+        self.assertEqual((answer.status_code, answer.json()["storage"]), (503, "not in order"))
+        self.assertEqual(answer.json()["database"], "in order")
+        self.assertNotIn("srv", answer.content.decode())
+        self.assertIn("disk full", logged.output[0])
+
+    def test_counts_are_for_whoever_has_the_token(self) -> None:
+        self.assertEqual(self.client.get("/metrics").status_code, 401)
+        with override_settings(METRICS_TOKEN="a-long-token"):
+            self.assertEqual(self.client.get("/metrics", headers={"Authorization": "Bearer other"}).status_code, 401)
+            self.client.get("/api/jobs")
+            told = self.client.get("/metrics", headers={"Authorization": "Bearer a-long-token"}).content.decode()
+        self.assertIn('worthy_twin_requests_total{method="GET",route="api/jobs",status="4xx"}', told)
+        self.assertIn("worthy_twin_request_seconds_bucket", told)
+
+
+class Logged(WorldTestCase):
+    def test_every_request_has_an_id_and_a_line_with_nothing_of_what_was_said(self) -> None:
+        self.sign_in()
+        job = self.job(6)
+        with self.assertLogs("worthy_twin.requests", "INFO") as logged:
+            answer = self.client.get(f"/api/jobs/{job.pk}", headers={"X-Request-ID": "from-the-proxy-7"})
+        self.assertEqual(answer["X-Request-ID"], "from-the-proxy-7")
+        line = json.loads(Line().format(logged.records[0]))
+        self.assertEqual((line["route"], line["status"], line["person"]), ("api/jobs/<job_id>", 200, "wennick"))
+        self.assertNotIn(str(job.pk), json.dumps(line))
+        for forged in ("x", 'a"b\n', "a" * 100):
+            self.assertRegex(
+                self.client.get("/health", headers={"X-Request-ID": forged})["X-Request-ID"], "^[0-9a-f]{32}$"
+            )
+
+    def test_what_went_wrong_is_one_line_too(self) -> None:
+        try:
+            raise KeyError("x")
+        except KeyError as error:
+            record = logging.LogRecord(
+                "jobs", logging.ERROR, "", 1, "failed\nat %s", ("it",), (KeyError, error, error.__traceback__)
+            )
+        text = Line().format(record)
+        self.assertNotIn("\n", text)
+        self.assertIn("KeyError", json.loads(text)["trace"])
+
+
+class Doctor(TestCase):
+    def test_every_point_is_told_with_what_to_do(self) -> None:
+        out = io.StringIO()
+        with self.assertRaisesMessage(CommandError, "queue is worked on"):
+            call_command("doctor", stdout=out)
+        self.assertIn("start manage.py work", out.getvalue())
+        for name in ("its version", "its extensions", "its tables", "clocks agree"):
+            self.assertRegex(out.getvalue(), f"{name} +in order")
