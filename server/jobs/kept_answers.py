@@ -36,19 +36,23 @@ KEPT = re.compile(rf"/api/jobs/(?P<job>[0-9a-fA-F-]{{32,36}})(\.[1-6])?/?(?P<par
 FIRST_PAGE = ("", "page=1")
 KEPT_FOR = timedelta(days=7)
 # every row by its key: a join of as many tables would take longer to plan than to read
-VERSION = """
+BOARD = """concat(board.xmin, board.ctid, (select concat(xmin, ctid) from catalogue_family where code = board.family_id),
+    (select string_agg(concat(xmin, ctid), ' ' order by id) from catalogue_boardpicture
+      where depot_id = job.depot_id and part_number = board.part_number and under))"""
+"""A board as it is now, its kind, and the depot's picture under its drawing."""
+VERSION = f"""
 select concat_ws(' ', family_revision_id, original_revision_id, replacement_revision_id,
   case %s when 'boards' then '' when 'earlier' then concat(machine, machine_key) when 'plan' then
     md5(concat_ws(' ', case jsonb_typeof(state) when 'object' then state - %s::text[] else state end, machine, complaint, closed_at, origin is null))
   else concat(job.xmin, job.ctid) end,
   (select concat(xmin, ctid) from people_depot where id = job.depot_id),
   (select concat(xmin, ctid) from people_person where id = job.opened_by_id),
-  (select concat(xmin, ctid) from catalogue_board
+  (select {BOARD} from catalogue_board board
     where id = (select board_id from catalogue_boardrevision where id = job.original_revision_id)),
-  (select concat(xmin, ctid) from catalogue_board
+  (select {BOARD} from catalogue_board board
     where id = (select board_id from catalogue_boardrevision where id = job.replacement_revision_id)),
   (select string_agg(concat(xmin, ctid,
-     (select string_agg(concat(xmin, ctid), ' ' order by id) from catalogue_board
+     (select string_agg({BOARD}, ' ' order by id) from catalogue_board board
        where id in (select board_id from catalogue_boardrevision
                      where id in (other.original_revision_id, other.replacement_revision_id)))), ' ' order by name)
      from jobs_otherboard other where job_id = job.id),

@@ -9,7 +9,7 @@ from uuid import uuid4
 from django.test import Client
 from django.utils import timezone
 
-from catalogue.models import Board, Guide
+from catalogue.models import Board, BoardPicture, Family, Guide
 from jobs import kept_answers
 from jobs.models import Job, KeptAnswer
 from jobs.tests.world import WorldTestCase, other_client
@@ -59,10 +59,15 @@ class Kept(WorldTestCase):
     def test_whatever_it_hangs_on_makes_it_another_one(self) -> None:
         original = self.job(4).original_revision
         assert original is not None
+        board = original.board
+        picture = BoardPicture(
+            id=uuid4(), depot=self.open.depot, part_number=board.part_number, of="board", under=True, width=4, height=3,
+            digest="0" * 64, added_at=timezone.now(), file="x.png",
+        )  # fmt: skip
         changes: dict[str, Callable[[], Any]] = {
             "the job": lambda: Job.objects.filter(pk=self.open.pk).update(complaint="it hums"),
-            "its board, withdrawn": lambda: Board.objects.filter(pk=original.board_id).update(
-                withdrawn={"why": "burns", "successor": "OFN-U3", "same": True}
+            "its board, withdrawn": lambda: Board.objects.filter(pk=board.pk).update(
+                withdrawn={"why": "burns", "successor": "OFN-U3", "same": True, "by": "Corm", "at": "2026-03-01"}
             ),
             "its depot's policies": lambda: Depot.objects.filter(code="SQ").update(school_when_agreed="table"),
             "who opened it": lambda: Person.objects.filter(username="wennick").update(first_name="Wen"),
@@ -72,6 +77,14 @@ class Kept(WorldTestCase):
             tags = {self.tag(), self.tag(f"{self.address}/wiring")}
             change()
             self.assertTrue(tags.isdisjoint({self.tag(), self.tag(f"{self.address}/wiring")}), what)
+        of_the_board: dict[str, Callable[[], Any]] = {
+            "a picture under its drawing": picture.save,
+            "what its kind is called": lambda: Family.objects.filter(code=board.family_id).update(title="Oven"),
+        }
+        for what, change in of_the_board.items():
+            tag = self.tag(f"{self.address}/boards/original")
+            change()
+            self.assertNotEqual(self.tag(f"{self.address}/boards/original"), tag, what)
         with patch.object(kept_answers, "SOURCE", "another source"):
             tag = self.tag()
         self.assertNotEqual(self.tag(), tag)

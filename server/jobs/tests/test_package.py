@@ -18,8 +18,11 @@ from pypdf import PdfReader
 from catalogue.models import Board, BoardRevision
 from jobs.models import Entry, Job, Picture
 from jobs.tests.world import WorldTestCase
+from people.bodies import UPLOADS
 from people.models import Depot, Person
-from twincore.chain import chained
+from pictures.files import MOST_BYTES
+from references.actions import LARGEST_FILE
+from twincore.chain import LARGEST_PACKAGE, chained
 
 
 def changed(data: bytes, name: str, change: Callable[[Any], None]) -> bytes:
@@ -234,6 +237,12 @@ class Packages(WorldTestCase):
         self.bring(data, 403)
         self.sign_in("corm")
         self.assertIn("your own depot", self.bring(data, 400)["detail"])
+
+    def test_bodies_are_limited_to_what_their_readers_take(self) -> None:
+        packages, imports, pictures = (kind.most for kind in UPLOADS)
+        self.assertEqual((packages, pictures), (LARGEST_PACKAGE, MOST_BYTES))
+        # a form has its parts' heads besides the file
+        self.assertEqual(imports, LARGEST_FILE + 1_000_000)
 
     def test_entries_are_chained_as_they_are_made(self) -> None:
         before = self.verify(self.package(self.source))[1]["head"]
