@@ -203,7 +203,8 @@ class Boards(WorldTestCase):
         self.assertIn("Wennick Tarl set it to 1000", answer.json()["detail"])
 
     def test_what_the_sheets_of_a_job_ask_of_the_database_is_counted(self) -> None:
-        with self.assertNumQueries(4):
-            self.sheet(self.mixer)
-        with self.assertNumQueries(4):
-            self.sheet(self.drive)
+        for sheet in (self.mixer, self.drive):
+            with self.assertNumQueries(8):
+                self.sheet(sheet)
+            with self.assertNumQueries(3):
+                self.sheet(sheet)

@@ -25,7 +25,7 @@ class Policies(WorldTestCase):
 class Queries(QueryCounts):
     def test_pages_of_the_front_take_a_fixed_number_of_queries(self) -> None:
         job = Job.objects.get(number=3, depot__code="SQ")
-        for path, queries in (("rule-out", 4), ("machine", 3), ("key", 6), ("beside/OFN-U3", 4), ("costs", 4)):
+        for path, queries in (("rule-out", 5), ("machine", 3), ("key", 7), ("beside/OFN-U3", 5), ("costs", 5)):
             self.get(f"jobs/{job.pk}/{path}")
             with self.subTest(path):
                 self.counted(queries, f"jobs/{job.pk}/{path}")
