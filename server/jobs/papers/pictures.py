@@ -14,11 +14,11 @@ def on_paper(file: FieldFile) -> str:
     out = BytesIO()
     try:
         with file.open("rb") as opened:
-            image: Image.Image = Image.open(opened)
+            image = Image.open(opened).convert("RGB")
             image.thumbnail((PRINTED_PX, PRINTED_PX))
     except (OSError, SyntaxError, ValueError):
         image = Image.new("RGB", (PRINTED_PX, PRINTED_PX // 3), "white")
         words = "This picture is missing from the store: restore it from a backup."
         ImageDraw.Draw(image).text((20, PRINTED_PX // 6), words, fill="black", font_size=26)
-    image.convert("RGB").save(out, "JPEG", quality=80)
+    image.save(out, "JPEG", quality=80)
     return f"data:image/jpeg;base64,{b64encode(out.getvalue()).decode()}"
