@@ -115,5 +115,5 @@ def with_revisions(*rows: Job | OtherBoard) -> None:
     )
     for row in rows:
         for side in SIDES:
-            if (id := getattr(row, f"{side}_id")) is not None:
-                setattr(row, side, found[id])
+            if (revision := found.get(getattr(row, f"{side}_id"))) is not None:
+                setattr(row, side, revision)
