@@ -4,10 +4,11 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime
 from threading import Thread
+from time import sleep
 from typing import Any, ClassVar
 
 from django.conf import settings
-from django.core.management import call_command
+from django.core.management import CommandError, call_command
 from django.db import connections
 from django.test import LiveServerTestCase
 from playwright.sync_api import Browser, Page, Playwright, sync_playwright
@@ -40,6 +41,15 @@ class BrowserTestCase(LiveServerTestCase):
 
     playwright: ClassVar[Playwright]
     browser: ClassVar[Browser]
+
+    def _fixture_teardown(self) -> None:
+        """Empty the database; again where a request that the browser left behind was still at work in it (a deadlock)."""
+        for _ in range(4):
+            try:
+                return super()._fixture_teardown()  # type: ignore[misc]  # Django's own, which its types leave out
+            except CommandError:
+                sleep(1)
+        return super()._fixture_teardown()  # type: ignore[misc]
 
     @classmethod
     def setUpClass(cls) -> None:
