@@ -1,4 +1,7 @@
-"""Many people at work at once: a small HTTP client on asyncio, and what each of them does."""
+"""Many people at work at once: a small HTTP client on asyncio, and what each of them does.
+
+The client shares the processors with what it measures, so it does no more for a request than the load needs.
+"""
 
 import asyncio
 import gzip

@@ -4,6 +4,7 @@ import logging
 import os
 import time
 from collections.abc import Callable
+from functools import lru_cache
 from hmac import compare_digest
 
 from django.conf import settings
@@ -19,6 +20,9 @@ from config.logs import route_of
 from config.problems import problem
 
 logger = logging.getLogger(__name__)
+METHODS = ("GET", "HEAD", "OPTIONS", "POST", "PUT", "PATCH", "DELETE")
+READY_FOR_S = 1.0
+"""What was looked at holds for so long: anybody may ask, and as often as they like."""
 REQUESTS = Counter("worthy_twin_requests", "Requests answered.", ["method", "route", "status"])
 SECONDS = Histogram(
     "worthy_twin_request_seconds", "Time to the answer.", ["route"],
@@ -33,7 +37,9 @@ def counted(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[Ht
         begun = time.monotonic()
         response = get_response(request)
         route = route_of(request)
-        REQUESTS.labels(request.method, route, f"{response.status_code // 100}xx").inc()
+        # whoever asks may call a method what they like
+        method = request.method if request.method in METHODS else "other"
+        REQUESTS.labels(method, route, f"{response.status_code // 100}xx").inc()
         SECONDS.labels(route).observe(time.monotonic() - begun)
         return response
 
@@ -49,11 +55,18 @@ def ready(request: HttpRequest) -> HttpResponse:
     """Whether requests may be sent here, and which of what is needed is not in order; 503 where one is not. What is wrong
     with it stands in the log, and is told by script/doctor.
     """
+    told = _looked_at(int(time.monotonic() / READY_FOR_S))
+    in_order = set(told.values()) == {"in order"}
+    return JsonResponse({"ready": in_order, **told}, status=200 if in_order else 503)
+
+
+@lru_cache(maxsize=1)
+def _looked_at(moment: int) -> dict[str, str]:
+    """How what is needed stands, looked at once a moment."""
     wrong = {name: error for name, look in NEEDED.items() if (error := error_of(look)) is not None}
     for name, error in wrong.items():
         logger.warning("not ready: %s: %s", name, error)
-    told = {name: "not in order" if name in wrong else "in order" for name in NEEDED}
-    return JsonResponse({"ready": not wrong, **told}, status=503 if wrong else 200)
+    return {name: "not in order" if name in wrong else "in order" for name in NEEDED}
 
 
 def metrics(request: HttpRequest) -> HttpResponse:

@@ -7,17 +7,19 @@ from django.http import HttpRequest, HttpResponse
 
 AT_ONCE = 2
 """One computes while the other waits for the database; measured by `script/bench load`."""
-WAITS = ("/port/", "/pictures/")
-"""Requests that mostly wait for something outside: a board on its port, the engine that reads print."""
+OUT_OF_TURN = ("/port/", "/pictures/", "/health")
+"""Requests that mostly wait for something outside (a board on its port, the engine that reads print), and the question whether
+the process lives, which a busy one answers too.
+"""
 
 _turns = BoundedSemaphore(AT_ONCE)
 
 
 def in_turn(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
-    """Middleware, the outermost: a request waits for its turn; what it streams afterwards takes none."""
+    """Middleware: a request waits for its turn; what it streams afterwards takes none."""
 
     def middleware(request: HttpRequest) -> HttpResponse:
-        if any(part in request.path for part in WAITS):
+        if any(part in request.path for part in OUT_OF_TURN):
             return get_response(request)
         with _turns:
             return get_response(request)

@@ -63,7 +63,8 @@ def _line(job: Job, state: State) -> dict[str, Any]:
 
 
 def _shown(job: Job) -> JobSheet:
-    state = current(job.state)
+    case = case_of(job)
+    state = case.state
     follows = {
         "step": step_in_hand(state),
         "opened_at": job.opened_at,
@@ -71,7 +72,7 @@ def _shown(job: Job) -> JobSheet:
         "closed_at": job.closed_at,
         "original_board": _ref(job.original_revision),
         "replacement_board": _ref(job.replacement_revision),
-        "known_facts": {n: FactShown(value=plain(f.value), source=f.source) for n, f in facts_of(case_of(job)).items()},
+        "known_facts": {n: FactShown(value=plain(f.value), source=f.source) for n, f in facts_of(case).items()},
         "uncleared": uncleared_causes(state),
         "steps": steps_of(job),
         "entry_count": job.entry_count,
@@ -87,7 +88,7 @@ def _shown(job: Job) -> JobSheet:
             )
             for each in job.void
         ],
-        "skipped": [SkippedShown(**each) for each in skipped(case_of(job))],
+        "skipped": [SkippedShown(**each) for each in skipped(case)],
     }
     return JobShown.model_validate({**state, **_line(job, state), **follows})
 

@@ -9,11 +9,13 @@ from django.http import HttpRequest
 
 from people.models import Person
 
-A_WHILE = timedelta(minutes=15)
+A_WHILE, A_DAY = timedelta(minutes=15), timedelta(days=1)
 MOST_FROM_ONE_ADDRESS = 40
 """Wrong passwords from one address, whatever the names: a depot behind one address has people who mistype."""
 MOST_FOR_ONE_NAME = 100
-"""Wrong passwords for one name, from wherever, since it last signed in (NIST SP 800-63B, 5.2.2: at most 100)."""
+"""Wrong passwords for one name, from wherever, since it last signed in (NIST SP 800-63B, 5.2.2: at most 100); within a day, so
+that nobody outside shuts a depot's only lead out for good.
+"""
 
 
 def address_of(request: HttpRequest) -> str:
@@ -32,12 +34,11 @@ def too_many(request: HttpRequest, username: str, now: datetime) -> bool:
         return True
     for_name = wrong.filter(username=username)
     since = [
+        now - A_DAY,
         AccessLog.objects.filter(username=username).aggregate(at=Max("attempt_time"))["at"],
         Person.objects.filter(username=username).aggregate(at=Max("tries_from"))["at"],
     ]
-    if any(since):
-        for_name = for_name.filter(attempt_time__gt=max(each for each in since if each))
-    return for_name.count() >= MOST_FOR_ONE_NAME
+    return for_name.filter(attempt_time__gt=max(each for each in since if each)).count() >= MOST_FOR_ONE_NAME
 
 
 def open_again(person: Person, now: datetime) -> None:

@@ -9,7 +9,7 @@ from django.core.management import CommandError, call_command
 from django.test import TestCase, override_settings
 
 from config.logs import Line
-from config.operating import NEEDED
+from config.operating import NEEDED, _looked_at
 from jobs.tests.world import WorldTestCase
 
 FAILING = {**NEEDED, "storage": lambda: (_ for _ in ()).throw(OSError("disk full at /srv/pictures"))}
@@ -23,6 +23,8 @@ class Asked(TestCase):
         self.assertIn("no-store", answer["Cache-Control"])
 
     def test_not_ready_is_told_with_which_and_what_is_wrong_stands_in_the_log_alone(self) -> None:
+        _looked_at.cache_clear()
+        self.addCleanup(_looked_at.cache_clear)
         with patch("config.operating.NEEDED", FAILING), self.assertLogs("config.operating", "WARNING") as logged:
             answer = self.client.get("/ready")
         self.assertEqual((answer.status_code, answer.json()["storage"]), (503, "not in order"))
@@ -38,6 +40,20 @@ class Asked(TestCase):
             told = self.client.get("/metrics", headers={"Authorization": "Bearer a-long-token"}).content.decode()
         self.assertIn('worthy_twin_requests_total{method="GET",route="api/jobs",status="4xx"}', told)
         self.assertIn("worthy_twin_request_seconds_bucket", told)
+
+    def test_what_somebody_calls_a_method_is_not_counted_by_itself(self) -> None:
+        with override_settings(METRICS_TOKEN="a-long-token"):
+            self.client.generic("BREW", "/api/jobs")
+            told = self.client.get("/metrics", headers={"Authorization": "Bearer a-long-token"}).content.decode()
+        self.assertNotIn("BREW", told)
+        self.assertIn('method="other"', told)
+
+    def test_asked_again_and_again_it_is_looked_at_once_a_moment(self) -> None:
+        _looked_at.cache_clear()
+        with patch("config.operating.time.monotonic", return_value=7.5):
+            self.client.get("/ready")
+            with patch("config.operating.NEEDED", FAILING):
+                self.assertEqual(self.client.get("/ready").status_code, 200)
 
 
 class Logged(WorldTestCase):

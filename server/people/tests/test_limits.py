@@ -14,7 +14,7 @@ from jobs.tests.world import PASSWORDS, WorldTestCase
 from people import bodies
 from people.access import still_signed_in
 from people.models import Person, Sent
-from people.tries import MOST_FOR_ONE_NAME, MOST_FROM_ONE_ADDRESS, address_of
+from people.tries import MOST_FOR_ONE_NAME, MOST_FROM_ONE_ADDRESS, address_of, too_many
 
 NOW = datetime(2026, 3, 2, 3, 20, tzinfo=UTC)
 
@@ -91,7 +91,10 @@ class Tries(WorldTestCase):
                 self.assertEqual(self.sign("wennick", PASSWORDS["wennick"]).status_code, 200)
                 AccessLog.objects.update(attempt_time=at + timedelta(minutes=1))
         self.assertEqual(self.sign("wennick", PASSWORDS["wennick"]).status_code, 429)
-        # the depot's lead lets that person in again, with another password
+        # the next day it opens by itself
+        tomorrow = datetime.now(UTC) + timedelta(days=1)
+        self.assertFalse(too_many(RequestFactory().get("/"), "wennick", tomorrow))
+        # the depot's lead lets that person in again at once, with another password
         self.sign_in("corm")
         self.put("people/wennick/password", {"password": "another-lamp-77"})
         self.assertEqual(self.sign("wennick", "another-lamp-77").status_code, 200)
