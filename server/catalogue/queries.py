@@ -131,10 +131,16 @@ def _by_number(numbers: list[str], depot: int | None) -> dict[str, Board]:
 
 
 def _short_list(marking: str, depot: int | None) -> list[tuple[str, str]]:
-    """Markings near to one that was read: by equality what look-alikes and one edit explain; by trigrams only where nothing is."""
+    """Markings near to one that was read: by equality what look-alikes and one edit explain, and those of which it is a part, for a
+    label may be torn; by trigrams in common only where nothing is found so.
+    """
     seen = Q(board__depot=None) | Q(board__depot=depot)
     found = list(_near(marking).filter(seen).values_list("board__part_number", "text")[:MOST_NEAR])
-    return found or _alike(marking, seen)
+    folded = without_look_alikes(marking)
+    if len(folded) >= TRIGRAM:
+        part = Marking.objects.filter(seen, folded__contains=folded).order_by("folded")
+        found += part.values_list("board__part_number", "text")[:SHORT_LIST]
+    return list(dict.fromkeys(found)) or _alike(marking, seen)
 
 
 def _near(marking: str) -> QuerySet[Marking]:
@@ -147,14 +153,10 @@ def _near(marking: str) -> QuerySet[Marking]:
 
 
 def _alike(marking: str, seen: Q) -> list[tuple[str, str]]:
-    """Markings that have many trigrams in common with one that was read, or it in them: strictly first, loosely where that is
-    too few.
-    """
+    """Markings that have many trigrams in common with one that was read: strictly first, loosely where that is too few."""
     folded = without_look_alikes(marking)
     found: list[tuple[str, str]] = []
     near = Q(folded__trigram_similar=folded)
-    if len(folded) >= TRIGRAM:
-        near |= Q(folded__contains=folded)
     for threshold in THRESHOLDS:
         with transaction.atomic(), connection.cursor() as cursor:
             cursor.execute("select set_config('pg_trgm.similarity_threshold', %s, true)", [str(threshold)])

@@ -39,6 +39,11 @@ class Search(WorldTestCase):
                 read = read.translate(str.maketrans("0158", "OIS8")).lower()
                 self.assertIn(board, [name for name, _ in self.found(quote(read))], (text, kind, read))
 
+    def test_a_torn_label_finds_the_board_though_another_is_an_edit_away(self) -> None:
+        """Defect: a board one edit away hid those of which a part was read."""
+        for read, board in (("MGT-88", "MGT-88-C2"), ("2210-B", "TVH-2210-B")):
+            self.assertIn(board, [name for name, _ in self.found(read)], read)
+
     def test_what_one_edit_explains_is_found_without_trigrams_and_what_nothing_explains_by_them(self) -> None:
         with patch("catalogue.queries._alike", side_effect=AssertionError("trigrams")):
             self.assertEqual(self.found("TVH-221-B")[0][0], "TVH-2210-B")
