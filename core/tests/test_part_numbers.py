@@ -73,6 +73,11 @@ class Neighbours(SimpleTestCase):
         for written in ("TVH-2210-B rev 03", "TVH-2210-B/03", "TVH-2210-B"):
             self.assertEqual(without_revision(written), "TVH-2210-B")
 
+    def test_neighbours_swapped_of_which_one_is_misread_are_one_edit(self) -> None:
+        found = hits("LRT-4I30-H1", [(each, each) for each in ("LRT-4030-H1", "LRT-4310-H1", "LRT-4100-H1")])
+        swapped = next(each for each in found if each.part_number == "LRT-4310-H1")
+        self.assertEqual((swapped.readings[0].distance, swapped.readings[0].how), (1.1, "similar"))
+
 
 class Distance(SimpleTestCase):
     def test_published_distances(self) -> None:

@@ -138,7 +138,7 @@ def _short_list(marking: str, depot: int | None) -> list[tuple[str, str]]:
     found = list(_near(marking).filter(seen).values_list("board__part_number", "text")[:MOST_NEAR])
     folded = without_look_alikes(marking)
     if len(folded) >= TRIGRAM:
-        part = Marking.objects.filter(seen, folded__contains=folded).order_by("folded")
+        part = Marking.objects.filter(seen, folded__contains=folded).order_by()  # as above
         found += part.values_list("board__part_number", "text")[:SHORT_LIST]
     return list(dict.fromkeys(found)) or _alike(marking, seen)
 

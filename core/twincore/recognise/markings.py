@@ -8,6 +8,7 @@ from rapidfuzz.distance import DamerauLevenshtein
 
 from twincore.recognise.part_numbers import (
     LOOK_ALIKE_COST,
+    Alignment,
     Edit,
     agreement,
     align,
@@ -78,17 +79,22 @@ def read_as(marking: str, part_number: str, printed: str) -> Reading | None:
         without = normal_form(without_revision(marking))
         if without and without == normal_form(printed):
             return reading("written differently", 0.05)
-    found = align(read, target)
+    found = _nearer(align(read, target), marking, printed)
     if found.distance <= FARTHEST * len(target):
         misread = all(edit.kind == "misread" for edit in found.edits)
         return reading("misread" if misread else "similar", found.distance, found.edits)
-    # two neighbours swapped, and one of them misread besides
-    folded = align(without_look_alikes(marking), without_look_alikes(printed))
-    if folded.distance + LOOK_ALIKE_COST <= FARTHEST * len(target):
-        return reading("similar", folded.distance + LOOK_ALIKE_COST, folded.edits)
     if len(read) >= 3 and read in target:
         return reading("part of it", 0.5 + (len(target) - len(read)) / len(target))
     return None
+
+
+def _nearer(found: Alignment, marking: str, printed: str) -> Alignment:
+    """A reading, or a nearer one: where two neighbours are swapped and one of them is misread besides, that is one edit."""
+    if found.distance < 2:
+        return found
+    folded = align(without_look_alikes(marking), without_look_alikes(printed))
+    told = Alignment(folded.distance + LOOK_ALIKE_COST, folded.edits)
+    return told if told.distance < found.distance else found
 
 
 def _nearest(marking: str, rows: list[tuple[str, str]], most: int) -> list[tuple[str, str]]:
