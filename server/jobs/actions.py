@@ -12,6 +12,7 @@ from config.errors import Changed, Faulty, NotThere, Refused
 from jobs.cases import case_of
 from jobs.confirming import settles
 from jobs.ledger.chaining import attachment_of, chain, closed_as
+from jobs.ledger.room import check_room
 from jobs.models import Entry, Job
 from jobs.queries import as_read
 from jobs.sheets import LEFT_OUT, LOADED, keep, sheet, with_revisions
@@ -107,6 +108,7 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
         return job
     target = declared(new.target)
     check_open(job, new.target)
+    check_room(job, new.target)
     takes_back = _check_void(job, new)
     job = sheet(job, board_of(new.target, new.board))
     _check_unchanged(job, new)

@@ -13,8 +13,8 @@ from config.errors import Faulty, NotThere
 MOST_BYTES = 12_000_000
 MOST_PIXELS = 60_000_000
 """Of a plain JPEG, which is read at the size that is kept."""
-MOST_AT_ONCE = 25_000_000
-"""Pixels of any other picture: such a one is in memory whole while it is read."""
+MOST_AT_ONCE = {"JPEG": 16_000_000, "PNG": 12_000_000, "WEBP": 6_000_000}
+"""Pixels of any other picture: such a one is in memory whole while it is read, a WebP several times over."""
 LONGEST_SIDE = 2400
 KINDS = {"JPEG": "jpg", "PNG": "png", "WEBP": "webp"}
 
@@ -33,28 +33,71 @@ def upright(data: bytes) -> tuple[Image.Image, str]:
         )
     image = whole(data)
     suffix = KINDS[image.format or ""]
-    turned = ImageOps.exif_transpose(image)
-    turned.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
-    return turned, suffix
+    # made smaller before it is turned: turning takes as much memory again
+    image.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+    return ImageOps.exif_transpose(image), suffix
 
 
 def whole(data: bytes) -> Image.Image:
     """A picture read to its end, a large JPEG at a fraction of its size. Raises Faulty where it is none, or breaks off."""
     try:
         image = Image.open(BytesIO(data), formats=list(KINDS))
-        by_parts = image.format == "JPEG" and not image.info.get("progressive")
-        most = MOST_PIXELS if by_parts else MOST_AT_ONCE
+        by_parts = image.format == "JPEG" and _in_one_scan(data)
+        most = MOST_PIXELS if by_parts else MOST_AT_ONCE[image.format or ""]
         if image.width * image.height > most:
             kind = "" if by_parts else " in a picture of this kind"
             raise Faulty(
                 f"Expected at most {most // 1_000_000} million pixels{kind}, found {image.width} by {image.height}."
             )
         if image.format == "JPEG":
-            image.draft(None, (LONGEST_SIDE, LONGEST_SIDE))
+            share = LONGEST_SIDE / max(image.size)
+            image.draft(None, (int(image.width * share), int(image.height * share)))
         image.load()
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, KeyError, Image.DecompressionBombError) as error:
         raise Faulty("This is no picture that can be read: expected JPEG, PNG or WebP.") from error
     return image
+
+
+def _in_one_scan(data: bytes) -> bool:
+    """Whether a JPEG tells all its colours in one go, line by line: only such a one is read without all of it in memory.
+
+    Segments as in ITU-T T.81, annex B; a preview inside one of them does not count.
+    """
+    at, scans = 2, 0
+    while 0 <= at < len(data) - 4:
+        marker, length = data[at + 1], int.from_bytes(data[at + 2 : at + 4], "big")
+        if data[at] != 0xFF or marker in PROGRESSIVE:
+            return False
+        if marker == START_OF_SCAN:
+            scans += 1
+            at = _after_scan(data, at + 2 + length)
+        else:
+            at += 2 + length
+    return scans <= 1
+
+
+PROGRESSIVE = (0xC2, 0xC6, 0xCA, 0xCE)
+START_OF_SCAN, END_OF_IMAGE = 0xDA, 0xD9
+
+
+def _after_scan(data: bytes, at: int) -> int:
+    """Where the next segment begins after what a scan holds; -1 at the picture's end."""
+    while (at := data.find(b"\xff", at)) >= 0 and at + 1 < len(data):
+        # a 0xFF among what is told is followed by a zero; restarts stand alone
+        if data[at + 1] == END_OF_IMAGE:
+            return -1
+        if data[at + 1] not in (0, 0xFF) and not 0xD0 <= data[at + 1] <= 0xD7:
+            return at
+        at += 1 if data[at + 1] == 0xFF else 2
+    return -1
+
+
+def size_of(file: FieldFile) -> int:
+    """Bytes of a kept picture; none where the store does not have it any more."""
+    try:
+        return file.size
+    except OSError:
+        return 0
 
 
 def opened(file: FieldFile) -> IO[bytes]:

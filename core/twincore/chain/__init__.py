@@ -1,13 +1,20 @@
 """The hash chain of a job's entries, and the package that carries a whole job from depot to depot."""
 
+from twincore.chain.bounds import (
+    LARGEST_FILE,
+    LARGEST_PACKAGE,
+    LARGEST_PICTURES,
+    LARGEST_RECORD,
+    MOST_ENTRIES,
+    MOST_SAID,
+)
 from twincore.chain.links import chained, first_link, link, seal_of
 from twincore.chain.package import (
     DOCUMENTS,
-    LARGEST_FILE,
-    LARGEST_PACKAGE,
     Package,
     PackageFile,
     open_package,
+    open_record,
     sealed_part,
     verify_package,
     write_package,
@@ -17,12 +24,17 @@ __all__ = [
     "DOCUMENTS",
     "LARGEST_FILE",
     "LARGEST_PACKAGE",
+    "LARGEST_PICTURES",
+    "LARGEST_RECORD",
+    "MOST_ENTRIES",
+    "MOST_SAID",
     "Package",
     "PackageFile",
     "chained",
     "first_link",
     "link",
     "open_package",
+    "open_record",
     "seal_of",
     "sealed_part",
     "verify_package",

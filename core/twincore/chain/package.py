@@ -5,21 +5,26 @@ The zip comes from outside: names, counts and sizes are checked before anything 
 
 import json
 import zipfile
-from collections.abc import Iterable, Mapping
+import zlib
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from hashlib import sha256
 from io import BytesIO
 from typing import Any, BinaryIO
 
+from twincore.chain.bounds import (
+    LARGEST_FILE,
+    LARGEST_FOLDED,
+    LARGEST_PACKAGE,
+    LARGEST_PLAIN,
+    LARGEST_RECORD,
+    MOST_FILES,
+    MOST_VALUES,
+)
 from twincore.chain.links import chained, seal_of
 from twincore.errors import DocumentError, Fault
 from twincore.profile import open_document
 
-LARGEST_PACKAGE = 400_000_000
-LARGEST_FILE = 20_000_000
-MOST_FILES = 260
-LARGEST_FOLDED, LARGEST_PLAIN = 100, 500_000
-"""How much smaller a file may be in a package than it is, beyond so many bytes: records fold to a tenth, bombs to a thousandth."""
 MANIFEST = "contents.json"
 DOCUMENTS = ("family.json", "original.board.json", "replacement.board.json")
 """The profiles that a job rests on; those of its further boards stand in `boards/2` and so on."""
@@ -37,7 +42,10 @@ class PackageFile:
 
 @dataclass(frozen=True, slots=True)
 class Package:
-    """An opened package: the job's document, and every other file by name. `faults` tell every change that shows."""
+    """An opened package: the job's document, and every other file by name. `faults` tell every change that shows.
+
+    Files are read from the package as they are asked for, one at a time: it has to stay open as long.
+    """
 
     job: dict[str, Any]
     files: Mapping[str, bytes]
@@ -70,12 +78,16 @@ def open_package(data: bytes | BinaryIO) -> Package:
 
     Raises DocumentError where it is no package, or a file in it is none of the published formats.
     """
-    files = _unpacked(data)
-    faults = _against_manifest(files)
-    if "job.json" not in files:
+    files = _Packed(data)
+    try:
+        faults = _against_manifest(files)
+        record = files.get("job.json")
+    except UNREADABLE as error:
+        raise _none(error) from error
+    if record is None:
         raise DocumentError([Fault("job.json", "expected the job's document in the package")])
-    job: dict[str, Any] = open_document(files["job.json"], "job", LARGEST_FILE).root
-    plain_job = json.loads(files["job.json"].decode("utf-8-sig"))
+    job = open_record(record)
+    plain_job = json.loads(record.decode("utf-8-sig"))
     faults += _broken_links(plain_job)
     faults += _attachments(plain_job, files)
     return Package({**plain_job, "format": job["format"]}, files, tuple(faults))
@@ -107,36 +119,57 @@ def verify_package(package: Package, head: str = "") -> dict[str, Any]:
     }
 
 
-def _unpacked(data: bytes | BinaryIO) -> dict[str, bytes]:
-    source = BytesIO(data) if isinstance(data, bytes) else data
-    try:
-        with zipfile.ZipFile(source) as packed:
-            listed = packed.infolist()
-            if len(listed) > MOST_FILES or sum(each.file_size for each in listed) > LARGEST_PACKAGE:
-                raise DocumentError(
-                    [Fault("", f"expected at most {MOST_FILES} files and {LARGEST_PACKAGE // 1_000_000} MB")]
-                )
-            names = [each.filename for each in listed]
-            if len(set(names)) != len(names):
-                raise DocumentError([Fault("", "expected every name once")])
-            return {each.filename: _read(packed, each) for each in listed}
-    except (zipfile.BadZipFile, NotImplementedError, RuntimeError, EOFError, OSError, ValueError) as error:
-        raise DocumentError([Fault("", f"expected a package of a job (a zip): {error}")]) from error
+def open_record(data: bytes) -> dict[str, Any]:
+    """A job's document, numbers in it exact. Raises DocumentError."""
+    return open_document(data, "job", LARGEST_RECORD, MOST_VALUES).root
 
 
-def _read(packed: zipfile.ZipFile, each: zipfile.ZipInfo) -> bytes:
-    if each.file_size > LARGEST_FILE:
-        raise DocumentError([Fault(each.filename, f"expected at most {LARGEST_FILE:,} bytes")])
-    if each.file_size > LARGEST_FOLDED * max(each.compress_size, 1) and each.file_size > LARGEST_PLAIN:
-        raise DocumentError(
-            [Fault(each.filename, f"expected a file that is folded to no less than 1/{LARGEST_FOLDED}")]
-        )
-    with packed.open(each) as file:
-        # the size that a zip states may be a lie: read one byte more at most
-        found = file.read(LARGEST_FILE + 1)
-    if len(found) > LARGEST_FILE:
-        raise DocumentError([Fault(each.filename, f"expected at most {LARGEST_FILE:,} bytes")])
-    return found
+UNREADABLE = (zipfile.BadZipFile, NotImplementedError, RuntimeError, EOFError, OSError, ValueError, zlib.error)
+"""What reading a damaged zip may raise."""
+
+
+def _none(error: Exception) -> DocumentError:
+    return DocumentError([Fault("", f"expected a package of a job (a zip): {error}")])
+
+
+class _Packed(Mapping[str, bytes]):
+    """The files of a zip by name, their number, names and sizes checked before any of them is unpacked."""
+
+    def __init__(self, data: bytes | BinaryIO) -> None:
+        try:
+            self._zip = zipfile.ZipFile(BytesIO(data) if isinstance(data, bytes) else data)
+        except UNREADABLE as error:
+            raise _none(error) from error
+        listed = self._zip.infolist()
+        if len(listed) > MOST_FILES or sum(each.file_size for each in listed) > LARGEST_PACKAGE:
+            raise DocumentError(
+                [Fault("", f"expected at most {MOST_FILES} files and {LARGEST_PACKAGE // 1_000_000} MB")]
+            )
+        self._listed = {each.filename: each for each in listed}
+        if len(self._listed) != len(listed):
+            raise DocumentError([Fault("", "expected every name once")])
+
+    def __contains__(self, name: object) -> bool:
+        return name in self._listed
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self._listed)
+
+    def __len__(self) -> int:
+        return len(self._listed)
+
+    def __getitem__(self, name: str) -> bytes:
+        each = self._listed[name]
+        if each.file_size > LARGEST_FILE:
+            raise DocumentError([Fault(name, f"expected at most {LARGEST_FILE:,} bytes")])
+        if each.file_size > LARGEST_FOLDED * max(each.compress_size, 1) and each.file_size > LARGEST_PLAIN:
+            raise DocumentError([Fault(name, f"expected a file that is folded to no less than 1/{LARGEST_FOLDED}")])
+        with self._zip.open(each) as file:
+            # the size that a zip states may be a lie: read one byte more at most
+            found = file.read(LARGEST_FILE + 1)
+        if len(found) > LARGEST_FILE:
+            raise DocumentError([Fault(name, f"expected at most {LARGEST_FILE:,} bytes")])
+        return found
 
 
 def _against_manifest(files: Mapping[str, bytes]) -> list[Fault]:
@@ -145,12 +178,12 @@ def _against_manifest(files: Mapping[str, bytes]) -> list[Fault]:
     root = open_document(files[MANIFEST], "package").root
     listed = {each["name"]: each for each in root["files"]}
     faults = [Fault(name, "expected in the package; it is not there") for name in listed if name not in files]
-    for name, data in files.items():
+    for name in files:
         if name == MANIFEST:
             continue
         if name not in listed:
             faults.append(Fault(name, "expected nothing that the list of contents does not name"))
-        elif sha256(data).hexdigest() != listed[name]["sha256"]:
+        elif sha256(files[name]).hexdigest() != listed[name]["sha256"]:
             faults.append(
                 Fault(name, "expected the bytes that the list of contents has a digest of; the file was changed")
             )
@@ -192,7 +225,7 @@ def _attachments(job: dict[str, Any], files: Mapping[str, bytes]) -> list[Fault]
             faults.append(Fault(picture["file"], "expected the picture that the entry was made with"))
     closing = [e for e in job["entries"] if e["target"] in CLOSING and e.get("attachment")]
     if closing and job.get("closed_at"):
-        documents = {name: sha256(data).hexdigest() for name, data in files.items() if _is_profile(name)}
+        documents = {name: sha256(files[name]).hexdigest() for name in files if _is_profile(name)}
         if seal_of(sealed_part(job), documents) != closing[-1]["attachment"]:
             faults.append(Fault("state", "expected what the job was closed with; it was changed"))
     return faults

@@ -37,8 +37,7 @@ def _job(args: argparse.Namespace) -> dict[str, Any]:
             package = _opened(args.job)
             others = {name: _profiles(package.files, f"boards/{name}/") for name in job.BOARD_NAMES[1:]}
             return job.sheet_of(package.job, _profiles(package.files), others)
-        data = read(args.job, chain.LARGEST_FILE)
-        return job.sheet_of(plain(profile.open_document(data, "job", chain.LARGEST_FILE).root))
+        return job.sheet_of(plain(chain.open_record(read(args.job, chain.LARGEST_RECORD))))
 
     return named(args.job, sheet)
 
@@ -67,8 +66,8 @@ def _verify(args: argparse.Namespace) -> dict[str, Any]:
 
 def _opened(name: str) -> chain.Package:
     try:
-        with Path(name).open("rb") as file:
-            return chain.open_package(file)
+        # its files are read as they are asked for, to the end of the call
+        return chain.open_package(Path(name).open("rb"))
     except OSError as error:
         raise InputError(f"{name}: expected a file that can be read: {error.strerror}") from error
 

@@ -71,12 +71,13 @@ def replay(entries: Sequence[Mapping[str, Any]], skipping: bool = False) -> Repl
     untold: set[str] = set()
     touched: dict[str, int] = {}
     void: dict[int, Fault] = {}
+    emptied = {_about(node): number for number, node in enumerate(entries, 1) if node["after"] is None}
     for number, node in enumerate(entries, 1):
         try:
             entry = entry_of(node, number)
             after = _after(state, entry)
         except DocumentError as error:
-            taken_back = _taken_back(entries, number)
+            taken_back = emptied.get(_about(node), 0) > number
             if not taken_back and not skipping:
                 raise
             if not taken_back:
@@ -102,13 +103,9 @@ def _after(state: State, entry: EntryMade) -> State:
         raise DocumentError([Fault(place, f"expected a value that can stand at {entry.target}")]) from error
 
 
-def _taken_back(entries: Sequence[Mapping[str, Any]], number: int) -> bool:
-    """Whether a later entry leaves nothing at the target of the entry of this number."""
-    about = entries[number - 1]
-    return any(
-        each["after"] is None and all(each.get(key) == about.get(key) for key in ("target", "board"))
-        for each in entries[number:]
-    )
+def _about(node: Mapping[str, Any]) -> tuple[str, str]:
+    """What an entry speaks of: its target, and of which board."""
+    return str(node["target"]), str(node.get("board", FIRST))
 
 
 def partings(entries: Sequence[Mapping[str, Any]], stored: Mapping[str, Any]) -> list[Fault]:
@@ -118,11 +115,12 @@ def partings(entries: Sequence[Mapping[str, Any]], stored: Mapping[str, Any]) ->
     found = replay(entries)
     kept = cast(dict[str, Any], {**empty_state(), **stored})
     faults = []
+    last = {str(node["target"]): number for number, node in enumerate(entries, 1)}
     for key, value in found.state.items():
         if key in found.untold or key in ("version", "closed_as"):
             continue
         for name in _differing(value, kept.get(key)):
-            number = _last_about(entries, key, name) or found.touched.get(key, len(entries))
+            number = _last_about(last, key, name) or found.touched.get(key, len(entries))
             where = f"state.{key}" + (f".{name}" if name else "")
             faults.append(
                 Fault(
@@ -140,7 +138,7 @@ def _differing(led_to: Any, kept: Any) -> list[str]:
     return [] if led_to == kept else [""]
 
 
-def _last_about(entries: Sequence[Mapping[str, Any]], key: str, name: str) -> int:
+def _last_about(last: Mapping[str, int], key: str, name: str) -> int:
     kinds = [target.kind for target in TARGETS.values() if target.key == key]
-    targets = {f"{kind}.{name}" if name else kind for kind in [*kinds, *(["confirmed"] if key == "confirmed" else [])]}
-    return max((number for number, each in enumerate(entries, 1) if each["target"] in targets), default=0)
+    kinds += ["confirmed"] if key == "confirmed" else []
+    return max((last.get(f"{kind}.{name}" if name else kind, 0) for kind in kinds), default=0)

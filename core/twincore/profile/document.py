@@ -13,8 +13,12 @@ from twincore.errors import DocumentError, Fault
 from twincore.profile.values import exact, plain
 
 LARGEST_BYTES = 2_000_000
+MOST_VALUES = 150_000
+"""Of a document of the largest size: numbers, texts, lists and objects, counted by commas and brackets before it is read."""
 DEEPEST = 32
 MOST_FAULTS = 50
+ALL_FAULTS_OF = 10_000
+"""A document of more values than that is told its first fault alone: one that is wrong throughout has ten for every value."""
 KINDS = (
     "family", "board", "settings", "scenario", "trace", "job", "rule-out", "nameplates", "statements", "wiring",
     "adapters", "package", "boards",
@@ -30,13 +34,15 @@ class Document:
     root: dict[str, Any]
 
 
-def open_document(data: bytes, kind: str | None = None, largest: int = LARGEST_BYTES) -> Document:
+def open_document(
+    data: bytes, kind: str | None = None, largest: int = LARGEST_BYTES, most_values: int = MOST_VALUES
+) -> Document:
     """Read a UTF-8 JSON document and check it against the published schema of its format.
 
     `kind` is the format expected (without its prefix); None takes whatever format the document names.
-    `largest` is how many bytes it may have. Raises DocumentError with the place of every structural fault.
+    `largest` is how many bytes it may have, `most_values` how many numbers, texts, lists and objects. Raises DocumentError with the place of every structural fault.
     """
-    root = _read_json(data, largest)
+    root, values = _read_json(data, largest, most_values)
     if not isinstance(root, dict):
         raise DocumentError([Fault("", 'expected a JSON object with "format" and "version"')])
     named = root.get("format")
@@ -44,15 +50,24 @@ def open_document(data: bytes, kind: str | None = None, largest: int = LARGEST_B
     if found not in KINDS or kind not in (None, found):
         wanted = f'"{PREFIX}{kind}"' if kind else "one of " + ", ".join(f'"{PREFIX}{known}"' for known in KINDS)
         raise DocumentError([Fault("format", f"expected {wanted}, found {_shown(named)}")])
-    faults = [_fault(error) for error in _validator(found).iter_errors(plain(root))]
-    if faults:
+    if faults := _faults(_validator(found), plain(root), values):
         raise DocumentError(sorted(faults, key=lambda fault: fault.place)[:MOST_FAULTS])
     return Document(found, root)
 
 
+def _faults(validator: Any, root: Any, values: int) -> list[Fault]:
+    if values <= ALL_FAULTS_OF:
+        return [_fault(error) for error in validator.iter_errors(root)]
+    try:
+        validator.validate(root)
+    except jsonschema_rs.ValidationError as error:
+        return [_fault(error)]
+    return []
+
+
 def parse_facts(data: bytes) -> dict[str, Any]:
     """Facts about a machine: one flat JSON object of names and values."""
-    root = _read_json(data)
+    root, _ = _read_json(data)
     if not isinstance(root, dict):
         raise DocumentError([Fault("", "expected a JSON object of facts and their values")])
     wrong = [name for name, value in root.items() if isinstance(value, dict | list) or value is None]
@@ -81,13 +96,17 @@ def _validator(kind: str) -> Any:
     return jsonschema_rs.Draft202012Validator(json.loads(schema_path(kind).read_text()))
 
 
-def _read_json(data: bytes, largest: int = LARGEST_BYTES) -> Any:
+def _read_json(data: bytes, largest: int = LARGEST_BYTES, most_values: int = MOST_VALUES) -> tuple[Any, int]:
+    """What a JSON text says, and how many values it has at most."""
     if len(data) > largest:
         raise DocumentError([Fault("", f"expected at most {largest:,} bytes, found {len(data):,}")])
     try:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as error:
         raise DocumentError([Fault(f"byte {error.start}", "expected UTF-8 text")]) from error
+    values = 1 + sum(map(text.count, ",[{"))
+    if values > most_values:
+        raise DocumentError([Fault("", f"expected at most {most_values:,} values, found about {values:,}")])
     try:
         root = json.loads(text, parse_float=exact, parse_int=exact, parse_constant=_refuse, object_pairs_hook=_object)
     except json.JSONDecodeError as error:
@@ -99,7 +118,7 @@ def _read_json(data: bytes, largest: int = LARGEST_BYTES) -> Any:
     except ValueError as error:
         raise DocumentError([Fault("", f"expected {error}")]) from error
     _check_depth(root)
-    return root
+    return root, values
 
 
 def _refuse(name: str) -> Any:

@@ -1,5 +1,6 @@
 """Exact values: what a function or a point can be."""
 
+import re
 from fractions import Fraction
 from typing import Any, TypeAlias, TypeGuard
 
@@ -8,6 +9,8 @@ Value: TypeAlias = int | Fraction | str | bool
 
 LARGEST = 10**9
 FINEST_DECIMALS = 9
+PLAIN = re.compile(r"-?[0-9]{1,9}\.[0-9]{1,9}", re.ASCII)
+"""How most numbers that are not whole are written."""
 
 
 def exact(text: str) -> Number:
@@ -17,6 +20,9 @@ def exact(text: str) -> Number:
     """
     if len(text) <= 9 and text.isascii() and text.isdigit():
         return int(text)  # most numbers are such; a fraction costs ten times as much
+    if len(text) <= 18 and PLAIN.fullmatch(text):
+        whole, _, decimals = text.partition(".")
+        return tidy(Fraction(int(whole + decimals), 10 ** len(decimals)))
     if len(text) > 40:
         raise ValueError("a number of at most 40 characters")
     mantissa, _, exponent = text.lower().partition("e")

@@ -72,6 +72,20 @@ class Entries(WorldTestCase):
         self.assertEqual(self.get(f"jobs/{job.pk}")["found"], {})
         self.entry(job, "found.S1", "010110", maker="wennick", **BY_EYE)
 
+    def test_a_full_job_takes_what_ends_it_and_nothing_else(self) -> None:
+        job = self.job(4)
+        defect = {"what": "seal torn", "until": "2026-05-01", "who": "Corm"}
+        room = (("MOST_ENTRIES", job.entry_count + 1), ("MOST_SAID", 400))
+        for bound, most in room:
+            with self.subTest(bound), patch(f"jobs.ledger.room.{bound}", most), patch("jobs.ledger.room.FEW", 0):
+                refused = self.entry(job, f"defect.{uuid4()}", defect, status=400)
+                self.assertIn("Close it, and open another job", refused["detail"])
+        self.assertEqual(Job.objects.get(pk=job.pk).entry_count, job.entry_count)
+        with patch("jobs.ledger.room.MOST_ENTRIES", job.entry_count + 1):
+            self.entry(job, "hold.static", {"note": "strap on"}, before={})
+            # then even what ends it has no room
+            self.entry(job, "hold.static", None, before={"note": "strap on"}, status=400)
+
     def test_two_people_may_change_different_things(self) -> None:
         job = self.job(4)
         self.entry(job, "found.R1", "1", before="2", **BY_EYE)

@@ -9,7 +9,8 @@ from PIL import Image
 from config.errors import Faulty, NotThere, Refused
 from jobs.models import Job, Picture
 from people.models import Person
-from pictures.files import opened
+from pictures.files import MOST_BYTES, opened, size_of
+from twincore.chain import LARGEST_PICTURES
 from twincore.profile import Element, Hanging
 from twincore.recognise.bank_picture import read_bank
 from twincore.recognise.picture import PlacesRead
@@ -32,6 +33,10 @@ def add_picture(person: Person, job_id: UUID, picture_id: UUID, data: bytes, now
         raise Refused("This job is closed; nothing in it changes any more.")
     if job.pictures.count() >= MOST_PICTURES:
         raise Refused(f"A job keeps at most {MOST_PICTURES} pictures.")
+    if sum(size_of(there.file) for there in job.pictures.all()) > LARGEST_PICTURES - MOST_BYTES:
+        raise Refused(
+            f"The pictures of a job have at most {LARGEST_PICTURES // 1_000_000} MB. Open another job for more."
+        )
     picture = Picture(name=picture_id, job=job, added_at=now, added_by=person)
     picture.keep(data, f"{job.pk}/{picture_id}")
     return picture

@@ -2,16 +2,16 @@
 
 import io
 import tempfile
+from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.test import override_settings
 from PIL import Image, ImageDraw
 
-from config.errors import Faulty
 from jobs.models import Picture
 from jobs.tests.world import FrontTestCase
-from pictures.files import whole
 
 
 def jpeg(width: int = 60, height: int = 30, orientation: int | None = None, place: bool = False) -> bytes:
@@ -71,17 +71,14 @@ class Pictures(FrontTestCase):
         self.assertEqual(Picture.objects.count(), 1)
         self.assertEqual(self.send(jpeg(4800, 1200))["width"], 2400)
 
-    def test_a_picture_costs_no_more_memory_than_one_that_is_kept(self) -> None:
-        """A defect: a small file of very many pixels took half a gigabyte; six at once took the machine."""
-        image = Image.new("L", (7_700, 7_700), 128)
-        plain, progressive, png = io.BytesIO(), io.BytesIO(), io.BytesIO()
-        image.save(plain, "JPEG", quality=20)
-        image.save(progressive, "JPEG", quality=20, progressive=True)
-        image.save(png, "PNG")
-        self.assertEqual(whole(plain.getvalue()).size, (3_850, 3_850))
-        for data in (progressive, png):
-            with self.assertRaisesRegex(Faulty, "at most 25 million pixels"):
-                whole(data.getvalue())
+    def test_the_pictures_of_a_job_fit_into_its_package(self) -> None:
+        first = self.send(jpeg())
+        with patch("jobs.steps.record.pictures.LARGEST_PICTURES", 12_000_000 + 1):
+            self.assertIn("Open another job", self.send(jpeg(), 400)["detail"])
+        Path(Picture.objects.get(name=first["id"]).file.path).unlink()
+        # what is missing from the store has no size, and takes nothing along
+        with patch("jobs.steps.record.pictures.LARGEST_PICTURES", 12_000_000 + 1):
+            self.send(jpeg())
 
     def test_a_picture_that_breaks_off_is_none(self) -> None:
         for data in (jpeg(900, 600), jpeg(900, 600)[:-200]):
