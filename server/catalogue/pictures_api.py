@@ -13,6 +13,7 @@ from catalogue import board_pictures, queries
 from catalogue.api import marked_board
 from catalogue.models import BoardPicture
 from catalogue.schemas import MarkedBoard
+from config.downloads import PICTURE, a_file
 from config.paging import Page, Paging, paged
 from config.shapes import Schema
 from people.access import person_of
@@ -100,7 +101,7 @@ def lay_under(request: HttpRequest, picture: UUID, given: UnderGiven) -> BoardPi
     return _shown(board_pictures.lay_under(mine, given.under))
 
 
-@router.get("/board-picture/{picture}", response={200: Any})
+@router.get("/board-picture/{picture}", openapi_extra=a_file(PICTURE))
 def show_picture(request: HttpRequest, picture: UUID) -> FileResponse:
     """A picture's file."""
     response = FileResponse(opened(board_pictures.picture_of(person_of(request), picture).file))

@@ -1,10 +1,18 @@
 """Files to take away: one place for how they are named."""
 
 from collections.abc import Iterable
+from typing import Any
 
 from django.http import HttpResponse, StreamingHttpResponse
 
 JSON, PDF, CSV = "application/json", "application/pdf", "text/csv; charset=utf-8"
+ZIP, EVENTS, PICTURE = "application/zip", "text/event-stream", "image/*"
+
+
+def a_file(content_type: str) -> dict[str, Any]:
+    """What the API's document says of an operation that answers with a file."""
+    held = {"schema": {"type": "string", "format": "binary"}}
+    return {"responses": {200: {"description": "OK", "content": {content_type.partition(";")[0]: held}}}}
 
 
 STARTS_A_FORMULA = ("=", "+", "-", "@", "\t", "\r")

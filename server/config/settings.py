@@ -92,8 +92,12 @@ PROXIES = env.int("TWIN_PROXIES", default=0)
 
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
-SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("TWIN_HTTPS", default=False)
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = env.bool("TWIN_HTTPS", default=False)
 SECURE_HSTS_SECONDS = 31_536_000 if SESSION_COOKIE_SECURE else 0
+# a proxy of our own says whether somebody came to it by TLS; from anybody else the header means nothing
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if PROXIES else None
+# those who watch the processes ask them directly
+SECURE_REDIRECT_EXEMPT = ["^health$", "^ready$", "^metrics$"]
 CSRF_FAILURE_VIEW = "config.problems.csrf_failure"
 
 CACHES = {
@@ -145,5 +149,7 @@ LOGGING = {
     },
     "root": {"handlers": ["console"], "level": env.str("TWIN_LOG_LEVEL", default="WARNING")},
 }
-# the middleware only shows the lockout page of form logins; the API answers with a problem document
-SILENCED_SYSTEM_CHECKS = ["axes.W002"]
+SILENCED_SYSTEM_CHECKS = [
+    "axes.W002",  # the middleware only shows the lockout page of form logins; the API answers with a problem document
+    "security.W005", "security.W021",  # whether other names of a domain speak TLS alone is not ours to say
+]  # fmt: skip

@@ -32,7 +32,9 @@ OF_ALL = ("", "entries", "runs")
 PARTS = (*OF_THE_BOARDS, *OF_THE_PLAN, *OF_ALL, "earlier")
 """The last one hangs on the other jobs on the machine."""
 HANDING_OVER = sorted({target.key for target in TARGETS.values() if target.step == "hand_over"} | {"refused"})
-KEPT = re.compile(rf"/api/jobs/(?P<job>[0-9a-fA-F-]{{32,36}})(\.[1-6])?/?(?P<part>(?<=/)({'|'.join(PARTS)}))?$")
+KEPT = re.compile(
+    rf"/api/jobs/(?P<job>[0-9a-f]{{8}}(-[0-9a-f]{{4}}){{3}}-[0-9a-f]{{12}})(\.[1-6])?/?(?P<part>(?<=/)({'|'.join(PARTS)}))?$"
+)
 FIRST_PAGE = ("", "page=1")
 KEPT_FOR = timedelta(days=7)
 # every row by its key: a join of as many tables would take longer to plan than to read

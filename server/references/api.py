@@ -13,7 +13,7 @@ from ninja.files import UploadedFile
 from catalogue.api import BoardSearch, board_card
 from catalogue.models import Board
 from catalogue.schemas import BoardCard
-from config.downloads import CSV, JSON, stream
+from config.downloads import CSV, JSON, a_file, stream
 from config.errors import NotThere
 from config.paging import Page, Paging, paged
 from config.shapes import Schema
@@ -173,7 +173,7 @@ def restore(request: HttpRequest, code: str) -> StatementShown:
     return statement_shown(actions.restore_statement(person_of(request), code))
 
 
-@router.get("/statements.csv", response={200: Any})
+@router.get("/statements.csv", openapi_extra=a_file(CSV))
 def export_csv(request: HttpRequest) -> StreamingHttpResponse:
     """Every statement as CSV."""
     return stream(exporting.as_csv(), CSV, "statements.csv")
@@ -226,11 +226,11 @@ def cancel(request: HttpRequest, import_id: UUID) -> ImportShown:
     return _import_shown(actions.cancel_import(person_of(request), import_id, timezone.now()))
 
 
-@router.get("/imports/{import_id}/refused.csv", response={200: Any})
+@router.get("/imports/{import_id}/refused.csv", openapi_extra=a_file(CSV))
 def refused_rows(request: HttpRequest, import_id: UUID) -> FileResponse:
     """The refused rows with what is wrong with each: repaired, the file can be sent again as it is."""
     job = queries.one_import(person_of(request), import_id)
     path = files.report_path(job.pk)
     if not path.exists():
         raise NotThere("This import has no report.")
-    return FileResponse(path.open("rb"), as_attachment=True, filename=f"refused-{job.name}", content_type="text/csv")
+    return FileResponse(path.open("rb"), as_attachment=True, filename=f"refused-{job.name}", content_type=CSV)

@@ -3,10 +3,16 @@
 import io
 import json
 import logging
+import os
+import secrets
+import subprocess
+import sys
 from unittest.mock import patch
 
+from django.conf import settings
 from django.core.management import CommandError, call_command
-from django.test import TestCase, override_settings
+from django.db import connection
+from django.test import SimpleTestCase, TestCase, override_settings
 
 from config.logs import Line
 from config.operating import NEEDED, _looked_at
@@ -91,3 +97,40 @@ class Doctor(TestCase):
         self.assertIn("start manage.py work", out.getvalue())
         for name in ("its version", "its extensions", "its tables", "clocks agree"):
             self.assertRegex(out.getvalue(), f"{name} +in order")
+
+    def test_a_database_that_may_lose_what_it_acknowledged_is_told(self) -> None:
+        """The tests' own is such a one."""
+        out = io.StringIO()
+        with connection.cursor() as cursor:
+            cursor.execute("set local synchronous_commit = off")
+        with self.assertRaisesMessage(CommandError, "it keeps its word"):
+            call_command("doctor", stdout=out)
+        self.assertRegex(out.getvalue(), "set .*synchronous_commit.* to on")
+
+
+class Deployed(SimpleTestCase):
+    def test_django_has_nothing_to_say_against_the_settings_of_an_installation(self) -> None:
+        """`check --deploy` with what the README says to set, and nothing else."""
+        environment = {
+            name: value for name, value in os.environ.items() if not name.startswith(("TWIN_", "DJANGO_ALLOW"))
+        }
+        environment |= {
+            "TWIN_SECRET_KEY": secrets.token_urlsafe(50), "TWIN_HTTPS": "1", "TWIN_DATABASE_URL": "postgres://none/none",
+        }  # fmt: skip
+        command = [sys.executable, "manage.py", "check", "--deploy", "--fail-level", "WARNING"]
+        done = subprocess.run(
+            command, cwd=settings.ROOT / "server", env=environment, capture_output=True, text=True, check=False
+        )
+        self.assertEqual(done.returncode, 0, done.stdout + done.stderr)
+        self.assertIn("no issues", done.stdout)
+        self.assertNotIn("WARNING", done.stdout + done.stderr)
+
+    @override_settings(
+        SECURE_SSL_REDIRECT=True, SECURE_HSTS_SECONDS=60, SECURE_PROXY_SSL_HEADER=("HTTP_X_FORWARDED_PROTO", "https"),
+    )  # fmt: skip
+    def test_behind_a_proxy_that_speaks_tls(self) -> None:
+        plain = self.client.get("/api/session")
+        self.assertEqual((plain.status_code, plain["Location"]), (301, "https://testserver/api/session"))
+        self.assertEqual(self.client.get("/health").status_code, 200)
+        safe = self.client.get("/api/session", headers={"X-Forwarded-Proto": "https"})
+        self.assertEqual((safe.status_code, safe["Strict-Transport-Security"]), (401, "max-age=60"))

@@ -1,13 +1,12 @@
 """Packages of whole jobs over HTTP."""
 
 from tempfile import TemporaryFile
-from typing import Any
 
 from django.http import FileResponse, HttpRequest
 from django.utils import timezone
 from ninja import Router
 
-from config.downloads import named
+from config.downloads import ZIP, a_file, named
 from config.errors import Faulty
 from jobs import queries
 from jobs.packages import packaging
@@ -22,11 +21,11 @@ router = Router(tags=["packages"])
 CHUNK = 1 << 20
 
 
-@router.get("/jobs/{job_id}/package.zip", response={200: Any})
+@router.get("/jobs/{job_id}/package.zip", openapi_extra=a_file(ZIP))
 def package(request: HttpRequest, job_id: SheetId) -> FileResponse:
     """The whole job with its pictures and profiles, to be verified and brought in elsewhere."""
     job = queries.job(person_of(request), job_id)
-    return FileResponse(packaging.package_of(job), content_type="application/zip", headers=named(f"{job.code}.job.zip"))
+    return FileResponse(packaging.package_of(job), content_type=ZIP, headers=named(f"{job.code}.job.zip"))
 
 
 @router.post("/packages", response=ImportedShown)

@@ -1,10 +1,9 @@
 """Service ports over HTTP: read, write, watch."""
 
-from typing import Any
-
 from django.http import HttpRequest, StreamingHttpResponse
 from ninja import Router
 
+from config.downloads import EVENTS, a_file
 from jobs import queries
 from jobs.asked import job_with_original, planned_job
 from jobs.ports import reading, streaming, writing
@@ -31,12 +30,12 @@ def write_port(request: HttpRequest, job_id: SheetId) -> PortWrittenShown:
     return PortWrittenShown(values=done.values, differ=done.differ, fault=done.fault, undone=done.undone)
 
 
-@router.get("/jobs/{job_id}/port/stream", response={200: Any})
+@router.get("/jobs/{job_id}/port/stream", openapi_extra=a_file(EVENTS))
 def stream_port(request: HttpRequest, job_id: SheetId, side: str = "replacement") -> StreamingHttpResponse:
     """What the port shows, as it changes (server-sent events)."""
     at = required_outputs(queries.job(person_of(request), job_id), side)
     events = streaming.stream_port(at, allowed=lambda: still_signed_in(request))
-    response = StreamingHttpResponse(events, content_type="text/event-stream")
+    response = StreamingHttpResponse(events, content_type=EVENTS)
     response["Cache-Control"] = "no-store"
     response["X-Accel-Buffering"] = "no"
     # said to be encoded already, so that nothing gathers it to compress it

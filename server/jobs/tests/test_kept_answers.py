@@ -56,6 +56,12 @@ class Kept(WorldTestCase):
         self.assertEqual(answer.status_code, 404)
         self.assertEqual(Client().get(self.address, headers={"If-None-Match": tag}).status_code, 401)
 
+    def test_an_id_that_is_none_is_no_job(self) -> None:
+        """A defect: what looked like an id and was none was answered as if the server had failed."""
+        for odd in ("2FF60C087300DaE-7E0-39AfDe9Fa1C5eea.3", "-" * 36, "0" * 33):
+            self.get(f"jobs/{odd}", 404)
+        self.get(f"jobs/{self.open.pk}.9", 422)
+
     def test_whatever_it_hangs_on_makes_it_another_one(self) -> None:
         original = self.job(4).original_revision
         assert original is not None

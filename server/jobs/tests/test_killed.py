@@ -1,5 +1,6 @@
 """Nothing recorded is lost: a real server is killed in the middle of each kind of save, and started again."""
 
+import contextlib
 import io
 import os
 import signal
@@ -8,20 +9,25 @@ import sys
 import tempfile
 import time
 from pathlib import Path
-from threading import Thread
+from random import Random
+from threading import Event, Thread
 from typing import Any
 from uuid import uuid4
 
 import httpx
 import psycopg
 from django.conf import settings
-from django.db import connection
+from django.db import OperationalError, connection
 from django.test import TransactionTestCase
 from PIL import Image
 
 from jobs.demo import PEOPLE, load_demo_world
+from jobs.ledger.chaining import entry_node
 from jobs.models import Entry, Job, Picture
 from jobs.tests.world import NOW
+from tests.cost import rounds
+from twincore.chain import chained
+from twincore.job import partings
 
 KINDS: dict[str, tuple[str, Any]] = {
     "a position": ("found.S1", "010110"),
@@ -42,7 +48,9 @@ class Server:
     def __init__(self, pictures: Path) -> None:
         given = settings.DATABASES["default"]
         address = f"postgres://{given['USER']}:{given['PASSWORD']}@{given['HOST']}:{given['PORT']}/{connection.settings_dict['NAME']}"
-        self.environment = {**os.environ, "TWIN_DATABASE_URL": address, "TWIN_PICTURE_STORE": str(pictures)}
+        # tests run on a database that acknowledges before it wrote; here it keeps its word, as every other does by itself
+        careful = {"PGOPTIONS": "-c synchronous_commit=on"}
+        self.environment = {**os.environ, **careful, "TWIN_DATABASE_URL": address, "TWIN_PICTURE_STORE": str(pictures)}
         self.client = httpx.Client(timeout=10)
         self.start()
 
@@ -67,6 +75,11 @@ class Server:
         username, password, *_ = PEOPLE[0]
         self.client.post("/api/session", json={"username": username, "password": password}).raise_for_status()
         self.client.headers["X-CSRFToken"] = self.client.get("/api/token").json()["token"]
+
+    def workers(self) -> list[int]:
+        """The processes that answer."""
+        children = Path(f"/proc/{self.process.pid}/task/{self.process.pid}/children").read_text()
+        return [int(pid) for pid in children.split()]
 
     def kill(self) -> None:
         """Every process of it, at once, as a power cut would."""
@@ -172,3 +185,97 @@ class KilledInTheMiddle(TransactionTestCase):
         self.assertFalse(Job.objects.filter(pk=body["id"]).exists())
         codes = {self.server.client.post("/api/jobs", json=body).json()["code"] for _ in range(2)}
         self.assertEqual((len(codes), Job.objects.filter(pk=body["id"]).count()), (1, 1))
+
+
+class KilledAllTheTime(TransactionTestCase):
+    """Workers are killed one after another while several people work, and the database too; what was acknowledged is there."""
+
+    KILLS, OF_THE_DATABASE, PEOPLE = rounds(30, 1000), rounds(2, 20), 4
+
+    def setUp(self) -> None:
+        load_demo_world(settings.ROOT / "demo", NOW, lambda _: None)
+        self.jobs = list(
+            Job.objects.filter(depot__code="SQ", closed_at=None, origin__isnull=True).order_by("number")[: self.PEOPLE]
+        )
+        self.server = Server(Path(self.enterContext(tempfile.TemporaryDirectory())))
+        self.addCleanup(lambda: self.server.kill() if self.server.process.poll() is None else None)
+        self.over = Event()
+        self.acknowledged: list[tuple[Job, str]] = []
+        self.wrong: list[str] = []
+
+    def work(self, job: Job) -> None:
+        """One person: makes entries, and sends each again until it is acknowledged."""
+        with httpx.Client(
+            base_url=self.server.url, timeout=10, headers=self.server.client.headers, cookies=self.server.client.cookies
+        ) as client:
+            while not self.over.is_set():
+                after = {"what": "gasket hard", "until": "2026-06-30", "who": "Corm"}
+                body = {"id": str(uuid4()), "target": f"defect.{uuid4()}", "before": None, "after": after}
+                while not self.over.is_set():
+                    try:
+                        answer = client.post(f"/api/jobs/{job.pk}/entries", json=body)
+                    except httpx.HTTPError:
+                        time.sleep(0.02)
+                        continue
+                    if answer.status_code == 200:
+                        self.acknowledged.append((job, str(body["id"])))
+                        break
+                    if answer.status_code < 500:
+                        self.wrong.append(answer.text[:300])
+                        return
+                    time.sleep(0.05)
+
+    def kill_a_worker(self, rng: Random) -> None:
+        for _ in range(200):
+            if found := self.server.workers():
+                with contextlib.suppress(ProcessLookupError):
+                    os.kill(rng.choice(found), signal.SIGKILL)
+                return
+            time.sleep(0.01)
+        self.fail("no worker came back")
+
+    def crash_the_database(self) -> None:
+        """Kill one of its processes: it takes every other down with it and recovers from its log (PostgreSQL's manual, 19.5)."""
+        with connection.cursor() as cursor:
+            cursor.execute(
+                "select pid from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid() limit 1"
+            )
+            found = cursor.fetchone()
+        connection.close()
+        if found:
+            os.kill(found[0], signal.SIGKILL)
+        for _ in range(400):
+            try:
+                connection.ensure_connection()
+                return
+            except OperationalError:
+                connection.close()
+                time.sleep(0.05)
+        self.fail("the database did not come back")
+
+    def test_nothing_acknowledged_is_lost_or_there_twice(self) -> None:
+        rng, threads = Random(7), [Thread(target=self.work, args=[job]) for job in self.jobs]
+        for thread in threads:
+            thread.start()
+        for kill in range(self.KILLS):
+            time.sleep(rng.uniform(0.01, 0.3))
+            self.kill_a_worker(rng)
+            if kill % (self.KILLS // self.OF_THE_DATABASE) == 7:
+                self.crash_the_database()
+        time.sleep(1)
+        self.over.set()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(self.wrong, [])
+        self.assertGreater(len(self.acknowledged), self.KILLS)
+        for job in self.jobs:
+            entries = list(Entry.objects.filter(job=job).order_by("number"))
+            known = [str(each.pk) for each in entries]
+            self.assertEqual([each.number for each in entries], list(range(1, len(entries) + 1)))
+            self.assertEqual(len(set(known)), len(known))
+            self.assertLessEqual({id for of, id in self.acknowledged if of == job}, set(known))
+            nodes = [entry_node(each) for each in entries]
+            self.assertEqual([each.digest for each in entries], chained(job.known_as, nodes))
+            job.refresh_from_db()
+            self.assertEqual(job.entry_count, len(entries))
+            self.assertEqual(partings(nodes, job.state), [])

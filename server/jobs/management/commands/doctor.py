@@ -15,6 +15,7 @@ from config.operating import error_of, look_at_database, look_at_storage, look_a
 
 OLDEST_DATABASE = 15
 EXTENSIONS = ("pg_trgm",)
+DURABLE = ["fsync", "full_page_writes", "synchronous_commit"]
 APART = timedelta(seconds=5)
 HEARTBEAT = timedelta(minutes=2)
 
@@ -35,6 +36,15 @@ def _extensions() -> None:
         raise RuntimeError(
             f"{', '.join(missing)} is missing: install PostgreSQL's contrib package and run manage.py migrate"
         )
+
+
+def _keeps_its_word() -> None:
+    """What the database acknowledges is on its disk (PostgreSQL's manual, 20.5)."""
+    with connection.cursor() as cursor:
+        cursor.execute("select name from pg_settings where name = any(%s) and setting = 'off'", [DURABLE])
+        off = [name for (name,) in cursor.fetchall()]
+    if off:
+        raise RuntimeError(f"what it acknowledges can be lost in a power cut: set {', '.join(off)} to on")
 
 
 def _time() -> None:
@@ -71,6 +81,7 @@ def _settings() -> None:
 
 LOOKS: dict[str, Callable[[], None]] = {
     "database answers": look_at_database, "its version": _version, "its extensions": _extensions, "its tables": look_at_tables,
+    "it keeps its word": _keeps_its_word,
     "clocks agree": _time, "pictures can be kept": look_at_storage, "uploads can be kept": _uploads, "queue is worked on": _queue,
     "settings": _settings,
 }  # fmt: skip

@@ -1,12 +1,12 @@
 """Record over HTTP: what is missing, timed runs and drafts, pictures."""
 
-from typing import Any
 from uuid import UUID
 
 from django.http import FileResponse, HttpRequest
 from django.utils import timezone
 from ninja import Router
 
+from config.downloads import PICTURE, a_file
 from config.errors import Refused
 from jobs.asked import job_of, job_with_original
 from jobs.cases import case_of
@@ -87,7 +87,7 @@ def add_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> Pict
     return PictureShown(id=str(kept.name), width=kept.width, height=kept.height)
 
 
-@router.get("/jobs/{job_id}/pictures/{picture_id}", response={200: Any})
+@router.get("/jobs/{job_id}/pictures/{picture_id}", openapi_extra=a_file(PICTURE))
 def show_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> FileResponse:
     """A picture's file."""
     picture = pictures.picture_of(job_of(request, job_id), picture_id)
