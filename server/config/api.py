@@ -27,6 +27,7 @@ from jobs.steps.prove.api import router as prove
 from jobs.steps.recognise.api import router as recognise
 from jobs.steps.record.api import router as record
 from jobs.steps.rule_out.api import router as rule_out
+from people.account_api import router as account
 from people.api import router as people
 from people.staff_api import router as staff
 from pictures.api import router as pictures
@@ -66,6 +67,7 @@ api = Api(
 problems.register(api)
 for router in (
     people,
+    account,
     staff,
     catalogue,
     guides,

@@ -20,6 +20,9 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "ninja",
     "axes",
+    "django_otp",
+    "django_otp.plugins.otp_totp",
+    "django_otp.plugins.otp_static",
     "procrastinate.contrib.django",
     "people",
     "pictures",
@@ -44,6 +47,7 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "config.headers.forms",
+    "people.watching.told",
     "people.bodies.limited",
     "jobs.kept_answers.KeptAnswers",
     "config.saving.SavedWithItsAnswer",
@@ -72,10 +76,17 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTH_USER_MODEL = "people.Person"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+# NIST SP 800-63B-4, 3.1.1.2: fifteen characters where a password is asked for alone, none that is common or says who one is,
+# no rules of composition, none that runs out
 AUTH_PASSWORD_VALIDATORS = [
-    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {
+        "NAME": "django.contrib.auth.password_validation.MinimumLengthValidator",
+        "OPTIONS": {"min_length": env.int("TWIN_PASSWORD_LENGTH", default=15)},
+    },
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
 ]
+OTP_TOTP_ISSUER = "Worthy Twin"
 PASSWORD_HASHERS = env.list("TWIN_PASSWORD_HASHERS", default=["django.contrib.auth.hashers.PBKDF2PasswordHasher"])
 
 # five wrong passwords for one name from one address: fifteen minutes of rest

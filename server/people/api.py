@@ -1,6 +1,7 @@
 """Sign in, sign out, who am I."""
 
-from django.contrib.auth import authenticate, login, logout
+from axes.signals import user_login_failed
+from django.contrib.auth import authenticate, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from django.utils import timezone
@@ -8,7 +9,7 @@ from ninja import Field, Router
 
 from config.errors import Refused
 from config.shapes import Schema
-from people import actions
+from people import actions, second_factor, sessions
 from people.access import depot_of, person_of
 from people.models import Depot, Person
 from people.tries import too_many
@@ -31,11 +32,18 @@ class WrongSignIn(Refused):
     status, title = 401, "Not signed in"
 
 
+class CodeNeeded(Refused):
+    """The password is right; a second factor is asked for as well."""
+
+    status, title = 401, "A code is needed"
+
+
 class SignIn(Schema):
-    """Name and password."""
+    """Name and password, and of who has a second factor its code."""
 
     username: str = Field(min_length=1, max_length=150)
     password: str = Field(min_length=1, max_length=200)
+    code: str = Field("", max_length=40)
 
 
 class Me(Schema):
@@ -140,7 +148,7 @@ def opening(request: HttpRequest) -> Opening:
 def open_first_depot(request: HttpRequest, given: FirstDepot) -> Me:
     """Make the first depot and its lead, who is signed in with it; refused once there is one."""
     person = actions.open_first_depot(actions.FirstDepot(**given.dict()))
-    login(request, person, backend="django.contrib.auth.backends.ModelBackend")
+    sessions.begin(request, person, timezone.now())
     return _shown(person)
 
 
@@ -162,8 +170,19 @@ def sign_in(request: HttpRequest, given: SignIn) -> Me:
         raise TooManyTries("Five wrong passwords in a row. Wait fifteen minutes, or ask the depot.")
     if not isinstance(person, Person) or person.depot_id is None:
         raise WrongSignIn("The name or the password is wrong. Check both and try again.")
-    login(request, person)
+    if second_factor.is_asked_of(person):
+        _check_code(request, person, given.code)
+    sessions.begin(request, person, timezone.now())
     return _shown(person)
+
+
+def _check_code(request: HttpRequest, person: Person, code: str) -> None:
+    if not code.strip():
+        raise CodeNeeded("Enter the code that your device shows now, or one of those that you wrote down.")
+    if not second_factor.is_right(person, code):
+        # a wrong code counts as a wrong password does
+        user_login_failed.send(__name__, credentials={"username": person.username}, request=request)
+        raise CodeNeeded("This code does not count, or it was used. Wait for the next one, and enter it.")
 
 
 @router.delete("/session", response={204: None})

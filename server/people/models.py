@@ -57,3 +57,28 @@ class Sent(models.Model):
     person = models.OneToOneField(Person, on_delete=models.CASCADE, primary_key=True, related_name="+")
     hour = models.DateTimeField()
     bytes = models.PositiveBigIntegerField(default=0)
+
+
+class SignedIn(models.Model):
+    """A session of somebody: since when, and from what."""
+
+    session_key = models.CharField(max_length=40, primary_key=True)
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="signed_in")
+    at = models.DateTimeField()
+    address = models.GenericIPAddressField(null=True)
+    on_a_phone = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["-at"]
+
+
+class Taken(models.Model):
+    """A file that somebody took away."""
+
+    person = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField()
+    name = models.CharField(max_length=200)
+    address = models.GenericIPAddressField(null=True)
+
+    class Meta:
+        indexes = [models.Index(fields=["person", "-at"], name="taken_by_person")]

@@ -1,5 +1,6 @@
 """The people of a depot over HTTP."""
 
+from datetime import datetime
 from typing import Any, Literal
 
 from django.contrib.auth import update_session_auth_hash
@@ -9,7 +10,7 @@ from ninja import Field, Query, Router
 
 from config.paging import Page, Paging, paged
 from config.shapes import Schema
-from people import staffing
+from people import second_factor, sessions, staffing, watching
 from people.access import person_of
 from people.models import Person
 
@@ -27,6 +28,7 @@ class PersonShown(Schema):
     role: Role
     active: bool
     you: bool
+    second_factor: bool
 
 
 class PersonChanged(Schema):
@@ -58,6 +60,16 @@ class OwnPassword(PasswordGiven):
     present: str = Password
 
 
+class HappenedShown(Schema):
+    """Something that happened: a sign-in, one that failed, or a file that was taken away."""
+
+    moment: datetime
+    who: str
+    what: str
+    came_from: str | None
+    file: str
+
+
 @router.get("/people", response=Page[PersonShown])
 def list_people(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
     """Everybody of the depot."""
@@ -84,22 +96,41 @@ def change_person(request: HttpRequest, username: str, given: PersonChanged) -> 
 def give_password(request: HttpRequest, username: str, given: PasswordGiven) -> dict[str, Any]:
     """Give somebody another password."""
     me = person_of(request)
+    before = request.session.session_key
     person = staffing.give_password(me, username, given.password, timezone.now())
+    sessions.end_others(person, before if person.pk == me.pk else None)
     if person.pk == me.pk:
         update_session_auth_hash(request, person)
+        sessions.followed(request, person, before)
     return _shown(person, me)
+
+
+@router.delete("/people/{username}/second-factor", response=PersonShown)
+def take_second_factor_of(request: HttpRequest, username: str) -> dict[str, Any]:
+    """Let somebody sign in with the password alone again, because the device is lost."""
+    me = person_of(request)
+    return _shown(staffing.take_second_factor(me, username), me)
 
 
 @router.put("/session/password", response={204: None})
 def change_own_password(request: HttpRequest, given: OwnPassword) -> tuple[int, None]:
     """Take another password; other devices are signed out."""
+    before = request.session.session_key
     person = staffing.change_own_password(person_of(request), given.present, given.password)
+    sessions.end_others(person, before)
     update_session_auth_hash(request, person)
+    sessions.followed(request, person, before)
     return 204, None
+
+
+@router.get("/depot/happened", response=Page[HappenedShown])
+def list_what_happened(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
+    """Who signed in, whose sign-in failed, and which files were taken away, the newest first. For the parts lead."""
+    return paged(watching.happened(person_of(request)), paging, lambda each: each)
 
 
 def _shown(person: Person, me: Person) -> dict[str, Any]:
     return {
         "username": person.username, "name": person.get_full_name(), "role": person.role, "active": person.is_active,
-        "you": person.pk == me.pk,
+        "you": person.pk == me.pk, "second_factor": person.asked if hasattr(person, "asked") else second_factor.is_asked_of(person),
     }  # fmt: skip

@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 
 from config.errors import Faulty, NotThere, Refused
+from people import second_factor
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
 from people.tries import open_again
@@ -18,8 +19,9 @@ USERNAME = re.compile(r"[a-z0-9.-]{2,40}$")
 
 
 def people_of(person: Person) -> QuerySet[Person]:
-    """Everybody of the person's depot, whoever still signs in first."""
-    return Person.objects.filter(depot=depot_of(person)).order_by("-is_active", "username")
+    """Everybody of the person's depot, whoever still signs in first; `asked` is whether a second factor is asked of them."""
+    people = Person.objects.filter(depot=depot_of(person)).order_by("-is_active", "username")
+    return people.annotate(asked=second_factor.IS_ASKED)
 
 
 def new_person(username: str, name: str, role: str, password: str) -> tuple[Person, list[Fault]]:
@@ -76,6 +78,14 @@ def give_password(lead: Person, username: str, password: str, now: datetime) -> 
     """Give somebody another password, because the old one is forgotten; where they are signed in, they are out."""
     person = _set_password(_of_the_depot(lead, username), password)
     open_again(person, now)
+    return person
+
+
+@transaction.atomic
+def take_second_factor(lead: Person, username: str) -> Person:
+    """Let somebody of the lead's depot sign in with the password alone again."""
+    person = _of_the_depot(lead, username)
+    second_factor.take_away(person)
     return person
 
 

@@ -6,7 +6,7 @@ from django.test import TestCase
 from people.models import Depot, Person
 
 GIVEN = {
-    "depot": "Low Harbour", "code": "lh", "username": "tarl", "name": "Wennick Tarl", "password": "torchlight-42",
+    "depot": "Low Harbour", "code": "lh", "username": "tarl", "name": "Wennick Tarl", "password": "torch-light-lamp-42",
 }  # fmt: skip
 
 
@@ -25,7 +25,7 @@ class Opening(TestCase):
         self.assertEqual(self.client.get("/api/session").json()["username"], "tarl")
         self.assertEqual(self.client.get("/api/opening").json(), {"first": False})
         self.assertEqual(Depot.objects.get().code, "LH")
-        self.assertTrue(Person.objects.get().check_password("torchlight-42"))
+        self.assertTrue(Person.objects.get().check_password("torch-light-lamp-42"))
 
     def test_nobody_can_make_another_one_so(self) -> None:
         self.open(200)

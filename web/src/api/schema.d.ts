@@ -100,6 +100,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Account
+         * @description How one signs in, and where one is signed in.
+         */
+        get: operations["people_account_api_show_account"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Session
+         * @description Sign out elsewhere.
+         */
+        delete: operations["people_account_api_end_session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Take Into Use
+         * @description Take the second factor into use.
+         */
+        put: operations["people_account_api_take_into_use"];
+        /**
+         * Offer Second Factor
+         * @description A new secret; it counts once a code of it was given.
+         */
+        post: operations["people_account_api_offer_second_factor"];
+        /**
+         * Take Away Second Factor
+         * @description Sign in with the password alone again; the password is asked for.
+         */
+        delete: operations["people_account_api_take_away_second_factor"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -164,6 +232,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{username}/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Second Factor Of
+         * @description Let somebody sign in with the password alone again, because the device is lost.
+         */
+        delete: operations["people_staff_api_take_second_factor_of"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/password": {
         parameters: {
             query?: never;
@@ -177,6 +265,26 @@ export interface paths {
          * @description Take another password; other devices are signed out.
          */
         put: operations["people_staff_api_change_own_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/depot/happened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List What Happened
+         * @description Who signed in, whose sign-in failed, and which files were taken away, the newest first. For the parts lead.
+         */
+        get: operations["people_staff_api_list_what_happened"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2637,11 +2745,79 @@ export interface components {
         };
         /**
          * SignIn
-         * @description Name and password.
+         * @description Name and password, and of who has a second factor its code.
          */
         SignIn: {
             /** Username */
             username: string;
+            /** Password */
+            password: string;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+        };
+        /**
+         * AccountShown
+         * @description How somebody signs in, and where they are signed in.
+         */
+        AccountShown: {
+            /** Second Factor */
+            second_factor: boolean;
+            /** Sessions */
+            sessions: components["schemas"]["SessionShown"][];
+        };
+        /**
+         * SessionShown
+         * @description One place where somebody is signed in; `here` is the one that asks.
+         */
+        SessionShown: {
+            /** Id */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Address */
+            address: string | null;
+            /** On A Phone */
+            on_a_phone: boolean;
+            /** Here */
+            here: boolean;
+        };
+        /**
+         * SecretShown
+         * @description A secret for a device that counts along, as text and as a picture.
+         */
+        SecretShown: {
+            /** Secret */
+            secret: string;
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * CodesShown
+         * @description Codes to write down, each good once.
+         */
+        CodesShown: {
+            /** Codes */
+            codes: string[];
+        };
+        /**
+         * CodeGiven
+         * @description A code of the second factor.
+         */
+        CodeGiven: {
+            /** Code */
+            code: string;
+        };
+        /**
+         * PasswordAsked
+         * @description The present password.
+         */
+        PasswordAsked: {
             /** Password */
             password: string;
         };
@@ -2690,6 +2866,8 @@ export interface components {
             active: boolean;
             /** You */
             you: boolean;
+            /** Second Factor */
+            second_factor: boolean;
         };
         /**
          * NewPerson
@@ -2746,6 +2924,36 @@ export interface components {
             password: string;
             /** Present */
             present: string;
+        };
+        /**
+         * HappenedShown
+         * @description Something that happened: a sign-in, one that failed, or a file that was taken away.
+         */
+        HappenedShown: {
+            /**
+             * Moment
+             * Format: date-time
+             */
+            moment: string;
+            /** Who */
+            who: string;
+            /** What */
+            what: string;
+            /** Came From */
+            came_from: string | null;
+            /** File */
+            file: string;
+        };
+        /** Page[HappenedShown] */
+        Page_HappenedShown_: {
+            /** Items */
+            items: components["schemas"]["HappenedShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
         };
         /**
          * BoardSearch
@@ -9147,6 +9355,161 @@ export interface operations {
             };
         };
     };
+    people_account_api_show_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_account_api_end_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_account_api_take_into_use: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodesShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_account_api_offer_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecretShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_account_api_take_away_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     people_staff_api_list_people: {
         parameters: {
             query?: {
@@ -9282,6 +9645,37 @@ export interface operations {
             };
         };
     };
+    people_staff_api_take_second_factor_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                username: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     people_staff_api_change_own_password: {
         parameters: {
             query?: never;
@@ -9301,6 +9695,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_staff_api_list_what_happened: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_HappenedShown_"];
+                };
             };
             /** @description Refused */
             "4XX": {
@@ -10012,7 +10438,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "image/*": string;
                 };
             };
             /** @description Refused */
@@ -10271,7 +10697,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "text/csv": string;
                 };
             };
             /** @description Refused */
@@ -10501,7 +10927,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "text/csv": string;
                 };
             };
             /** @description Refused */
@@ -11370,7 +11796,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "image/*": string;
                 };
             };
             /** @description Refused */
@@ -11855,7 +12281,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "text/event-stream": string;
                 };
             };
             /** @description Refused */
@@ -11886,7 +12312,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/pdf": string;
                 };
             };
             /** @description Refused */
@@ -11917,7 +12343,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/pdf": string;
                 };
             };
             /** @description Refused */
@@ -11979,7 +12405,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "text/csv": string;
                 };
             };
             /** @description Refused */
@@ -12010,7 +12436,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/pdf": string;
                 };
             };
             /** @description Refused */
@@ -12041,7 +12467,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/pdf": string;
                 };
             };
             /** @description Refused */
@@ -12072,7 +12498,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/pdf": string;
                 };
             };
             /** @description Refused */
@@ -12105,7 +12531,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/pdf": string;
                 };
             };
             /** @description Refused */
@@ -12169,7 +12595,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/pdf": string;
                 };
             };
             /** @description Refused */
@@ -12200,7 +12626,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/zip": string;
                 };
             };
             /** @description Refused */

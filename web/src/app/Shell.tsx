@@ -93,6 +93,9 @@ export function Shell() {
               <Link to="/depot" className="min-h-11 py-2.5">
                 The depot and its people
               </Link>
+              <Link to="/account" className="min-h-11 py-2.5">
+                How you sign in
+              </Link>
               <ThemeChoice />
               <Button onClick={() => setKeys(true)}>Words and keys</Button>
               <Button onClick={() => signOut.mutate()}>Sign out</Button>

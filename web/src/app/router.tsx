@@ -1,3 +1,4 @@
+import { AccountPage } from "@/features/account/AccountPage";
 import { BenchPage, type Pair } from "@/features/bench/BenchPage";
 import { BoardPage } from "@/features/catalogue/BoardPage";
 import { CataloguePage } from "@/features/catalogue/CataloguePage";
@@ -115,6 +116,7 @@ const machine = createRoute({
   component: MachinePage,
 });
 const depot = createRoute({ getParentRoute: () => root, path: "/depot", component: DepotPage });
+const account = createRoute({ getParentRoute: () => root, path: "/account", component: AccountPage });
 const workshop = createRoute({
   getParentRoute: () => root,
   path: "/workshop",
@@ -155,6 +157,7 @@ export const router = createRouter({
     machines,
     machine,
     depot,
+    account,
     workshop,
     draft,
     bench,

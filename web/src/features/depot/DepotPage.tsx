@@ -7,7 +7,7 @@ import { Choice, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { OwnPassword } from "./OwnPassword";
+import { Happened } from "./Happened";
 import { People } from "./People";
 
 type Depot = Schemas["DepotShown"];
@@ -27,13 +27,14 @@ const CARRY: Record<string, string> = {
 /** How the depot works: its policies, and what sums of costs assume. */
 export function DepotPage() {
   const depot = useQuery({ queryKey: ["depot"], queryFn: () => answer(api.GET("/api/depot")) });
+  const lead = useSession().data?.keeps_catalogue === true;
   return (
     <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">
       {depot.isPending && <Loading what="Reading the depot’s policies" />}
       <ProblemNotice problem={depot.error} />
       {depot.data && <Policies depot={depot.data} />}
       <People />
-      <OwnPassword />
+      {lead && <Happened />}
     </main>
   );
 }

@@ -4,7 +4,7 @@ import { Choice, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
 import { useState } from "react";
-import { useAddPerson, useChangePerson, useGivePassword, usePeople, type Person } from "./api";
+import { useAddPerson, useChangePerson, useGivePassword, usePeople, useTakeSecondFactor, type Person } from "./api";
 
 const ROLES: [Person["role"], string][] = [
   ["technician", "technician"],
@@ -61,6 +61,7 @@ function One({ person, may }: { person: Person; may: boolean }) {
 function ChangePerson({ person }: { person: Person }) {
   const change = useChangePerson();
   const give = useGivePassword();
+  const alone = useTakeSecondFactor();
   const [name, setName] = useState(person.name);
   const [role, setRole] = useState(person.role);
   const [password, setPassword] = useState("");
@@ -77,7 +78,7 @@ function ChangePerson({ person }: { person: Person }) {
       <div className="grid items-end gap-3 sm:grid-cols-[2fr_1fr_auto]">
         <TextField
           label="Another password"
-          hint="where the old one is forgotten"
+          hint="where the old one is forgotten; 15 characters at least"
           type="password"
           autoComplete="new-password"
           maxLength={200}
@@ -95,7 +96,12 @@ function ChangePerson({ person }: { person: Person }) {
       <Button kind="quiet" className="self-start" onClick={() => change.mutate({ ...said, active: !person.active })}>
         {person.active ? "Let them sign in no more; what they recorded stays" : "Let them sign in again"}
       </Button>
-      <ProblemNotice problem={change.error ?? give.error} />
+      {person.second_factor && (
+        <Button kind="quiet" className="self-start" onClick={() => alone.mutate(person.username)}>
+          Let them sign in without the second factor; the device is lost
+        </Button>
+      )}
+      <ProblemNotice problem={change.error ?? give.error ?? alone.error} />
     </div>
   );
 }
@@ -130,7 +136,7 @@ function AddPerson() {
         <RoleChoice role={given.role} onRole={(role) => setGiven({ ...given, role })} />
         <TextField
           label="Password to begin with"
-          hint="they can change it"
+          hint="15 characters at least, such as four words; they can change it"
           type="password"
           autoComplete="new-password"
           maxLength={200}

@@ -34,8 +34,17 @@ export function useGivePassword() {
   );
 }
 
-export function useOwnPassword() {
-  return useMutation({
-    mutationFn: (body: Schemas["OwnPassword"]) => answer(api.PUT("/api/session/password", { body })),
+export function useTakeSecondFactor() {
+  return useStaffing((username: string) =>
+    answer(api.DELETE("/api/people/{username}/second-factor", { params: { path: { username } } })),
+  );
+}
+
+/** Who signed in, who could not, and which files were taken away. */
+export function useHappened(page: number) {
+  return useQuery({
+    queryKey: ["happened", page],
+    queryFn: () => answer(api.GET("/api/depot/happened", { params: { query: { page } } })),
+    placeholderData: keepPreviousData,
   });
 }

@@ -40,7 +40,14 @@ export function FirstDepotPage() {
         maxLength={40}
         {...field("username")}
       />
-      <TextField label="Password" type="password" autoComplete="new-password" maxLength={200} {...field("password")} />
+      <TextField
+        label="Password"
+        hint="15 characters at least, such as four words"
+        type="password"
+        autoComplete="new-password"
+        maxLength={200}
+        {...field("password")}
+      />
       <ProblemNotice problem={make.error} />
       <Button kind="main" type="submit" disabled={make.isPending} className="text-center">
         {make.isPending ? "Opening …" : "Open the depot"}

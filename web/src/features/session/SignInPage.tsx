@@ -2,6 +2,7 @@ import { Front } from "./Front";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
+import { Problem } from "@/api/client";
 import { useState } from "react";
 import { useOpening, useSignIn } from "@/api/session";
 import { FirstDepotPage } from "./FirstDepotPage";
@@ -12,13 +13,15 @@ export function SignInPage() {
   const opening = useOpening();
   const [username, setUsername] = useState("");
   const [password, setPassword] = useState("");
+  const [code, setCode] = useState("");
+  const asked = signIn.error instanceof Problem && signIn.error.title === "A code is needed";
   if (opening.data?.first) return <FirstDepotPage />;
   return (
     <Front
       title="Worthy Twin"
       words="The replacement is the original’s twin, and we can show it, or show exactly where it is not."
       mark={<TwoInks />}
-      onSend={() => signIn.mutate({ username: username.trim(), password })}
+      onSend={() => signIn.mutate({ username: username.trim(), password, code })}
     >
       <TextField
         label="Name"
@@ -37,6 +40,19 @@ export function SignInPage() {
         value={password}
         onChange={(event) => setPassword(event.target.value)}
       />
+      {(asked || code) && (
+        <TextField
+          label="Code"
+          inputMode="text"
+          autoComplete="one-time-code"
+          autoCapitalize="none"
+          spellCheck={false}
+          autoFocus
+          maxLength={40}
+          value={code}
+          onChange={(event) => setCode(event.target.value)}
+        />
+      )}
       <ProblemNotice problem={signIn.error} />
       <Button kind="main" type="submit" disabled={signIn.isPending} className="text-center">
         {signIn.isPending ? "Signing in …" : "Sign in"}

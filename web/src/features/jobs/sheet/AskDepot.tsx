@@ -2,7 +2,7 @@ import { Button } from "@/ui/Button";
 import { TextArea } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../stepProps";
-import { clock } from "./times";
+import { clock } from "@/ui/times";
 
 /** One tidy request to the depot, and what it answered. What is known of the board and its pictures go with it. */
 export function AskDepot({ job, put }: StepProps) {

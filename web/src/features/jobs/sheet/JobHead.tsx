@@ -1,6 +1,6 @@
 import { InkMark, VerdictMark } from "@/ui/inks";
 import type { Job } from "../api";
-import { when } from "./times";
+import { when } from "@/ui/times";
 
 /** What is known of a job, always in sight: the machine, both boards, the supply, the verdict. Opened, what was reported. */
 export function JobHead({ job, saved }: { job: Job; saved: React.ReactNode }) {

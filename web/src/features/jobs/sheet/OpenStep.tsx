@@ -4,7 +4,7 @@ import { FirstTime } from "./FirstTime";
 import { SkippedBanner } from "./SkippedBanner";
 import { StepBody } from "./StepBody";
 import { memo } from "react";
-import { clock } from "./times";
+import { clock } from "@/ui/times";
 
 type Props = StepProps & { step: Job["steps"][number]; inHand: boolean; known: boolean };
 

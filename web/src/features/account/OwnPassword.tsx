@@ -14,10 +14,10 @@ export function OwnPassword() {
     setPassword("");
   };
   return (
-    <details className="border-t border-rule">
-      <summary className="min-h-11 py-2.5 font-semibold">Change your password</summary>
+    <section className="flex flex-col gap-3">
+      <h2>Password</h2>
       <form
-        className="grid items-end gap-3 pb-4 sm:grid-cols-[1fr_1fr_auto]"
+        className="grid items-start gap-3 sm:grid-cols-2"
         onSubmit={(event) => {
           event.preventDefault();
           change.mutate({ present, password }, { onSuccess: emptied });
@@ -33,18 +33,19 @@ export function OwnPassword() {
         />
         <TextField
           label="The new one"
+          hint="15 characters at least, such as four words"
           type="password"
           autoComplete="new-password"
           maxLength={200}
           value={password}
           onChange={(event) => setPassword(event.target.value)}
         />
-        <Button type="submit" disabled={!present || !password || change.isPending}>
+        <Button type="submit" className="justify-self-start" disabled={!present || !password || change.isPending}>
           Change it
         </Button>
       </form>
       <ProblemNotice problem={change.error} />
       {change.isSuccess && <p role="status">Changed. Your other devices are signed out.</p>}
-    </details>
+    </section>
   );
 }
