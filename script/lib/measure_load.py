@@ -22,7 +22,7 @@ from load import Connection, Measured, Someone, everybody
 
 from jobs.demo import load_demo_world
 from jobs.models import Job
-from people.models import Person
+from people.models import Person, SignedIn
 
 JOBS = 200
 PEOPLE = (400, 1000)
@@ -88,6 +88,7 @@ def people(port: int, jobs: list[tuple[str, str]], count: int) -> list[Someone]:
         session[SESSION_KEY], session[BACKEND_SESSION_KEY] = str(person.pk), BACKEND
         session[HASH_SESSION_KEY] = person.get_session_auth_hash()
         session.save()
+        SignedIn.objects.create(session_key=session.session_key, person=person, at=datetime.now(UTC))
         token = "a" * 32
         connection = Connection(port, f"sessionid={session.session_key}; csrftoken={token}")
         found.append(Someone(connection, token, *jobs[number % len(jobs)], Random(number), turn=number))

@@ -45,7 +45,7 @@ MIDDLEWARE = [
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
-    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "people.asking.WhoAsks",
     "config.headers.forms",
     "people.watching.told",
     "people.bodies.limited",
@@ -101,6 +101,7 @@ AXES_CLIENT_IP_CALLABLE = "people.tries.address_of"
 # how many proxies of our own stand before the server: the address that the outermost of them saw is the sender's
 PROXIES = env.int("TWIN_PROXIES", default=0)
 
+SESSION_ENGINE = "people.session_store"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = env.bool("TWIN_HTTPS", default=False)

@@ -59,6 +59,8 @@ class Choice:
     judged_on: str
     unprofiled: list[str]
     """Boards that statements lead to and that nobody has a profile of."""
+    whole: bool
+    """Whether every twin check that was wanted was run in time."""
 
 
 def found_of(job: Job) -> tuple[dict[str, Any], str]:
@@ -138,6 +140,7 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
         offers=known,
         judged_on=judged_on,
         unprofiled=sorted(set(ways.to) - set(fittings) - {original.part_number}),
+        whole=len(checked) == len(best),
     )
 
 

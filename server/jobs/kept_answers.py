@@ -5,6 +5,7 @@ depot and its boards as they stand (PostgreSQL's xmin and ctid, of which every c
 Whoever says that it has that version (If-None-Match, RFC 9110) is told that it still is.
 """
 
+import gzip
 import re
 from collections.abc import Callable
 from datetime import datetime, timedelta
@@ -15,11 +16,12 @@ from uuid import UUID
 from django.db import connection
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
+from django.utils.cache import patch_vary_headers
 from django.utils.deprecation import MiddlewareMixin
 from django.utils.http import parse_etags
 
 from bench.kept import SOURCE
-from jobs.models import KeptAnswer
+from jobs.models import CatalogueChange, KeptAnswer
 from people.models import Person
 from twincore.job import TARGETS
 
@@ -29,14 +31,18 @@ OF_THE_PLAN = ("between", "comparison", "leaflet", "machine", "presses", "provin
 """What hangs on all that the job says, but for what is only said of handing over."""
 OF_ALL = ("", "entries", "runs")
 """What hangs on all of the job; of lists the first page."""
-PARTS = (*OF_THE_BOARDS, *OF_THE_PLAN, *OF_ALL, "earlier")
+OF_THE_CATALOGUE = "candidates"
+"""What hangs on the plan and on all of the catalogue; and on the minute, for the parts desk is asked again by who looks."""
+PARTS = (*OF_THE_BOARDS, *OF_THE_PLAN, *OF_ALL, OF_THE_CATALOGUE, "earlier")
 """The last one hangs on the other jobs on the machine."""
 HANDING_OVER = sorted({target.key for target in TARGETS.values() if target.step == "hand_over"} | {"refused"})
 KEPT = re.compile(
     rf"/api/jobs/(?P<job>[0-9a-f]{{8}}(-[0-9a-f]{{4}}){{3}}-[0-9a-f]{{12}})(\.[1-6])?/?(?P<part>(?<=/)({'|'.join(PARTS)}))?$"
 )
-FIRST_PAGE = ("", "page=1")
+FIRST_PAGE = ("", "page=1", "page=1&size=12")
 KEPT_FOR = timedelta(days=7)
+LEVEL = 5
+"""How hard an answer is packed, once."""
 # every row by its key: a join of as many tables would take longer to plan than to read
 BOARD = """concat(board.xmin, board.ctid, (select concat(xmin, ctid) from catalogue_family where code = board.family_id),
     (select string_agg(concat(xmin, ctid), ' ' order by id) from catalogue_boardpicture
@@ -59,6 +65,7 @@ select concat_ws(' ', family_revision_id, original_revision_id, replacement_revi
                      where id in (other.original_revision_id, other.replacement_revision_id)))), ' ' order by name)
      from jobs_otherboard other where job_id = job.id),
   (select string_agg(current_id::text, ' ' order by id) from catalogue_guide),
+  (select concat(count(*), ' ', max(id), date_trunc('minute', now())) from jobs_cataloguechange where %s),
   (select string_agg(concat(xmin, ctid), ' ' order by id) from jobs_job other
     where %s = 'earlier' and other.id <> job.id and other.depot_id = job.depot_id and other.machine_key = job.machine_key)),
   kept.version, kept.body
@@ -76,9 +83,9 @@ class Found(NamedTuple):
 
 def look_up(job: UUID, depot: int | None, part: str, path: str) -> Found | None:
     """What is kept at an address of a part of a job; None where the depot has no such job."""
-    kind = "boards" if part in OF_THE_BOARDS else "plan" if part in OF_THE_PLAN else part
+    kind = "boards" if part in OF_THE_BOARDS else "plan" if part in (*OF_THE_PLAN, OF_THE_CATALOGUE) else part
     with connection.cursor() as cursor:
-        cursor.execute(VERSION, [kind, HANDING_OVER, kind, path, job, depot])
+        cursor.execute(VERSION, [kind, HANDING_OVER, part == OF_THE_CATALOGUE, kind, path, job, depot])
         row = cursor.fetchone()
     if row is None:
         return None
@@ -105,7 +112,7 @@ class KeptAnswers(MiddlewareMixin):
         if there.version in _versions_had(request):
             return _tagged(HttpResponse(status=304), there.version)
         if there.body is not None:
-            return _tagged(HttpResponse(there.body, content_type="application/json; charset=utf-8"), there.version)
+            return _tagged(_packed(request, there.body), there.version)
         request.keep_as = (path, there.version)  # type: ignore[attr-defined]
         return None
 
@@ -113,13 +120,29 @@ class KeptAnswers(MiddlewareMixin):
         """Keep what was worked out."""
         path, version = getattr(request, "keep_as", ("", None))
         if version is not None and response.status_code == 200 and not response.streaming:
-            keep(path, version, response.content, timezone.now())
-            return _tagged(response, version)
+            body = gzip.compress(response.content, LEVEL)
+            keep(path, version, body, timezone.now())
+            return _tagged(_packed(request, body), version)
         return response
 
 
+def _packed(request: HttpRequest, body: bytes) -> HttpResponse:
+    """An answer that is kept packed, as whoever asks takes it."""
+    takes = "gzip" in request.headers.get("Accept-Encoding", "")
+    response = HttpResponse(body if takes else gzip.decompress(body), content_type="application/json; charset=utf-8")
+    patch_vary_headers(response, ("Accept-Encoding",))
+    if takes:
+        response["Content-Encoding"] = "gzip"
+    return response
+
+
+def not_whole(request: HttpRequest) -> None:
+    """Say that what is answered is not all there is to say: it is worked out anew when it is asked for again."""
+    request.keep_as = ("", None)  # type: ignore[attr-defined]
+
+
 def keep(path: str, version: str, body: bytes, now: datetime) -> None:
-    """Keep an answer in the place of the one that was kept for this address."""
+    """Keep an answer, packed, in the place of the one that was kept for this address."""
     KeptAnswer.objects.bulk_create(
         [KeptAnswer(path=path, version=version, body=body, at=now)],
         update_conflicts=True, unique_fields=["path"], update_fields=["version", "body", "at"],
@@ -128,6 +151,9 @@ def keep(path: str, version: str, body: bytes, now: datetime) -> None:
 
 def forget_old(now: datetime) -> int:
     """Forget what nobody asked for anew in a week; how many answers that were."""
+    # the new one first: what is counted afterwards was never counted before
+    last = CatalogueChange.objects.create()
+    CatalogueChange.objects.filter(pk__lt=last.pk).delete()
     return KeptAnswer.objects.filter(at__lt=now - KEPT_FOR).delete()[0]
 
 

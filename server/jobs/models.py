@@ -120,6 +120,12 @@ class Entry(models.Model):
         indexes = [models.Index(fields=["by", "target"], name="steps_of_person", condition=ENDS_A_STEP)]
 
 
+class CatalogueChange(models.Model):
+    """One statement that changed boards, kinds of machine, guides, cross-references, outcomes or offers: written by the database
+    itself (a trigger of each table). How many are seen, and the last of them, is a version of all that was seen.
+    """
+
+
 class KeptAnswer(models.Model):
     """What an address of a job answers, with the version of all that it hangs on; an unlogged table, worth nothing after a crash."""
 

@@ -10,8 +10,8 @@ from twincore.chain import MOST_ENTRIES, MOST_SAID
 ENDING = ("confirmed", "signed", "hold", "energised", "correction", "feedback")
 """Kinds of entry that a full job still takes, so that it can be closed."""
 KEPT_FOR_ENDING = 0.9
-FEW = 20
-"""Up to so many entries nothing is added up: the largest that may be said is some tens of kilobytes."""
+EVERY = 20
+"""After so many entries it is added up again: the largest that may be said is some tens of kilobytes."""
 
 
 def check_room(job: Job, target: str) -> None:
@@ -25,7 +25,7 @@ def check_room(job: Job, target: str) -> None:
 
 
 def _said(job: Job) -> int:
-    if job.entry_count <= FEW:
+    if job.entry_count % EVERY:
         return 0
     sizes = [
         Coalesce(

@@ -77,7 +77,7 @@ class Entries(WorldTestCase):
         defect = {"what": "seal torn", "until": "2026-05-01", "who": "Corm"}
         room = (("MOST_ENTRIES", job.entry_count + 1), ("MOST_SAID", 400))
         for bound, most in room:
-            with self.subTest(bound), patch(f"jobs.ledger.room.{bound}", most), patch("jobs.ledger.room.FEW", 0):
+            with self.subTest(bound), patch(f"jobs.ledger.room.{bound}", most), patch("jobs.ledger.room.EVERY", 1):
                 refused = self.entry(job, f"defect.{uuid4()}", defect, status=400)
                 self.assertIn("Close it, and open another job", refused["detail"])
         self.assertEqual(Job.objects.get(pk=job.pk).entry_count, job.entry_count)

@@ -1,5 +1,6 @@
 """Answers about a job that are kept: read again they cost no computing, and nothing that they hang on changes unseen."""
 
+import gzip
 from collections.abc import Callable
 from datetime import timedelta
 from typing import Any
@@ -11,9 +12,11 @@ from django.utils import timezone
 
 from catalogue.models import Board, BoardPicture, Family, Guide
 from jobs import kept_answers
-from jobs.models import Job, KeptAnswer
+from jobs.models import CatalogueChange, Job, KeptAnswer
 from jobs.tests.world import WorldTestCase, other_client
+from parts.models import Offer
 from people.models import Depot, Person
+from references.models import Outcome, Statement
 
 
 class Kept(WorldTestCase):
@@ -116,6 +119,42 @@ class Kept(WorldTestCase):
             KeptAnswer.objects.all().delete()
             for address, first in before.items():
                 self.assertEqual(self.client.get(address).content, first.content, address)
+
+    def test_candidates_hang_on_all_of_the_catalogue(self) -> None:
+        address = f"/api/jobs/{self.job(3).pk}/candidates?page=1&size=12"
+        changes: dict[str, Callable[[], Any]] = {
+            "a board withdrawn": lambda: Board.objects.filter(part_number="OFN-U3").update(withdrawn={"why": "burns"}),
+            "a kind": lambda: Family.objects.filter(code="deck-oven").update(title="Oven"),
+            "a guide": lambda: Guide.objects.first().delete(),
+            "a statement": lambda: Statement.objects.filter(original="TVH-2210-B").update(words="as it stands"),
+            "an outcome": lambda: Outcome.objects.create(original="a", replacement="b", result="worked", at=timezone.now(), job=uuid4()),
+            "an offer": lambda: Offer.objects.update_or_create(part_number="OFN-U9", defaults={"price": 4}),
+        }  # fmt: skip
+        self.tag(address)  # whoever looks first has the parts desk asked
+        tags = [self.tag(address)]
+        self.assertEqual(self.tag(address), tags[0])
+        for what, change in changes.items():
+            change()
+            self.assertNotIn(self.tag(address), tags, what)
+            tags.append(self.tag(address))
+        # how often the catalogue changed is counted from one again without any version coming back
+        kept_answers.forget_old(timezone.now())
+        self.assertEqual(CatalogueChange.objects.count(), 1)
+        self.assertNotIn(self.tag(address), tags)
+
+    def test_what_is_not_whole_is_not_kept(self) -> None:
+        address = f"/api/jobs/{self.job(3).pk}/candidates"
+        with patch("jobs.candidates.LONGEST_S", -1.0):
+            shown = self.client.get(address)
+        self.assertEqual((shown.json()["whole"], "ETag" in shown), (False, False))
+        self.assertTrue(self.client.get(address).json()["whole"])
+
+    def test_it_goes_packed_to_who_takes_it_so(self) -> None:
+        plain = self.client.get(self.address)
+        for _ in range(2):
+            packed = self.client.get(self.address, headers={"Accept-Encoding": "gzip"})
+            self.assertEqual((packed["Content-Encoding"], packed["Vary"]), ("gzip", "Accept-Encoding, Cookie"))
+            self.assertEqual(gzip.decompress(packed.content), plain.content)
 
     def test_only_what_a_page_asks_for_is_kept_and_old_answers_go(self) -> None:
         for query in ("?page=2", "?size=100", "?x=1"):

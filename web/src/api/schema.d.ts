@@ -5874,6 +5874,8 @@ export interface components {
             other_ways: components["schemas"]["StatementShown"][];
             /** Elsewhere */
             elsewhere: components["schemas"]["StatementShown"][];
+            /** Whole */
+            whole: boolean;
             /** Desk */
             desk: string;
         };

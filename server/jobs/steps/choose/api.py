@@ -6,6 +6,7 @@ from ninja import Query, Router
 
 from config.paging import Paging
 from jobs.asked import job_of, job_with_both
+from jobs.kept_answers import not_whole
 from jobs.sheets import SheetId
 from jobs.shown.costs import costs_shown
 from jobs.shown.schemas import CostsShown
@@ -18,7 +19,10 @@ router = Router(tags=["choose"])
 @router.get("/jobs/{job_id}/candidates", response=CandidatesShown)
 def list_candidates(request: HttpRequest, job_id: SheetId, paging: Query[Paging]) -> CandidatesShown:
     """The boards that may replace the original, best first, judged on every criterion."""
-    return candidates_shown(job_of(request, job_id), paging, timezone.now())
+    shown = candidates_shown(job_of(request, job_id), paging, timezone.now())
+    if not shown.whole:
+        not_whole(request)
+    return shown
 
 
 @router.get("/jobs/{job_id}/have", response=HaveShown)

@@ -66,6 +66,7 @@ class CandidatesShown(Schema):
     unprofiled: list[str]
     other_ways: list[StatementShown]
     elsewhere: list[StatementShown]
+    whole: bool
     desk: str
 
 

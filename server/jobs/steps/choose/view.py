@@ -62,6 +62,7 @@ def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown
         unprofiled=choice.unprofiled[:25],
         other_ways=[statement_shown(rows[code]) for code in others if code in rows],
         elsewhere=[statement_shown(rows[code]) for code in elsewhere if code in rows],
+        whole=choice.whole,
         desk=next((each["fault"] for each in choice.offers.values() if each.get("fault")), ""),
     )
 
