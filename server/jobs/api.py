@@ -36,7 +36,7 @@ from jobs.schemas import (
 from jobs.sheets import SheetId, asked_for, id_of, sheet
 from jobs.step_lines import steps_of
 from people.access import person_of
-from twincore.job import State, Step, current, names_of, several, step_in_hand, title_of, uncleared_causes
+from twincore.job import State, Step, names_of, several, step_in_hand, title_of, uncleared_causes
 from twincore.job.boards import board_of, speaks_of_all
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import codes_to_read, facts_of, told_of_plate
@@ -47,16 +47,16 @@ from twincore.profile.values import plain
 router = Router(tags=["jobs"])
 
 
-def _line(job: Job, state: State) -> dict[str, Any]:
+def _line(job: Job, original: str | None, replacement: str | None, beside: int) -> dict[str, Any]:
     return {
         "id": id_of(job),
         "code": job.code,
         "machine": job.machine,
         "complaint": job.complaint,
         "step": job.step,
-        "original": state["original"],
-        "replacement": state["replacement"],
-        "more_boards": len(state["boards"]),
+        "original": original,
+        "replacement": replacement,
+        "more_boards": beside,
         "changed_at": job.changed_at,
         "closed": job.closed_at is not None,
     }
@@ -90,7 +90,8 @@ def _shown(job: Job) -> JobSheet:
         ],
         "skipped": [SkippedShown(**each) for each in skipped(case)],
     }
-    return JobShown.model_validate({**state, **_line(job, state), **follows})
+    line = _line(job, state["original"], state["replacement"], len(state["boards"]))
+    return JobShown.model_validate({**state, **line, **follows})
 
 
 def _ref(revision: BoardRevision | None) -> BoardRef | None:
@@ -124,7 +125,17 @@ def _entry_shown(entry: Entry, state: State) -> EntryShown:
 def list_jobs(request: HttpRequest, search: Query[JobSearch]) -> dict[str, Any]:
     """The depot's jobs, last changed first."""
     rows = queries.jobs(person_of(request), search.show, search.search)
-    return paged(rows, search, lambda job: JobLine(**_line(job, current(job.parts))))  # type: ignore[attr-defined]
+    return paged(rows, search, _listed)
+
+
+def _listed(job: Job) -> JobLine:
+    """A job in a list, of whatever shape its stored state is."""
+    parts: dict[str, Any] = job.parts  # type: ignore[attr-defined]
+    original, replacement = (
+        each if isinstance(each, str) else None for each in (parts["original"], parts["replacement"])
+    )
+    beside = parts["boards"] if isinstance(parts["boards"], dict) else {}
+    return JobLine(**_line(job, original, replacement, len(beside)))
 
 
 @router.post("/jobs", response=JobShown)

@@ -65,7 +65,17 @@ class JobShelf:
 
 
 def case_of(job: Job) -> Case:
-    """A job at hand, by the sheet of one of its boards; the others beside it."""
+    """A job at hand, by the sheet of one of its boards; the others beside it. Asked again about the same, it is the same one:
+    what was worked out of it is not worked out twice.
+    """
+    about = (job.family_revision_id, job.original_revision_id, job.replacement_revision_id, job.entry_count)
+    if job.looked_at is None or job.looked_at[0] is not job.state or job.looked_at[1] != about:
+        job.looked_at = (job.state, about, _made(job))
+    case: Case = job.looked_at[2]
+    return case
+
+
+def _made(job: Job) -> Case:
     case = _case_of_board(job)
     if case.state["boards"]:
         case.beside = tuple(_case_of_board(sheet(job, name)) for name in case.state["boards"])

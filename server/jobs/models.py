@@ -38,6 +38,8 @@ class Job(models.Model):
     """Its entries that say nothing that can stand; only a job whose state is damaged has any."""
     others: dict[str, Any] | None = None
     """The revisions of the job's other boards, once somebody asked for them."""
+    looked_at: tuple[Any, ...] | None = None
+    """The case that was made of it, with what it was made of."""
 
     class Meta:
         ordering = ["-changed_at", "-number"]

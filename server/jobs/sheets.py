@@ -77,10 +77,16 @@ def sheets_of(job: Job) -> list[Job]:
     return [sheet(job, name) for name in names_of(job.state)]
 
 
+CHANGES = (
+    "closed_at", "family_revision", "original_revision", "replacement_revision", "state", "step", "entry_count", "changed_at",
+)  # fmt: skip
+"""What of a job's row an entry may change."""
+
+
 def keep(job: Job) -> Job:
     """Save a job, whichever of its sheets is at hand; and each of its other boards in a row of its own."""
     whole = sheet(job, FIRST)
-    whole.save()
+    whole.save(update_fields=None if whole._state.adding else CHANGES)
     boards = whole.state.get("boards", {})
     kept = beside(whole) if boards else {}
     for name in boards:
