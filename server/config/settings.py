@@ -102,6 +102,8 @@ AXES_CLIENT_IP_CALLABLE = "people.tries.address_of"
 PROXIES = env.int("TWIN_PROXIES", default=0)
 
 SESSION_ENGINE = "people.session_store"
+# from the sign-in on, however busy one is: a plant room has no signal to sign in again
+SESSION_COOKIE_AGE = env.int("TWIN_SESSION_HOURS", default=14 * 24) * 3600
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = env.bool("TWIN_HTTPS", default=False)
