@@ -74,7 +74,6 @@ class Generated(WorldTestCase):
                 sent += self.tried(operation, username)
         self.assertGreater(sent, rounds(500, 20_000))
         # many get as far as what they ask for
-        print(self.answers)
         self.assertGreater(self.answers[200], sent / 5, self.answers)
 
     def tried(self, operation: Any, username: str) -> int:
