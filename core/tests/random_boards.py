@@ -8,6 +8,36 @@ INPUTS = ["power", "a", "b", "c"]
 OUTPUTS = ["x", "y", "z"]
 
 
+def with_level(rng: Random, family: dict[str, Any]) -> dict[str, Any]:
+    """The family with a level, and a function that thresholds may name."""
+    level = {"id": "w", "level": True, "unit": "°C", "from": 0, "to": 10}
+    setpoint = {"id": "set", "type": "number", "importance": "behaviour", "tolerance": {"below": 1, "above": 0}}
+    return {
+        **family, "inputs": [*family["inputs"], level], "rest": {"power": True, "w": rng.choice([0, 3, 10])},
+        "functions": [*family["functions"], setpoint],
+    }  # fmt: skip
+
+
+def reading_level(rng: Random, board: dict[str, Any]) -> dict[str, Any]:
+    """The board with thresholds of the level in some of its guards."""
+    copy: dict[str, Any] = json.loads(json.dumps(board))
+    copy["functions"]["set"] = {"fixed": rng.choice([4, 5, 6])}
+    behaviour = copy["behaviour"]
+    for machine in behaviour.get("machines", [behaviour]):
+        for state in machine["states"].values():
+            guards = [*state["go"], *(out for out in state["on"] if isinstance(out, dict))]
+            for guard in guards:
+                if rng.random() < 0.45:
+                    guard.setdefault("if", {})["w"] = _band(rng)
+    return copy
+
+
+def _band(rng: Random) -> dict[str, Any]:
+    limits: list[Any] = [0, 2, 5, 10, 12, "set", {"function": "set", "plus": -2}, {"function": "set", "plus": 1}]
+    band = {key: rng.choice(limits) for key in ("from", "below") if rng.random() < 0.6}
+    return band or {"from": "set"}
+
+
 def family_document(rng: Random) -> dict[str, Any]:
     """A family with up to three inputs besides power, sometimes with a combination that cannot occur."""
     inputs = INPUTS[: rng.choice([2, 3, 4])]

@@ -89,7 +89,7 @@ def formats() -> dict[str, Format]:
             lambda data: profile.parse_record(data, board),
             head("settings", part_number="TVH-2205", positions={"J1": "1-2", "R1": "2", "S1": "1?0"}),
         ),
-        "scenario": Format(lambda data: profile.parse_scenario(data, ("call", "power")), head("scenario", until=9, steps=call)),
+        "scenario": Format(lambda data: profile.parse_scenario(data, {"call": None, "power": None}), head("scenario", until=9, steps=call)),
         "trace": Format(
             lambda data: profile.parse_trace(data, family),
             head("trace", part_number="TVH-2205", until=9, steps=call, seen=[{"at": 2, "output": "fan", "on": True}]),

@@ -19,6 +19,29 @@ def amount_of(amount: Any, values: dict[str, Any]) -> Any:
     return values[amount] if isinstance(amount, str) else amount
 
 
+def threshold(limit: Any, values: dict[str, Any]) -> Any:
+    """A threshold of a level as a number; None where there is none."""
+    if isinstance(limit, dict):
+        return values[limit["function"]] + limit.get("plus", 0)
+    return None if limit is None else amount_of(limit, values)
+
+
+def floors(family: dict[str, Any], boards: list[dict[str, Any]], values: list[dict[str, Any]]) -> dict[str, list[Any]]:
+    """Of each level the lowest value of every cell into which both boards' thresholds cut it, from below."""
+    found = {each["id"]: {each["from"]} for each in family["inputs"] if each.get("level")}
+    bounds = {each["id"]: (each["from"], each["to"]) for each in family["inputs"] if each.get("level")}
+    for board, known in zip(boards, values, strict=True):
+        for machine in board["behaviour"].get("machines", [board["behaviour"]]):
+            for state in machine["states"].values():
+                for guard in [*state.get("go", []), *(out for out in state.get("on", []) if isinstance(out, dict))]:
+                    for name, wanted in guard.get("if", {}).items():
+                        for key in ("from", "below") if isinstance(wanted, dict) else ():
+                            at = threshold(wanted.get(key), known)
+                            if at is not None and bounds[name][0] < at <= bounds[name][1]:
+                                found[name].add(at)
+    return {name: sorted(each) for name, each in found.items()}
+
+
 class Plain:
     """One board, its configuration a tuple: (states, state ages, clock ages, counters), ages in ticks, OLD is expired."""
 
@@ -40,6 +63,13 @@ class Plain:
     def amount(self, x: Any) -> Any:
         return amount_of(x, self.values)
 
+    def met(self, wanted: Any, stands: Any) -> bool:
+        """Whether what a guard asks of an input holds; of a level that it stands at `from` or above, and below `below`."""
+        if not isinstance(wanted, dict):
+            return bool(stands == wanted)
+        low, high = (threshold(wanted.get(key), self.values) for key in ("from", "below"))
+        return (low is None or stands >= low) and (high is None or stands < high)
+
     def first_age(self, clock: dict[str, Any]) -> int:
         return OLD if clock.get("starts") == "expired" else 0
 
@@ -57,7 +87,7 @@ class Plain:
             for out in machine["states"][state].get("on", []):
                 if isinstance(out, str):
                     found.add(out)
-                elif all(inputs[k] == v for k, v in out.get("if", {}).items()) and all(
+                elif all(self.met(v, inputs[k]) for k, v in out.get("if", {}).items()) and all(
                     self.values[k] == v for k, v in out.get("when", {}).items()
                 ):
                     found.add(out["output"])
@@ -68,7 +98,7 @@ class Plain:
     ) -> bool:
         _states, ages, clocks, counters = config
         for name, wanted in go.get("if", {}).items():
-            if inputs.get(name, name in on) != wanted:
+            if not self.met(wanted, inputs.get(name, name in on)):
                 return False
         if any(self.values[k] != v for k, v in go.get("when", {}).items()):
             return False
@@ -138,6 +168,18 @@ class Plain:
         return (states, (0,) * len(ages), clocks, counters)
 
 
+def changes_from(inputs: dict[str, Any], cells: dict[str, list[Any]]) -> list[tuple[str, Any]]:
+    """Every single input change: one turned over, or a level gone into the cell above or below."""
+    found = []
+    for name, stands in inputs.items():
+        if name not in cells:
+            found.append((name, not stands))
+            continue
+        at = cells[name].index(stands)
+        found += [(name, cells[name][other]) for other in (at - 1, at + 1) if 0 <= other < len(cells[name])]
+    return found
+
+
 def fewest_changes(
     family: dict[str, Any], boards: list[dict[str, Any]], values: list[dict[str, Any]], most: int = 200_000
 ) -> int | str | None:
@@ -148,7 +190,12 @@ def fewest_changes(
     one, two = (Plain(b, v) for b, v in zip(boards, values, strict=True))
     names = [each["id"] for each in family["inputs"]]
     compared = {o["id"] for o in family["outputs"] if o.get("compare", True)}
-    rest = {name: family.get("rest", {}).get(name, name == "power") for name in names}
+    cells = floors(family, boards, values)
+    rest = {
+        name: family.get("rest", {}).get(name, name == "power" if name not in cells else cells[name][0])
+        for name in names
+    }
+    rest |= {name: max(floor for floor in each if floor <= rest[name]) for name, each in cells.items()}
     never = family.get("never_together", [])
     first = (tuple(rest.values()), one.settle(one.start(), rest), two.settle(two.start(), rest))
     seen = {first: 0}
@@ -170,8 +217,8 @@ def fewest_changes(
                 queue.appendleft((cost, later))
         except Settles:
             endless = True
-        for name in names:
-            changed = inputs | {name: not inputs[name]}
+        for name, value in changes_from(inputs, cells):
+            changed = inputs | {name: value}
             if any(all(changed[k] == v for k, v in combination.items()) for combination in never):
                 continue
             a, b = here[1], here[2]

@@ -1,6 +1,6 @@
 """The one small tree of exceptions that the core raises."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -39,9 +39,12 @@ class UndecidedError(TwinError):
 class EndlessLoopError(TwinError):
     """A board never settles: more transitions in one settling than the format allows."""
 
-    def __init__(self, part_number: str, states: Sequence[str], inputs: dict[str, bool]) -> None:
+    def __init__(self, part_number: str, states: Sequence[str], inputs: Mapping[str, Any]) -> None:
         self.part_number, self.states, self.inputs = part_number, tuple(states), inputs
-        shown = ", ".join(f"{name} {'on' if value else 'off'}" for name, value in inputs.items())
+        said = {True: "on", False: "off"}
+        shown = ", ".join(
+            f"{name} {said[each] if isinstance(each, bool) else f'{float(each):g}'}" for name, each in inputs.items()
+        )
         super().__init__(
             f"behaviour.states: expected a board that settles, but {part_number} goes round "
             f"{' > '.join(states)} without end while {shown}"

@@ -134,7 +134,11 @@ def _match(row: Row, client: Client, person: Person) -> None:
             )
         )  # fmt: skip
     cold = [_timed(client, job) for job in jobs]
-    row("ranked candidates, nothing kept yet (16 twin checks), 95th percentile", f"{_p95(cold):.0f} ms", "at most 300 ms")
+    row(
+        "ranked candidates, nothing kept yet (16 twin checks), 95th percentile",
+        f"{_p95(cold):.0f} ms",
+        "at most 300 ms",
+    )
     cache.clear()
     kept = [_timed(client, job) for job in jobs]
     row("ranked candidates, twin checks from the database's store, 95th percentile", f"{_p95(kept):.0f} ms", "")

@@ -29,7 +29,7 @@ from config.errors import Faulty
 from twincore.behaviour import CounterCase, Proof, Shown, run_board
 from twincore.carry_over import Comparison, School, disagreements
 from twincore.errors import TwinError
-from twincore.profile import Board, Family, FunctionDef, Record, Scenario, Value, written_positions
+from twincore.profile import Board, Family, FunctionDef, Record, Scenario, Step, Value, written_positions
 from twincore.profile.values import plain
 from twincore.settings import (
     CarriedFunction,
@@ -269,10 +269,15 @@ def _case_shown(case: CounterCase, family: Family) -> CounterCaseShown:
     return CounterCaseShown(
         changes=case.changes,
         fewest=case.fewest,
-        steps=[StepShown(at=float(step.at), set=dict(step.set)) for step in case.steps],
+        steps=[step_shown(step) for step in case.steps],
         at=float(case.at),
         differing=differing,
     )
+
+
+def step_shown(step: Step) -> StepShown:
+    """Input changes at one instant, as JSON has numbers."""
+    return StepShown(at=float(step.at), set={name: plain(value) for name, value in step.set})
 
 
 def track(board: Board, shown: Iterable[Shown]) -> list[ShownAt]:

@@ -16,7 +16,13 @@ def checked_scenario(given: ScenarioGiven, family: Family) -> Scenario:
     try:
         node: dict[str, Any] = {
             "title": "",
-            "steps": [{"at": exact(repr(step.at)), "set": step.set} for step in given.steps],
+            "steps": [
+                {
+                    "at": exact(repr(step.at)),
+                    "set": {n: v if isinstance(v, bool) else exact(repr(v)) for n, v in step.set.items()},
+                }
+                for step in given.steps
+            ],
             "until": exact(repr(given.until)),
         }
     except ValueError as error:

@@ -53,10 +53,10 @@ class OffsetShown(Schema):
 
 
 class StepShown(Schema):
-    """Input changes at one instant (seconds)."""
+    """Input changes at one instant (seconds): on or off, or where a level goes."""
 
     at: float = Field(ge=0, le=10_000_000)
-    set: dict[str, bool]
+    set: dict[str, bool | float]
 
 
 class CounterCaseShown(Schema):

@@ -75,10 +75,18 @@ def step_words(steps: Iterable[Step], family: Family) -> list[str]:
     for step in steps:
         for name, value in step.set:
             line = lines.setdefault(f"At {time_words(step.at)}", [])
-            change = "begins" if value else "ends"
+            change = change_words(name, value, family)
             line.append(f"{change} again" if line and name == last else f"{family.titles[name]} {change}")
             last = name
     return [f"{at}: {', then '.join(changes)}." for at, changes in lines.items()]
+
+
+def change_words(name: str, value: bool | Number | float, family: Family) -> str:
+    """What an input does: it begins, it ends, or, a level, it goes to a value."""
+    level = family.inputs[name]
+    if level is None:
+        return "begins" if value else "ends"
+    return f"goes to {float(value):g} {level.unit}".rstrip()
 
 
 def shown_words(names: Iterable[str], family: Family) -> str:
@@ -86,11 +94,22 @@ def shown_words(names: Iterable[str], family: Family) -> str:
     return ", ".join(family.titles[name] for name in names) or "nothing on"
 
 
+def _between(case: CounterCase, family: Family) -> str:
+    """Where the levels that were changed stand as the boards part."""
+    changed = {name for step in case.steps for name, _ in step.set}
+    bands = [
+        f"{family.titles[name]} between {float(low):g} and {float(high):g} {level.unit}".rstrip()
+        for name, low, high in case.between
+        if name in changed and (level := family.inputs[name]) is not None
+    ]
+    return f", with {' and '.join(bands)}," if bands else ""
+
+
 def counter_case_words(case: CounterCase, family: Family, original: Board, replacement: Board) -> list[str]:
     """A counter-case told step by step, ending with what each board then shows and what it is doing."""
     return [
         *step_words(case.steps, family),
-        f"At {time_words(case.at)} the original shows: {shown_words(case.original, family)}"
+        f"At {time_words(case.at)}{_between(case, family)} the original shows: {shown_words(case.original, family)}"
         f"{_doing(original, case.original_states)}.",
         f"The replacement shows: {shown_words(case.replacement, family)}{_doing(replacement, case.replacement_states)}.",
     ]

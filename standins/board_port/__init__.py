@@ -94,7 +94,7 @@ class LiveBoard:
         """What every register holds now."""
         on = self.outputs()
         outputs = sum((name in on) << index for index, name in enumerate(self.port.outputs))
-        inputs = sum(self.inputs[name] << index for index, name in enumerate(self.port.inputs))
+        inputs = sum((self.inputs[name] is True) << index for index, name in enumerate(self.port.inputs))
         held = registers_of(self.board, self.record, self.remembered, outputs, inputs)
         if self.mood == "wrong checks" and self.port.sum_at is not None:
             held[self.port.sum_at] ^= 0x5A5A

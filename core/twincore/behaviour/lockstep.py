@@ -80,7 +80,7 @@ class _Lockstep:
         return True, len(seen)
 
     def _start(self) -> _Draft:
-        every_input = (1 << len(self.pair.sides[0].inputs)) - 1
+        every_input = (1 << self.pair.sides[0].changes.count) - 1
         counters: list[list[Tally]] = [[(CONSTANT, 0)] * len(side.counters) for side in self.pair.sides]
         clocks = [side.clocks_at_power_on() for side in self.pair.sides]
         return _Draft([side.starts for side in self.pair.sides], clocks, counters, every_input, self.pair.rest, {}, {})

@@ -5,8 +5,10 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 from math import lcm
 
+from twincore.behaviour.changes import Changes
 from twincore.profile import Board, Family, Number, Value
 from twincore.profile.behaviour import Behaviour, Machine, Output, Transition
+from twincore.profile.levels import Condition
 
 MOST_TRANSITIONS = 32
 """Transitions in one settling beyond which a board counts as never settling (fixed by the format)."""
@@ -64,7 +66,7 @@ class Side:
     outputs: tuple[tuple[int, str], ...]
     """(bit, name) of every output in the family's order."""
     internal: tuple[str, ...]
-    inputs: tuple[str, ...]
+    changes: Changes
     _signals: dict[tuple[tuple[int, ...], int], int] = field(default_factory=dict)
     _ready: dict[tuple[tuple[int, ...], int, tuple[int, ...]], tuple[tuple[int, Arrow], ...]] = field(
         default_factory=dict
@@ -176,13 +178,13 @@ def behaviour_times(behaviour: Behaviour, values: dict[str, Value]) -> list[Numb
     ]
 
 
-def compile_side(board: Board, values: dict[str, Value], family: Family, unit: int) -> Side:
+def compile_side(board: Board, values: dict[str, Value], family: Family, unit: int, changes: Changes) -> Side:
     """Compile a board whose functions have these values; `unit` is the number of time units in a second."""
     behaviour = board.behaviour
     assert behaviour is not None  # asked for by callers before they compile
     signal_bits = {name: 1 << index for index, name in enumerate((*family.outputs, *behaviour.internal))}
     context = _Context(
-        input_bits={name: 1 << index for index, name in enumerate(family.inputs)},
+        changes=changes,
         signal_bits=signal_bits,
         clocks={clock.id: len(behaviour.machines) + index for index, clock in enumerate(behaviour.clocks)},
         counters={counter.id: index for index, counter in enumerate(behaviour.counters)},
@@ -211,13 +213,13 @@ def compile_side(board: Board, values: dict[str, Value], family: Family, unit: i
         compared=sum(signal_bits[name] for name in family.compared),
         outputs=tuple((signal_bits[name], name) for name in family.outputs),
         internal=behaviour.internal,
-        inputs=family.inputs,
+        changes=changes,
     )
 
 
 @dataclass(frozen=True, slots=True)
 class _Context:
-    input_bits: dict[str, int]
+    changes: Changes
     signal_bits: dict[str, int]
     clocks: dict[str, int]
     counters: dict[str, int]
@@ -227,12 +229,15 @@ class _Context:
     def holds(self, when: tuple[tuple[str, Value], ...]) -> bool:
         return all(self.values[name] == value for name, value in when)
 
-    def masks(self, conditions: tuple[tuple[str, bool], ...], bits: dict[str, int]) -> tuple[int, int]:
+    def of_inputs(self, conditions: tuple[Condition, ...]) -> tuple[int, int] | None:
+        return self.changes.read(conditions, self.values)
+
+    def of_signals(self, conditions: tuple[Condition, ...]) -> tuple[int, int]:
         mask = value = 0
         for name, wanted in conditions:
-            if name in bits:
-                mask |= bits[name]
-                value |= bits[name] if wanted else 0
+            if name in self.signal_bits:
+                mask |= self.signal_bits[name]
+                value |= self.signal_bits[name] if wanted else 0
         return mask, value
 
 
@@ -241,7 +246,11 @@ def _compile_machine(machine: Machine, own_clock: int, context: _Context) -> tup
     places = []
     for state in machine.states.values():
         steady, conditional = _compile_outputs(state.on, context)
-        arrows = [_compile_arrow(go, index, own_clock, context) for go in state.go if context.holds(go.when)]
+        arrows = [
+            _compile_arrow(go, read, index, own_clock, context)
+            for go in state.go
+            if context.holds(go.when) and (read := context.of_inputs(go.conditions)) is not None
+        ]
         taken = tuple(arrow for place, arrow in enumerate(arrows) if not _never_taken(arrow, place, arrows, own_clock))
         places.append(Place(state.id, steady, conditional, taken))
     return tuple(places)
@@ -267,7 +276,10 @@ def _compile_outputs(outputs: tuple[Output, ...], context: _Context) -> tuple[in
         if not context.holds(output.when):
             continue
         bit = context.signal_bits[output.name]
-        mask, value = context.masks(output.conditions, context.input_bits)
+        read = context.of_inputs(output.conditions)
+        if read is None:
+            continue
+        mask, value = read
         if mask:
             conditional.append((bit, mask, value))
         else:
@@ -275,9 +287,11 @@ def _compile_outputs(outputs: tuple[Output, ...], context: _Context) -> tuple[in
     return steady, tuple(conditional)
 
 
-def _compile_arrow(go: Transition, index: dict[str, int], own_clock: int, context: _Context) -> Arrow:
-    mask, value = context.masks(go.conditions, context.input_bits)
-    signal_mask, signal_value = context.masks(go.conditions, context.signal_bits)
+def _compile_arrow(
+    go: Transition, read: tuple[int, int], index: dict[str, int], own_clock: int, context: _Context
+) -> Arrow:
+    mask, value = read
+    signal_mask, signal_value = context.of_signals(go.conditions)
     after = 0 if go.after is None else int(_amount(go.after, context.values) * context.unit)
     clock = own_clock if go.clock is None else context.clocks[go.clock]
     limit = go.reached if go.reached is not None else go.below

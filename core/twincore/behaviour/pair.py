@@ -43,24 +43,25 @@ class Pair:
 
 def build_pair(original: Side, replacement: Side, family: Family, rest: int) -> Pair:
     """Prepare two compiled boards for the searches."""
-    bits = {name: 1 << index for index, name in enumerate(family.inputs)}
-    forbidden = []
-    tied = {bit: bit for bit in bits.values()}
+    changes = original.changes
+    forbidden = changes.forbidden()
     for combination in family.never_together:
-        mask = sum(bits[name] for name in combination)
-        forbidden.append((mask, sum(bits[name] for name, value in combination.items() if value)))
+        mask = sum(changes.flag(name) for name in combination)
+        forbidden.append((mask, sum(changes.flag(name) for name, value in combination.items() if value)))
+    tied = {1 << place: 1 << place for place in range(changes.count)}
+    for mask, _ in forbidden:
         group = mask
-        for bit in bits.values():
+        for bit in tied:
             if mask & bit:
                 group |= tied[bit]
-        for bit in bits.values():
+        for bit in tied:
             if group & bit:
                 tied[bit] = group
     return Pair(
         sides=(original, replacement),
         outlooks=(look_ahead(original), look_ahead(replacement)),
         rest=rest,
-        power=bits.get("power", 0),
+        power=changes.power,
         forbidden=tuple(forbidden),
         tied=tied,
     )

@@ -3,12 +3,13 @@
 from collections.abc import Collection
 from dataclasses import dataclass
 
+from twincore.behaviour.changes import changes_of
 from twincore.behaviour.functions import Offset, function_values, offsets, undecided
 from twincore.behaviour.heading import Heading
 from twincore.behaviour.lockstep import in_lockstep
 from twincore.behaviour.machine import behaviour_times, compile_side, time_unit
 from twincore.behaviour.pair import Pair, build_pair
-from twincore.behaviour.simulate import Shown, play, rest_mask
+from twincore.behaviour.simulate import Shown, play
 from twincore.behaviour.stepwise import may_go_round, step_for_step
 from twincore.behaviour.timing import earliest_times
 from twincore.behaviour.zones import ExactSearch, Found, Loop, Node, distances_of, events_of
@@ -35,6 +36,8 @@ class CounterCase:
     replacement: tuple[str, ...]
     original_states: tuple[str, ...]
     replacement_states: tuple[str, ...]
+    between: tuple[tuple[str, Number, Number], ...] = ()
+    """Where each level stands at the end: between which thresholds, of either board."""
 
     def scenario(self) -> Scenario:
         """The counter-case as a scenario like any other."""
@@ -127,11 +130,10 @@ class Twin:
 
     def pair(self, unit: int) -> Pair:
         """Both boards compiled for the searches."""
-        sides = [
-            compile_side(board, values, self.family, unit)
-            for board, values in zip((self.original, self.replacement), self.values, strict=True)
-        ]
-        return build_pair(sides[0], sides[1], self.family, rest_mask(self.family))
+        boards = list(zip((self.original, self.replacement), self.values, strict=True))
+        changes = changes_of(self.family, [(board.behaviour, values) for board, values in boards if board.behaviour])
+        sides = [compile_side(board, values, self.family, unit, changes) for board, values in boards]
+        return build_pair(sides[0], sides[1], self.family, changes.at_rest(self.family.rest))
 
 
 def make_twin(
@@ -237,7 +239,10 @@ def _counter_case(node: Node, fewest: bool, pair: Pair, twin: Twin, unit: int) -
     """The way to a node, checked by simulating both boards over it."""
     steps, at = _timed(node, pair, unit)
     shown = _shown_at_end(twin, Scenario("", steps, at))
-    return CounterCase(node.changes, fewest, steps, at, shown[0].on, shown[1].on, shown[0].states, shown[1].states)
+    return CounterCase(
+        node.changes, fewest, steps, at, shown[0].on, shown[1].on, shown[0].states, shown[1].states,
+        pair.sides[0].changes.between(node.inputs),
+    )  # fmt: skip
 
 
 def _timed(node: Node, pair: Pair, unit: int) -> tuple[tuple[Step, ...], Number]:
@@ -247,11 +252,10 @@ def _timed(node: Node, pair: Pair, unit: int) -> tuple[tuple[Step, ...], Number]
     if times is None:
         raise TwinError("the search found a way that cannot be timed; this is a fault of the program")
     steps = []
-    names = pair.sides[0].inputs
+    changes = pair.sides[0].changes
     for event, time in zip(way, times, strict=True):
         if event.changed:
-            name = names[event.changed.bit_length() - 1]
-            steps.append(Step(tidy(time / unit), ((name, bool(event.inputs & event.changed)),)))
+            steps.append(Step(tidy(time / unit), (changes.said(event.changed, event.inputs),)))
     return tuple(steps), tidy(times[-1] / unit)
 
 

@@ -4,6 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
 
+from twincore.behaviour.changes import changes_of
 from twincore.behaviour.functions import function_values, undecided
 from twincore.behaviour.machine import MOST_TRANSITIONS, Arrow, Side, behaviour_times, compile_side, ring_of, time_unit
 from twincore.errors import EndlessLoopError, LimitError, TwinError, UndecidedError
@@ -47,12 +48,8 @@ def run_values(board: Board, values: dict[str, Value], family: Family, scenario:
     assert board.behaviour is not None  # callers ask for boards whose behaviour is known
     times = [*behaviour_times(board.behaviour, values), scenario.until, *(step.at for step in scenario.steps)]
     unit = time_unit(times)
-    return play(compile_side(board, values, family, unit), rest_mask(family), scenario, unit)
-
-
-def rest_mask(family: Family) -> int:
-    """The inputs at rest, as bits."""
-    return sum(1 << index for index, name in enumerate(family.inputs) if family.rest[name])
+    changes = changes_of(family, [(board.behaviour, values)])
+    return play(compile_side(board, values, family, unit, changes), changes.at_rest(family.rest), scenario, unit)
 
 
 def play(side: Side, rest: int, scenario: Scenario, unit: int) -> list[Shown]:
@@ -60,7 +57,6 @@ def play(side: Side, rest: int, scenario: Scenario, unit: int) -> list[Shown]:
     run = _Run(side, rest)
     run.settle()
     entries: list[Shown] = []
-    bits = {name: 1 << index for index, name in enumerate(side.inputs)}
 
     def note() -> None:
         shown = tuple(side.shown(run.signals()))
@@ -75,7 +71,7 @@ def play(side: Side, rest: int, scenario: Scenario, unit: int) -> list[Shown]:
     for step in scenario.steps:
         run.wait(int(step.at * unit), note)
         for name, value in step.set:
-            run.change(bits[name], value)
+            run.set(name, value)
         note()
     run.wait(int(scenario.until * unit), note)
     return entries
@@ -86,7 +82,7 @@ class _Run:
 
     def __init__(self, side: Side, rest: int) -> None:
         self.side, self.inputs, self.now, self.events = side, rest, 0, 0
-        self.power = 1 << side.inputs.index("power") if "power" in side.inputs else 0
+        self.power = side.changes.power
         self.states = side.starts
         self.counters = (0,) * len(side.counters)
         self.since: list[int | None] = [0] * len(side.machines)
@@ -98,6 +94,14 @@ class _Run:
 
     def signals(self) -> int:
         return self.side.signals(self.states, self.inputs) if self.powered else 0
+
+    def set(self, name: str, value: bool | Number) -> None:
+        """Change an input; a level passes one threshold after another, and the board settles at each."""
+        if name not in self.side.changes.levels:
+            self.change(self.side.changes.flag(name), bool(value))
+            return
+        for bit, on in self.side.changes.passed(name, value, self.inputs):
+            self.change(bit, on)
 
     def change(self, bit: int, value: bool) -> None:
         if bool(self.inputs & bit) == value:
@@ -123,7 +127,7 @@ class _Run:
         while self.powered and (step := self._next_arrow()):
             machine, arrow = step
             if len(taken) >= MOST_TRANSITIONS:
-                inputs = {name: bool(self.inputs >> i & 1) for i, name in enumerate(self.side.inputs)}
+                inputs = self.side.changes.named(self.inputs)
                 raise EndlessLoopError(self.side.part_number, ring_of(taken), inputs)
             self.states = (*self.states[:machine], arrow.target, *self.states[machine + 1 :])
             self.counters = self.side.count(self.counters, arrow)

@@ -246,7 +246,7 @@ class ExactSearch:
         """Refuse a board that does not even settle at rest."""
         if parent is None:
             side = self.pair.sides[draft.side]
-            inputs = {name: bool(draft.inputs >> n & 1) for n, name in enumerate(side.inputs)}
+            inputs = side.changes.named(draft.inputs)
             raise EndlessLoopError(side.part_number, ring_of(draft.names), inputs)
 
     def _next_arrow(self, draft: _Draft, size: int, waiting: list[_Draft]) -> tuple[int, Arrow] | None:

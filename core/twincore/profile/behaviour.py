@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.profile.faults import FaultList, known
+from twincore.profile.levels import Band, Condition, build_conditions
 from twincore.profile.values import Number, Value
 
 
@@ -12,7 +13,7 @@ class Transition:
     """A way out of a state; times in seconds, or the id of a function that gives them."""
 
     to: str
-    conditions: tuple[tuple[str, bool], ...]
+    conditions: tuple[Condition, ...]
     when: tuple[tuple[str, Value], ...]
     after: Number | str | None
     clock: str | None
@@ -34,7 +35,7 @@ class Output:
     """An output or internal signal of a state, on while inputs and functions are so."""
 
     name: str
-    conditions: tuple[tuple[str, bool], ...]
+    conditions: tuple[Condition, ...]
     when: tuple[tuple[str, Value], ...]
 
 
@@ -96,15 +97,24 @@ class Behaviour:
         return [machine.states[name].title for machine, name in zip(self.machines, names, strict=False)]
 
     def named_functions(self) -> dict[str, str]:
-        """Every function that an `after`, `count` or `when` names, with the first place that names it."""
+        """Every function that an `after`, `count`, `when` or threshold names, with the first place that names it."""
         found: dict[str, str] = {}
+
+        def of_bands(conditions: tuple[Condition, ...], place: str) -> None:
+            for name, wanted in conditions:
+                for key, limit in wanted.limits.items() if isinstance(wanted, Band) else ():
+                    if limit.function:
+                        found.setdefault(limit.function, f"{place}.if.{name}.{key}")
+
         for machine in self.machines:
             for state in machine.states.values():
                 place = self.state_place(machine, state.id)
                 for index, output in enumerate(state.on):
+                    of_bands(output.conditions, f"{place}.on[{index}]")
                     for name, _ in output.when:
                         found.setdefault(name, f"{place}.on[{index}].when.{name}")
                 for index, go in enumerate(state.go):
+                    of_bands(go.conditions, f"{place}.go[{index}]")
                     for name, _ in go.when:
                         found.setdefault(name, f"{place}.go[{index}].when.{name}")
                     for key, amount in (("after", go.after), ("count.reached", go.reached), ("count.below", go.below)):
@@ -149,14 +159,14 @@ def _machine(node: dict[str, Any], fallback: str) -> Machine:
 def _output(node: str | dict[str, Any]) -> Output:
     if isinstance(node, str):
         return Output(node, (), ())
-    return Output(node["output"], tuple(node.get("if", {}).items()), tuple(node.get("when", {}).items()))
+    return Output(node["output"], build_conditions(node.get("if", {})), tuple(node.get("when", {}).items()))
 
 
 def _transition(node: dict[str, Any]) -> Transition:
     count = node.get("count", {})
     return Transition(
         to=node["to"],
-        conditions=tuple(node.get("if", {}).items()),
+        conditions=build_conditions(node.get("if", {})),
         when=tuple(node.get("when", {}).items()),
         after=node.get("after"),
         clock=node.get("clock"),

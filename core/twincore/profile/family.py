@@ -5,6 +5,7 @@ from typing import Any
 
 from twincore.profile.document import open_document
 from twincore.profile.faults import FaultList, known
+from twincore.profile.levels import Inputs, Level, build_inputs, check_change
 from twincore.profile.scenario import Scenario, build_scenario
 from twincore.profile.values import Number, Value, as_number, is_number, same
 
@@ -84,15 +85,26 @@ class Family:
 
     id: str
     title: str
-    inputs: tuple[str, ...]
+    inputs: Inputs
+    """By name in their order; each true or false, or a level."""
     outputs: tuple[str, ...]
     compared: frozenset[str]
-    rest: dict[str, bool]
+    rest: dict[str, bool | Number]
     never_together: tuple[dict[str, bool], ...]
     functions: tuple[FunctionDef, ...]
     scenarios: tuple[Scenario, ...]
     titles: dict[str, str]
     document: dict[str, Any]
+
+    @property
+    def flags(self) -> tuple[str, ...]:
+        """The inputs that are true or false."""
+        return tuple(name for name, level in self.inputs.items() if level is None)
+
+    @property
+    def levels(self) -> tuple[Level, ...]:
+        """The inputs that have a value."""
+        return tuple(level for level in self.inputs.values() if level is not None)
 
     def function(self, name: str) -> FunctionDef | None:
         """The definition of a function, or None."""
@@ -103,23 +115,29 @@ def parse_family(data: bytes) -> Family:
     """Read a family document. Raises DocumentError with every fault and its place."""
     root = open_document(data, "family").root
     faults = FaultList()
-    inputs = [each["id"] for each in root["inputs"]]
+    names = [each["id"] for each in root["inputs"]]
+    inputs = build_inputs(root["inputs"], faults)
     outputs = [each["id"] for each in root["outputs"]]
-    faults.unique(inputs, "inputs[{}].id", "name")
+    faults.unique(names, "inputs[{}].id", "name")
     faults.unique(outputs, "outputs[{}].id", "name")
     for index, name in enumerate(outputs):
         if name in inputs:
             faults.add(f"outputs[{index}].id", f'expected a name that no input has, found "{name}"')
-    rest = {name: name == "power" for name in inputs} | {"power": True}
+    rest: dict[str, bool | Number] = {
+        name: name == "power" if each is None else each.low for name, each in inputs.items()
+    }
+    rest["power"] = True
     for name, value in root.get("rest", {}).items():
-        if name not in inputs:
-            faults.add(f"rest.{name}", f"expected an input of this family ({known(inputs)})")
+        check_change(name, value, inputs, f"rest.{name}", faults)
         rest[name] = value
+    flags = [name for name, each in inputs.items() if each is None]
     never = tuple(root.get("never_together", ()))
     for index, combination in enumerate(never):
         for name in combination:
-            if name not in inputs:
-                faults.add(f"never_together[{index}].{name}", f"expected an input of this family ({known(inputs)})")
+            if name not in flags:
+                faults.add(
+                    f"never_together[{index}].{name}", f"expected an input that is true or false ({known(flags)})"
+                )
         if all(rest.get(name) == value for name, value in combination.items()):
             faults.add(f"never_together[{index}]", "expected a combination that the inputs do not have at rest")
     functions = tuple(_function(each, f"functions[{i}]", faults) for i, each in enumerate(root["functions"]))
@@ -129,14 +147,14 @@ def parse_family(data: bytes) -> Family:
         build_scenario(each, inputs, f"scenarios[{i}].", faults) for i, each in enumerate(root.get("scenarios", ()))
     )
     _check_proving(
-        root.get("proving", {}), inputs, [each["id"] for each in root["outputs"]], root.get("scenarios", []), faults
+        root.get("proving", {}), names, [each["id"] for each in root["outputs"]], root.get("scenarios", []), faults
     )
     faults.done()
     titled = [*root["inputs"], *root["outputs"], *root["functions"], *root.get("signals", ())]
     return Family(
         id=root["id"],
         title=root.get("title", root["id"]),
-        inputs=tuple(inputs),
+        inputs=inputs,
         outputs=tuple(outputs),
         compared=frozenset(each["id"] for each in root["outputs"] if each.get("compare", True)),
         rest=rest,

@@ -8,6 +8,7 @@ from twincore.profile.board import Board
 from twincore.profile.family import Family, FunctionDef
 from twincore.profile.faults import FaultList, known
 from twincore.profile.functions import FunctionMap, same_meaning
+from twincore.profile.levels import Band
 from twincore.profile.values import exact
 
 
@@ -77,12 +78,14 @@ def _check_behaviour(board: Board, behaviour: Behaviour, family: Family, faults:
                     faults.add(
                         f"{place}.on[{index}]", f'expected an output ({known(sorted(own))}), found "{output.name}"'
                     )
-                for name, _ in output.conditions:
+                for name, wanted in output.conditions:
                     if name not in family.inputs:
                         faults.add(f"{place}.on[{index}].if.{name}", f"expected an input ({known(family.inputs)})")
+                    _check_asked(name, wanted, family, f"{place}.on[{index}].if.{name}", faults)
                 _check_when(output.when, f"{place}.on[{index}].when", family, faults)
             for index, go in enumerate(state.go):
-                for name, _ in go.conditions:
+                for name, wanted in go.conditions:
+                    _check_asked(name, wanted, family, f"{place}.go[{index}].if.{name}", faults)
                     if name not in own and name not in family.inputs:
                         faults.add(
                             f"{place}.go[{index}].if.{name}",
@@ -99,6 +102,15 @@ def _check_behaviour(board: Board, behaviour: Behaviour, family: Family, faults:
             faults.add(place, f'expected a function of this board, for the family says no "if_absent" for {name}')
         elif ".when." not in place and not definition.numeric:
             faults.add(place, f'expected a number of seconds or a function with numbers, found "{name}"')
+
+
+def _check_asked(name: str, wanted: bool | Band, family: Family, place: str, faults: FaultList) -> None:
+    """A level is asked for by thresholds, everything else for being on or off."""
+    if family.inputs.get(name) is None:
+        if isinstance(wanted, Band):
+            faults.add(place, "expected true or false, for this is no level")
+    elif not isinstance(wanted, Band):
+        faults.add(place, 'expected {"from": …} or {"below": …}, for this is a level')
 
 
 def _check_when(when: Sequence[tuple[str, object]], place: str, family: Family, faults: FaultList) -> None:

@@ -1,20 +1,20 @@
 """Scenario: input changes over time, from rest at 0 s."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from twincore.profile.document import open_document
-from twincore.profile.faults import FaultList, known
+from twincore.profile.faults import FaultList
+from twincore.profile.levels import Inputs, check_change
 from twincore.profile.values import Number
 
 
 @dataclass(frozen=True, slots=True)
 class Step:
-    """Input changes at one instant (seconds), made in the order written."""
+    """Input changes at one instant (seconds), made in the order written; a level is set to a value."""
 
     at: Number
-    set: tuple[tuple[str, bool], ...]
+    set: tuple[tuple[str, bool | Number], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,8 +26,8 @@ class Scenario:
     until: Number
 
 
-def parse_scenario(data: bytes, inputs: Sequence[str] | None = None) -> Scenario:
-    """Read a scenario document; with `inputs`, every name must be one of them."""
+def parse_scenario(data: bytes, inputs: Inputs | None = None) -> Scenario:
+    """Read a scenario document; with `inputs`, every change must be one that they can have."""
     root = open_document(data, "scenario").root
     faults = FaultList()
     scenario = build_scenario(root, inputs, "", faults)
@@ -35,18 +35,15 @@ def parse_scenario(data: bytes, inputs: Sequence[str] | None = None) -> Scenario
     return scenario
 
 
-def build_scenario(node: dict[str, Any], inputs: Sequence[str] | None, place: str, faults: FaultList) -> Scenario:
+def build_scenario(node: dict[str, Any], inputs: Inputs | None, place: str, faults: FaultList) -> Scenario:
     """A scenario from a part of a document whose structure was checked."""
     last: Number = 0
     for index, step in enumerate(node["steps"]):
         if step["at"] < last:
             faults.add(f"{place}steps[{index}].at", f"expected a time not before the step above, {float(last):g} s")
         last = max(last, step["at"])
-        for name in step["set"] if inputs is not None else ():
-            if name not in inputs:  # type: ignore[operator]  # the loop is empty where inputs is None
-                faults.add(
-                    f"{place}steps[{index}].set.{name}", f"expected an input of the family ({known(inputs or ())})"
-                )
+        for name, value in step["set"].items() if inputs is not None else ():
+            check_change(name, value, inputs or {}, f"{place}steps[{index}].set.{name}", faults)
     if node["until"] < last:
         faults.add(f"{place}until", f"expected a time not before the last step, {float(last):g} s")
     steps = tuple(Step(step["at"], tuple(step["set"].items())) for step in node["steps"])

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from math import hypot
 
 from twincore.measure import Band, judge
-from twincore.profile import Board, Family, Trace, Value
+from twincore.profile import Board, Family, Number, Trace, Value
 from twincore.profile.trace import BY_HAND_S
 from twincore.prove.expected import Expected, expected_events
 
@@ -151,9 +151,9 @@ def due_from_trace(trace: Trace, made: Trace) -> list[Expected]:
     return found
 
 
-def _moments_of(trace: Trace) -> dict[tuple[str, bool, int], float]:
-    found: dict[tuple[str, bool, int], float] = {}
-    counts: dict[tuple[str, bool], int] = {}
+def _moments_of(trace: Trace) -> dict[tuple[str, bool | Number, int], float]:
+    found: dict[tuple[str, bool | Number, int], float] = {}
+    counts: dict[tuple[str, bool | Number], int] = {}
     for step in trace.scenario.steps:
         for name, value in step.set:
             counts[name, value] = counts.get((name, value), 0) + 1

@@ -18,7 +18,8 @@ class PlannedStep:
 
     at: float
     input: str
-    value: bool
+    value: bool | float
+    """On or off; of a level where it goes."""
     forcing: Forcing
     way: str
     how: str
@@ -45,16 +46,23 @@ def steps_made(
     """
     steps = tuple(
         _step(float(step.at), name, value, forcing[name], shown, exact)
+        if isinstance(value, bool)
+        else _brought(float(step.at), name, float(value), forcing[name])
         for step in scenario.steps
         for name, value in step.set
     )
-    begun = {step.input for step in steps if step.value}
+    begun = {step.input for step in steps if step.value is True}
     kept = tuple(
         Kept(each.input, each.keep_off, each.undo)
         for each in forcing.values()
         if each.keep_off and each.input not in begun and _comes_on(each.output, shown)
     )
     return steps, kept
+
+
+def _brought(at: float, name: str, value: float, forcing: Forcing) -> PlannedStep:
+    """A level that is brought to a value: by heating, filling, or setting what it is read by."""
+    return PlannedStep(at, name, value, forcing, forcing.way, forcing.begin, forcing.undo)
 
 
 def _step(

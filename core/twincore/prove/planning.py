@@ -106,7 +106,11 @@ def _counter_cases(family: Family, twin: Twin | None, case: CounterCase, does: D
     found = [_of_case("counter-case", case, "counter-case", family, does)]
     if twin is None or not found[0].cannot:
         return found
-    held = tuple({name: not family.rest[name]} for name, each in does.forcing.items() if each.way == "cannot")
+    held = tuple(
+        {name: not family.rest[name]}
+        for name, each in does.forcing.items()
+        if each.way == "cannot" and name in family.flags
+    )
     narrower = replace(family, never_together=(*family.never_together, *held))
     try:
         other = prove(replace(twin, family=narrower), OTHER_WAY_LIMIT)

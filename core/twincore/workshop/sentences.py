@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.profile import Family
+from twincore.profile.values import exact
 from twincore.workshop.values import read_flag, read_seconds, read_value, value_text
 
 OF_CLOCK = re.compile(r"(.+?)\s+of\s+(\S+)")
@@ -57,7 +58,7 @@ def names_of(family: Family, internal: tuple[str, ...] = ()) -> Names:
     functions = tuple(each.id for each in family.functions)
     own = {name.lower(): name for name in internal}
     outputs = written(family.outputs) | own
-    return Names(outputs | written(family.inputs), outputs, written(functions), family)
+    return Names(outputs | written(tuple(family.inputs)), outputs, written(functions), family)
 
 
 def state_cells(name: str, node: Mapping[str, Any]) -> StateCells:
@@ -109,7 +110,7 @@ def _arrow_cells(node: Mapping[str, Any]) -> Arrow:
     does = [f"{word} {each}" for word in DONE for each in node.get(word, ()) if not isinstance(node.get(word), str)]
     if isinstance(node.get("reset"), str):
         does.append(node["reset"])
-    shown = inputs if isinstance(inputs, str) else _joined(f"{n} {'on' if v else 'off'}" for n, v in inputs.items())
+    shown = inputs if isinstance(inputs, str) else _joined(condition_text(n, v) for n, v in inputs.items())
     return Arrow(str(node.get("to", "")), shown, said, _joined(settings), _joined(does))
 
 
@@ -173,10 +174,53 @@ def _setting(said: str, names: Names) -> tuple[str, Any] | None:
     return None if read is None else (name, read)
 
 
-def _input(said: str, names: Names) -> tuple[str, bool] | None:
+OF_LEVEL = re.compile(r"(?P<name>.+?)(?:\s+from\s+(?P<low>.+?))?(?:\s+below\s+(?P<high>.+))?")
+"""A level as a guard says it: "chamber from 20 below set - 5"."""
+LIMIT = re.compile(r"(?P<of>.*?)\s*(?P<sign>[-+−])?\s*(?P<by>[0-9]+(?:\.[0-9]+)?)?")
+
+
+def _input(said: str, names: Names) -> tuple[str, Any] | None:
+    level = OF_LEVEL.fullmatch(said.strip())
+    if level is not None and (level["low"] or level["high"]):
+        return _of_level(level, names)
     name, value = _named(said, names.inputs)
     flag = read_flag(value) if value else True
     return None if name is None or flag is None else (name, flag)
+
+
+def _of_level(said: re.Match[str], names: Names) -> tuple[str, Any] | None:
+    name = names.inputs.get(said["name"].strip().lower())
+    limits = {key: _limit(said[part], names) for key, part in (("from", "low"), ("below", "high")) if said[part]}
+    return None if name is None or None in limits.values() else (name, limits)
+
+
+def _limit(said: str, names: Names) -> Any:
+    """A threshold: a number, a function, or a function and what is added to it; None for anything else."""
+    if re.fullmatch(r"[-−]?[0-9]{1,9}(\.[0-9]{1,9})?", said.strip()):
+        return exact(said.strip().replace("−", "-"))
+    match = LIMIT.fullmatch(said.strip())
+    function = names.functions.get(match["of"].strip().lower()) if match else None
+    if match is None or function is None or bool(match["sign"]) != bool(match["by"]):
+        return None
+    return (
+        {"function": function, "plus": exact(("" if match["sign"] == "+" else "-") + match["by"])}
+        if match["by"]
+        else function
+    )
+
+
+def condition_text(name: str, value: Any) -> str:
+    """What a guard asks of an input, as its cell says it."""
+    if not isinstance(value, dict):
+        return f"{name} {'on' if value else 'off'}"
+    return name + "".join(f" {key} {_limit_text(value[key])}" for key in ("from", "below") if key in value)
+
+
+def _limit_text(node: Any) -> str:
+    if not isinstance(node, dict):
+        return value_text(node)
+    plus = node.get("plus", 0)
+    return str(node.get("function", "")) + (f" {'-' if plus < 0 else '+'} {value_text(abs(plus))}" if plus else "")
 
 
 def _on(said: str, names: Names) -> Any:
@@ -203,7 +247,7 @@ def _on_text(node: Any) -> str:
         return node
     text = str(node.get("output", ""))
     if node.get("if"):
-        text += " if " + " and ".join(f"{name} {'on' if value else 'off'}" for name, value in node["if"].items())
+        text += " if " + " and ".join(condition_text(name, value) for name, value in node["if"].items())
     if node.get("when"):
         text += " when " + " and ".join(f"{name} {value_text(value)}" for name, value in node["when"].items())
     return text

@@ -21,7 +21,7 @@ INKS = {"original": ("#2b4c77", 2.0, "butt", ""), "replacement": ("#94400f", 3.6
 Span = tuple[float, float]
 
 
-def tracks_svg(run: MeasuredShown, titles: dict[str, str], rest: dict[str, bool], outputs: Sequence[str]) -> str:
+def tracks_svg(run: MeasuredShown, titles: dict[str, str], rest: Mapping[str, Any], outputs: Sequence[str]) -> str:
     """A measured run laid over both boards: inputs as thin lines above, each output with up to three lines."""
     until = max(run.until, 1.0)
     inputs = list(dict.fromkeys(name for step in run.steps for name in step["set"]))
@@ -90,8 +90,8 @@ def _spans(track: Sequence[ShownAt], name: str, until: float) -> list[Span]:
     return found if begun is None else [*found, (begun, until)]
 
 
-def _input_spans(run: MeasuredShown, name: str, rest: dict[str, bool]) -> list[Span]:
-    on, begun = rest.get(name, False), 0.0
+def _input_spans(run: MeasuredShown, name: str, rest: Mapping[str, Any]) -> list[Span]:
+    on, begun = rest.get(name, False) is True, 0.0
     found: list[Span] = []
     for step in run.steps:
         if name in step["set"] and step["set"][name] != on:

@@ -4811,14 +4811,14 @@ export interface components {
         };
         /**
          * StepSaid
-         * @description Inputs that changed at a time (seconds).
+         * @description Inputs that changed at a time (seconds): on or off, or where a level went.
          */
         StepSaid: {
             /** At */
             at: number;
             /** Set */
             set: {
-                [key: string]: boolean;
+                [key: string]: boolean | number;
             };
         };
         /**
@@ -5365,14 +5365,14 @@ export interface components {
         };
         /**
          * StepShown
-         * @description Input changes at one instant (seconds).
+         * @description Input changes at one instant (seconds): on or off, or where a level goes.
          */
         StepShown: {
             /** At */
             at: number;
             /** Set */
             set: {
-                [key: string]: boolean;
+                [key: string]: boolean | number;
             };
         };
         /**
@@ -7010,7 +7010,9 @@ export interface components {
             /** Title */
             title: string;
             /** Value */
-            value: boolean;
+            value: boolean | number;
+            /** Change */
+            change: string;
             /** Way */
             way: string;
             /** How */

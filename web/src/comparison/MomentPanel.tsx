@@ -2,6 +2,7 @@ import { timeWords } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
 import { SideName, type Side } from "@/ui/inks";
 import type { KeyboardEvent } from "react";
+import { changeTold, type Input } from "./inputs";
 import type { Moment, Standing } from "./moments";
 
 type Props = {
@@ -10,12 +11,13 @@ type Props = {
   place: number;
   /** When the two part, in seconds. */
   parting?: number;
+  inputs: Input[];
   titles: Record<string, string>;
   onGo: (place: number) => void;
 };
 
 /** A scenario gone through change by change: what happened, and in which state each board is after it. */
-export function MomentPanel({ moments, place, parting, titles, onGo }: Props) {
+export function MomentPanel({ moments, place, parting, inputs, titles, onGo }: Props) {
   const moment = moments[place];
   if (!moment) return null;
   const go = (next: number) => onGo(Math.max(0, Math.min(moments.length - 1, next)));
@@ -25,7 +27,7 @@ export function MomentPanel({ moments, place, parting, titles, onGo }: Props) {
     event.preventDefault();
     go(place + step);
   };
-  const happened = moment.changed.map(({ input, begins }) => `${titles[input] ?? input} ${begins ? "begins" : "ends"}`);
+  const happened = moment.changed.map(({ input, value }) => changeTold(inputs, input, value));
   return (
     <section aria-label="Change by change" className="flex flex-col gap-2" onKeyDown={onKey}>
       <div className="flex items-stretch gap-2">

@@ -7,14 +7,15 @@ import { ProblemNotice } from "@/ui/notices";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { MomentPanel } from "./MomentPanel";
+import { inputOf } from "./inputs";
 import { momentsOf, nearest } from "./moments";
 import { StepList } from "./StepList";
 import { oneByOne, useScenario, type NamedScenario, type Step } from "./useScenario";
 
 export type FamilyDocument = {
-  inputs: { id: string; title?: string }[];
+  inputs: { id: string; title?: string; level?: boolean; unit?: string; from?: number; to?: number }[];
   outputs: { id: string; title?: string; compare?: boolean }[];
-  rest?: Record<string, boolean>;
+  rest?: Record<string, boolean | number>;
   scenarios?: NamedScenario[];
 };
 
@@ -37,7 +38,7 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
     placeholderData: keepPreviousData,
   });
   const { inputs, outputs, compared } = signalsOf(family);
-  const titles = Object.fromEntries([...inputs, ...outputs].map((each) => [each.id, each.title]));
+  const titles = Object.fromEntries(outputs.map((each) => [each.id, each.title]));
   const parting = played.data ? firstDifference(played.data, compared) : undefined;
   const moments = useMemo(
     () => (played.data ? momentsOf(steps, played.data.original, played.data.replacement) : []),
@@ -94,7 +95,7 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
                 : `The two part at ${timeWords(parting)}.`}
           </p>
           <div className="min-h-30">
-            <MomentPanel moments={moments} place={place} parting={parting} titles={titles} onGo={go} />
+            <MomentPanel moments={moments} place={place} parting={parting} inputs={inputs} titles={titles} onGo={go} />
           </div>
         </>
       )}
@@ -105,11 +106,7 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
 
 /** A family's inputs and outputs with their titles, and the names of the outputs that are compared. */
 export function signalsOf(family: FamilyDocument) {
-  const inputs = family.inputs.map((each) => ({
-    id: each.id,
-    title: each.title ?? each.id,
-    rest: family.rest?.[each.id] ?? each.id === "power",
-  }));
+  const inputs = family.inputs.map(inputOf(family.rest ?? {}));
   const outputs = family.outputs.map((each) => ({ id: each.id, title: each.title ?? each.id }));
   const compared = family.outputs.filter((each) => each.compare !== false).map((each) => each.id);
   return { inputs, outputs, compared };

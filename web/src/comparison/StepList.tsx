@@ -2,16 +2,20 @@ import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { useState } from "react";
+import { changeTold, type Input } from "./inputs";
 import type { useScenario } from "./useScenario";
 
-type Props = { inputs: { id: string; title: string }[]; scenario: ReturnType<typeof useScenario> };
+type Props = { inputs: Input[]; scenario: ReturnType<typeof useScenario> };
 
 /** The input changes of a scenario as a list to key in. */
 export function StepList({ inputs, scenario }: Props) {
   const [at, setAt] = useState("0");
   const [input, setInput] = useState(inputs[1]?.id ?? inputs[0]?.id ?? "");
   const [value, setValue] = useState("begins");
-  const title = (id: string) => inputs.find((each) => each.id === id)?.title ?? id;
+  const [goal, setGoal] = useState("");
+  const chosen = inputs.find((each) => each.id === input);
+  const reached = numberFrom(goal);
+  const within = !chosen?.level || (goal.trim() !== "" && reached >= chosen.level.from && reached <= chosen.level.to);
   const seconds = numberFrom(at);
   const usable = at.trim() !== "" && Number.isFinite(seconds) && seconds >= 0 && seconds <= 10_000_000;
   return (
@@ -23,7 +27,7 @@ export function StepList({ inputs, scenario }: Props) {
             <TimeInput label={`Time of change ${index + 1}`} at={step.at} onPut={(next) => scenario.put(index, next)} />
             <span className="grow">
               {Object.entries(step.set)
-                .map(([name, on]) => `${title(name)} ${on ? "begins" : "ends"}`)
+                .map(([name, to]) => changeTold(inputs, name, to))
                 .join(", ")}
             </span>
             <Button aria-label={`Take out change ${index + 1}`} onClick={() => scenario.remove(index)}>
@@ -49,11 +53,26 @@ export function StepList({ inputs, scenario }: Props) {
             </option>
           ))}
         </Choice>
-        <Choice label="Change" value={value} onChange={(event) => setValue(event.target.value)}>
-          <option>begins</option>
-          <option>ends</option>
-        </Choice>
-        <Button disabled={!usable} onClick={() => scenario.add(seconds, input, value === "begins")}>
+        {chosen?.level ? (
+          <div className="w-44">
+            <TextField
+              label={`Goes to, in ${chosen.level.unit || "its unit"}`}
+              hint={`${chosen.level.from} to ${chosen.level.to}`}
+              inputMode="decimal"
+              value={goal}
+              onChange={(event) => setGoal(event.target.value)}
+            />
+          </div>
+        ) : (
+          <Choice label="Change" value={value} onChange={(event) => setValue(event.target.value)}>
+            <option>begins</option>
+            <option>ends</option>
+          </Choice>
+        )}
+        <Button
+          disabled={!usable || !within}
+          onClick={() => scenario.add(seconds, input, chosen?.level ? reached : value === "begins")}
+        >
           Add
         </Button>
         <div className="flex items-end gap-1">

@@ -7,7 +7,7 @@ export type Standing = { states: string[]; on: string[] };
 /** An instant of a scenario at which something changes: inputs, or what a board shows or is in. */
 export type Moment = {
   at: number;
-  changed: { input: string; begins: boolean }[];
+  changed: { input: string; value: boolean | number }[];
   original: Standing;
   replacement: Standing;
 };
@@ -21,7 +21,7 @@ export function momentsOf(steps: Step[], original: Shown[], replacement: Shown[]
       at,
       changed: steps
         .filter((step) => step.at === at)
-        .flatMap((step) => Object.entries(step.set).map(([input, begins]) => ({ input, begins }))),
+        .flatMap((step) => Object.entries(step.set).map(([input, value]) => ({ input, value }))),
       original: standing(original, at),
       replacement: standing(replacement, at),
     }));

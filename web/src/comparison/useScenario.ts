@@ -35,7 +35,8 @@ export function useScenario(choices: NamedScenario[]) {
       }),
     settle: () => edit(current.steps),
     put: (index: number, at: number) => edit(current.steps.map((s, i) => (i === index ? { ...s, at } : s))),
-    add: (at: number, input: string, value: boolean) => edit([...current.steps, { at, set: { [input]: value } }]),
+    add: (at: number, input: string, value: boolean | number) =>
+      edit([...current.steps, { at, set: { [input]: value } }]),
     remove: (index: number) => edit(current.steps.filter((_, i) => i !== index)),
     setUntil: (until: number) => edit(current.steps, until),
   };

@@ -5,8 +5,16 @@ import { useRef, type MouseEvent, type PointerEvent } from "react";
 type Shown = Schemas["ShownAt"];
 type Step = Schemas["StepShown"];
 
+/** An input as a thin line: on or off, or a level between its lowest and its highest. */
+export type TrackedInput = {
+  id: string;
+  title: string;
+  rest: boolean | number;
+  level?: { unit: string; from: number; to: number };
+};
+
 type Props = {
-  inputs: { id: string; title: string; rest: boolean }[];
+  inputs: TrackedInput[];
   outputs: { id: string; title: string }[];
   steps: Step[];
   original: Shown[];
@@ -132,7 +140,7 @@ export function ticks(until: number): number[] {
 }
 
 type InputProps = {
-  input: { id: string; title: string; rest: boolean };
+  input: TrackedInput;
   y: number;
   steps: Step[];
   x: (at: number) => number;
@@ -141,15 +149,17 @@ type InputProps = {
 };
 
 function InputLine({ input, y, steps, x, until, onGrab }: InputProps) {
-  let value = input.rest;
-  let path = `M${x(0)} ${y + (value ? 4 : 16)}`;
-  const grips: { index: number; at: number }[] = [];
+  const height = (value: boolean | number) => {
+    if (typeof value === "boolean" || !input.level) return value ? 4 : 16;
+    return 17 - (14 * (value - input.level.from)) / (input.level.to - input.level.from);
+  };
+  let path = `M${x(0)} ${y + height(input.rest)}`;
+  const grips: { index: number; at: number; said: string }[] = [];
   steps.forEach((step, index) => {
     const next = step.set[input.id];
     if (next === undefined) return;
-    grips.push({ index, at: step.at });
-    path += `H${x(step.at)}V${y + (next ? 4 : 16)}`;
-    value = next;
+    grips.push({ index, at: step.at, said: typeof next === "number" ? String(next) : "" });
+    path += `H${x(step.at)}V${y + height(next)}`;
   });
   path += `H${x(until)}`;
   return (
@@ -158,6 +168,11 @@ function InputLine({ input, y, steps, x, until, onGrab }: InputProps) {
         {input.title}
       </text>
       <path d={path} fill="none" stroke="var(--text)" strokeWidth={1.2} />
+      {grips.map((grip) => (
+        <text key={grip.index} x={x(grip.at) + 7} y={y + 12} fontSize={11} fill="var(--faint)">
+          {grip.said}
+        </text>
+      ))}
       {onGrab &&
         grips.map((grip) => (
           <g key={grip.index} className="cursor-ew-resize touch-none" onPointerDown={() => onGrab(grip.index)}>

@@ -65,10 +65,10 @@ class AngleKept(AngleSaid):
 
 @closed
 class StepSaid(TypedDict):
-    """Inputs that changed at a time (seconds)."""
+    """Inputs that changed at a time (seconds): on or off, or where a level went."""
 
     at: Number
-    set: dict[Line, StrictBool]
+    set: dict[Line, StrictBool | Number]
 
 
 @closed

@@ -15,7 +15,9 @@ class MadeShown(Schema):
     at: float
     input: str
     title: str
-    value: bool
+    value: bool | float
+    change: str
+    """What it does, in words."""
     way: str
     how: str
     undo: str

@@ -5,6 +5,7 @@ from typing import Any, cast
 
 from bench.comparison_view import track
 from bench.schemas import ShownAt
+from bench.wording import change_words
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.ports.reading import port_of
@@ -41,7 +42,7 @@ from twincore.job.steps.prove import (
 )
 from twincore.job.targets.prove import RunKept
 from twincore.measure import reading_words
-from twincore.profile import Board, Scenario, Trace, Value
+from twincore.profile import Board, Family, Scenario, Trace, Value
 from twincore.prove import (
     OFF,
     Event,
@@ -125,7 +126,7 @@ def _planned(run: PlannedRun, found: Proving, last: RunKept | None, made: int) -
     judged = judged_run(found, last)[0] if last else None
     return PlannedShown(
         id=run.id, title=run.title or WHYS[run.why], why=WHYS[run.why], kind=run.kind, until=float(run.scenario.until),
-        steps=[_made(step, titles) for step in run.steps],
+        steps=[_made(step, found.family) for step in run.steps],
         kept=[KeptShown(title=titles[each.input], how=each.how, undo=each.undo) for each in run.kept], watch=list(run.watch), hands_off=list(run.hands_off),
         cannot=[titles[each] for each in run.cannot], due=[_due(each, titles) for each in due], basis=basis,
         original=original, replacement=replacement,
@@ -133,12 +134,13 @@ def _planned(run: PlannedRun, found: Proving, last: RunKept | None, made: int) -
     )  # fmt: skip
 
 
-def _made(step: PlannedStep, titles: dict[str, str]) -> MadeShown:
+def _made(step: PlannedStep, family: Family) -> MadeShown:
     forcing, how = step.forcing, step.how
     if not how and step.way == "hand" and (not forcing.known or forcing.way == "follows"):
         how = "Nobody has written down how; find a way, and say how in the note"
     return MadeShown(
-        at=step.at, input=step.input, title=titles[step.input], value=step.value, way=step.way,
+        at=step.at, input=step.input, title=family.titles[step.input], value=step.value, way=step.way,
+        change=change_words(step.input, step.value, family),
         how=forcing.why if step.way == "cannot" else how, undo=step.undo,
         risk=forcing.risk if step.way == "hand" else "none",
     )  # fmt: skip

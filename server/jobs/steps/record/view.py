@@ -76,9 +76,9 @@ def record_shown(job: Job) -> RecordShown:
         ],
         missing=missing_of(case_of(job)),
         outputs=[SignalChoice(id=name, title=family.titles[name]) for name in family.outputs],
-        inputs=[SignalChoice(id=name, title=family.titles[name]) for name in family.inputs],
+        inputs=[SignalChoice(id=name, title=family.titles[name]) for name in family.flags],
         behaviour_known=board.behaviour is not None,
-        at_rest=[name for name, value in family.rest.items() if value],
+        at_rest=[name for name, value in family.rest.items() if value is True],
         removed_left=sum(each["count"] for each in state["removed"].values() if not each["back"]),
     )  # fmt: skip
 

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 
 export type Seen = { at: number; output: string; on: boolean; within_s: number };
-export type Step = { at: number; set: Record<string, boolean> };
+export type Step = { at: number; set: Record<string, boolean | number> };
 export type Timing = { steps: Step[]; seen: Seen[]; at: number };
 type Now = { inputs: string[]; outputs: string[]; at: number; within: number };
 
@@ -22,7 +22,7 @@ export function useTiming(job: string, side: "original" | "replacement") {
   const heard = useRef<{ at: number; broke: boolean }>({ at: 0, broke: false });
   const now = () => Math.round(((performance.now() - (begun ?? performance.now())) / 1000) * 1000) / 1000;
 
-  const input = (name: string, value: boolean, at = now()) =>
+  const input = (name: string, value: boolean | number, at = now()) =>
     setTiming((old) => ({ ...old, steps: ordered([...old.steps, { at, set: { [name]: value } }]) }));
   const output = (name: string, on: boolean, within = BY_HAND_S, at = now()) =>
     setTiming((old) => ({ ...old, seen: ordered([...old.seen, { at, output: name, on, within_s: within }]) }));

@@ -9,6 +9,7 @@ import { useState } from "react";
 import type { StepProps } from "../../stepProps";
 import { Taps } from "../Taps";
 import { useTiming, type Seen } from "../useTiming";
+import { LevelTap } from "./LevelTap";
 import { TypedEvent } from "./TypedEvent";
 
 type Props = StepProps & {
@@ -21,11 +22,12 @@ type Props = StepProps & {
 export function Recorder({ job, put, run, plan, family }: Props) {
   const timer = useTiming(job.id, "replacement");
   const signals = signalsOf(family);
-  const inputs = signals.inputs;
+  const inputs = signals.inputs.filter((each) => !each.level);
+  const levels = signals.inputs.filter((each) => each.level);
   const outputs = signals.outputs.filter((each) => signals.compared.includes(each.id));
   const [title, setTitle] = useState("");
   const { steps, seen, at } = timer.timing;
-  const on = Object.fromEntries(inputs.map((each) => [each.id, each.rest]));
+  const on = Object.fromEntries(inputs.map((each) => [each.id, each.rest === true]));
   steps.forEach((step) => Object.assign(on, step.set));
   seen.forEach((each) => (on[each.output] = each.on));
   // in a planned run its own inputs come first; with gloves the fewer buttons the better
@@ -96,6 +98,9 @@ export function Recorder({ job, put, run, plan, family }: Props) {
       {!timer.overPort && (
         <>
           <Taps label="You make happen" names={first} on={on} onTap={(name) => timer.input(name, !on[name])} />
+          {levels.map((each) => (
+            <LevelTap key={each.id} input={each} onThere={(value) => timer.input(each.id, value)} />
+          ))}
           <Taps label="You see" names={outputs} on={on} onTap={(name) => timer.output(name, !on[name])} />
           {others.length > 0 && (
             <details>
@@ -129,7 +134,7 @@ function Next({ run, at }: { run: Schemas["PlannedShown"]; at: number }) {
     <span>
       {step && (
         <>
-          at {timeWords(step.at)}: <strong>{`${step.title} ${step.value ? "begins" : "ends"}`}</strong>
+          at {timeWords(step.at)}: <strong>{`${step.title} ${step.change}`}</strong>
           {step.way === "hand" && step.how && ` (${step.how.toLowerCase()})`}.{" "}
         </>
       )}

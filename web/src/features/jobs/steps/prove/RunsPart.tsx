@@ -100,7 +100,7 @@ function RunSheet({ job, put, run, plan, family }: Props & { run: Run }) {
           <li key={index} className="py-1">
             <span className="font-mono">{timeWords(step.at)}</span>{" "}
             <strong>
-              {step.title} {step.value ? "begins" : "ends"}
+              {step.title} {step.change}
             </strong>
             {step.way === "follows" ? " (by itself)" : step.way === "cannot" ? " (cannot be made)" : ""}
             {step.how && `: ${step.how}`}
