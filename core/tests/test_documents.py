@@ -18,7 +18,7 @@ def faults(data: bytes, kind: str = "board", family: dict[str, Any] | None = Non
         elif kind == "family":
             profile.parse_family(data)
         else:
-            profile.parse_scenario(data, ("power", "a", "b"))
+            profile.parse_scenario(data, {"power": None, "a": None, "b": None})
     except DocumentError as error:
         return [str(fault) for fault in error.faults]
     return []

@@ -3,6 +3,7 @@
 import json
 import zipfile
 from collections.abc import Callable
+from copy import deepcopy
 from io import BytesIO
 from pathlib import Path
 from random import Random
@@ -47,9 +48,9 @@ def spoil(rng: Random, document: Any) -> None:
         case 0:
             del container[key]
         case 1:
-            container[key] = rng.choice(JUNK)
+            container[key] = deepcopy(rng.choice(JUNK))
         case 2 if isinstance(container, dict):
-            container[rng.choice(["surprise", "when", "after", "S1"])] = rng.choice(JUNK)
+            container[rng.choice(["surprise", "when", "after", "S1"])] = deepcopy(rng.choice(JUNK))
         case _:
             other, other_key = rng.choice(spots(document))
             container[key] = json.loads(json.dumps(other[other_key]))

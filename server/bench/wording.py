@@ -76,7 +76,10 @@ def step_words(steps: Iterable[Step], family: Family) -> list[str]:
         for name, value in step.set:
             line = lines.setdefault(f"At {time_words(step.at)}", [])
             change = change_words(name, value, family)
-            line.append(f"{change} again" if line and name == last else f"{family.titles[name]} {change}")
+            if line and name == last:
+                line.append(f"{change} again" if isinstance(value, bool) else change)
+            else:
+                line.append(f"{family.titles[name]} {change}")
             last = name
     return [f"{at}: {', then '.join(changes)}." for at, changes in lines.items()]
 

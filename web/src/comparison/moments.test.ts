@@ -15,8 +15,8 @@ describe("the moments of a scenario", () => {
   it("are the instants at which an input or a board changes, each once and in order", () => {
     expect(moments.map((each) => each.at)).toEqual([0, 3, 18, 20]);
     expect(moments[1]?.changed).toEqual([
-      { input: "call", begins: true },
-      { input: "door", begins: false },
+      { input: "call", value: true },
+      { input: "door", value: false },
     ]);
   });
 

@@ -25,6 +25,28 @@ describe("the marks of time", () => {
   });
 });
 
+describe("a level among the inputs", () => {
+  it("is a line between its bounds, with the last value of each instant beside it", () => {
+    const level = { id: "temp", title: "Chamber", rest: 0, level: { unit: "°C", from: 0, to: 100 } };
+    const steps = [
+      { at: 10, set: { temp: 40 } },
+      { at: 10, set: { temp: 50 } },
+      { at: 60, set: { temp: 100 } },
+    ];
+    const { container } = render(
+      <TimeTracks inputs={[level]} outputs={[]} steps={steps} original={[]} replacement={[]} until={100} />,
+    );
+    expect([...container.querySelectorAll("text")].map((each) => each.textContent)).toEqual(
+      expect.arrayContaining(["50", "100"]),
+    );
+    expect(container.textContent).not.toContain("40");
+    const drawn = [...container.querySelectorAll("path")].map((each) => each.getAttribute("d") ?? "");
+    const line = drawn.find((each) => each.split("V").length === 4) ?? "";
+    const heights = [...line.matchAll(/V([0-9.]+)/g)].map((each) => Number(each[1]));
+    expect(heights[1]! - heights[2]!).toBeCloseTo(7);
+  });
+});
+
 describe("time tracks", () => {
   const tracks = (more: Partial<Parameters<typeof TimeTracks>[0]> = {}) =>
     render(

@@ -148,6 +148,11 @@ type InputProps = {
   onGrab?: (index: number) => void;
 };
 
+/** Of several changes at one instant the last one is written beside the line. */
+function lastOfItsTime(grip: { at: number }, index: number, all: { at: number }[]) {
+  return all[index + 1]?.at !== grip.at;
+}
+
 function InputLine({ input, y, steps, x, until, onGrab }: InputProps) {
   const height = (value: boolean | number) => {
     if (typeof value === "boolean" || !input.level) return value ? 4 : 16;
@@ -168,7 +173,7 @@ function InputLine({ input, y, steps, x, until, onGrab }: InputProps) {
         {input.title}
       </text>
       <path d={path} fill="none" stroke="var(--text)" strokeWidth={1.2} />
-      {grips.map((grip) => (
+      {grips.filter(lastOfItsTime).map((grip) => (
         <text key={grip.index} x={x(grip.at) + 7} y={y + 12} fontSize={11} fill="var(--faint)">
           {grip.said}
         </text>
