@@ -1,17 +1,16 @@
 import { describe, expect, it } from "vitest";
 import { changeTold, inputOf } from "./inputs";
 
-const written = [
-  { id: "power", title: "Supply" },
-  { id: "door" },
-  { id: "temp", title: "Chamber", level: true, unit: "°C", from: -30, to: 60 },
-];
+const power = { id: "power", title: "Supply" };
+const door = { id: "door" };
+const chamber = { id: "temp", title: "Chamber", level: true, unit: "°C", from: -30, to: 60 };
+const written = [power, door, chamber];
 
 describe("the inputs of a family", () => {
   it("stand at rest as the family says, a level at its lowest where it says nothing", () => {
     expect(written.map(inputOf({})).map((each) => each.rest)).toEqual([true, false, -30]);
-    expect(inputOf({ temp: 4 })(written[2]!).rest).toBe(4);
-    expect(inputOf({})(written[1]!)).toEqual({ id: "door", title: "door", rest: false });
+    expect(inputOf({ temp: 4 })(chamber).rest).toBe(4);
+    expect(inputOf({})(door)).toEqual({ id: "door", title: "door", rest: false });
   });
 
   it("begin, end, or go to a value in their unit", () => {
