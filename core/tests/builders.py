@@ -74,3 +74,16 @@ def small_board(behaviour: dict[str, Any] | None, number: str = "S-1", **more: A
     if behaviour:
         document["behaviour"] = behaviour
     return {**document, **more}
+
+
+CHAMBER = {"id": "temp", "title": "Chamber temperature", "level": True, "unit": "°C", "from": -30, "to": 60}
+SET = {"id": "set", "type": "number", "importance": "behaviour", "unit": "°C", "tolerance": {"below": 2, "above": 0}}
+
+
+def chamber() -> dict[str, Any]:
+    """The small family with a level, and a function that thresholds may name."""
+    family = small_family()
+    return {
+        **family, "inputs": [*family["inputs"], CHAMBER], "rest": {"power": True, "temp": 25},
+        "functions": [*family["functions"], SET],
+    }  # fmt: skip

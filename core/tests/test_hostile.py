@@ -13,7 +13,7 @@ from typing import Any
 import jsonschema
 from django.test import SimpleTestCase
 
-from tests.builders import DEMO, demo_board, demo_family, encoded
+from tests.builders import DEMO, chamber, demo_board, demo_family, encoded
 from tests.cost import rounds
 from twincore import profile
 from twincore.chain import open_package, open_record, verify_package
@@ -85,7 +85,7 @@ def formats() -> dict[str, Format]:
     boards = ("TVH-2205", "OFN-U5", "TVH-2424-A")
     return {
         "board": Format(lambda data: fits(data, family), *(demo(f"boards/{name}.board.json") for name in boards)),
-        "family": Format(profile.parse_family, demo("families/deck-oven.family.json")),
+        "family": Format(profile.parse_family, demo("families/deck-oven.family.json"), chamber()),
         "settings": Format(
             lambda data: profile.parse_record(data, board),
             head("settings", part_number="TVH-2205", positions={"J1": "1-2", "R1": "2", "S1": "1?0"}),

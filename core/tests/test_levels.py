@@ -6,16 +6,13 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests import random_boards
-from tests.builders import encoded, small_board, small_family, twin_of
+from tests.builders import CHAMBER, chamber, encoded, small_board, twin_of
 from tests.cost import rounds
 from tests.tick_search import Plain, Settles, changes_from, fewest_changes, floors
 from twincore import behaviour, profile
 from twincore.behaviour.simulate import run_values
 from twincore.errors import DocumentError, EndlessLoopError
 from twincore.workshop.sentences import names_of, state_cells, state_node
-
-CHAMBER = {"id": "temp", "title": "Chamber temperature", "level": True, "unit": "°C", "from": -30, "to": 60}
-SET = {"id": "set", "type": "number", "importance": "behaviour", "unit": "°C", "tolerance": {"below": 2, "above": 0}}
 
 
 def heater(on_below: Any, off_from: Any) -> dict[str, Any]:
@@ -25,16 +22,6 @@ def heater(on_below: Any, off_from: Any) -> dict[str, Any]:
             "idle": {"go": [{"to": "heat", "if": {"temp": {"below": on_below}}}]},
             "heat": {"on": ["x"], "go": [{"to": "idle", "if": {"temp": {"from": off_from}}}]},
         },
-    }
-
-
-def chamber() -> dict[str, Any]:
-    family = small_family()
-    return {
-        **family,
-        "inputs": [*family["inputs"], CHAMBER],
-        "rest": {"power": True, "temp": 25},
-        "functions": [*family["functions"], SET],
     }
 
 
