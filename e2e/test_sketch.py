@@ -115,7 +115,7 @@ class EmptyDepot(SketchTestCase):
         page.get_by_role("button", name="Open the depot").tap()
         page.get_by_text("too short").wait_for()
         self.check_accessible(page)
-        page.get_by_label("Password").fill("torchlight-42")
+        page.get_by_label("Password").fill("torch light and lamp 42")
         page.get_by_role("button", name="Open the depot").tap()
         page.get_by_role("heading", name="Jobs").wait_for()
         self.whole_job(page)

@@ -227,10 +227,10 @@ class Values(SimpleTestCase):
         self.assertEqual(
             self.faults("wire", {"tag": "x", "length": 3}), ["after.length: expected nothing of that name"]
         )
-        trace = {"steps": [{"at": "soon", "set": {"call": 1}}]}
+        trace = {"steps": [{"at": "soon", "set": {"call": "on", "temp": 31.5, "door": True}}]}
         self.assertEqual(
             self.faults("trace", trace),
-            ["after.steps[0].at: expected a number", "after.steps[0].set.call: expected true or false"],
+            ["after.steps[0].at: expected a number", "after.steps[0].set.call: expected true or false, or a number"],
         )
         self.assertEqual(
             self.faults("defect", {"what": "x"}), ["after.until: expected a value", "after.who: expected a value"]

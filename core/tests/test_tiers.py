@@ -86,7 +86,7 @@ class Tiers(SimpleTestCase):
             "s": {"go": [{"to": "r", "if": {"a": True}}]}, "r": {"go": [{"to": "s", "if": {"b": True}}]}}}  # fmt: skip
         twin = twin_of(small_family(), [small_board(ring), small_board(ring, "S-2")])
         side = twin.pair(1).sides[0]
-        bits = {name: 1 << n for n, name in enumerate(side.inputs)}
+        bits = {name: 1 << n for n, name in enumerate(side.changes.flags)}
         both = bits["a"] | bits["b"]
         self.assertTrue(may_go_round(side))
         self.assertFalse(may_go_round(side, [(both, both)]))
@@ -118,6 +118,6 @@ class OutlookAhead(SimpleTestCase):
         self.assertEqual(limits, {"s": (3, 9), "t": (-1, 9), "u": (-1, -1)})
         counters = [outlook.counter_limits((n,)) for n in range(3)]
         self.assertEqual(counters, [(4,), (4,), (4,)])
-        names = {name: 1 << n for n, name in enumerate(side.inputs)}
+        names = {name: 1 << n for n, name in enumerate(side.changes.flags)}
         self.assertEqual(outlook.inputs_read((2,)), names["a"])  # in u only a is read, and in s nothing
         self.assertEqual(outlook.inputs_read((1,)), names["a"] | names["b"])

@@ -21,6 +21,14 @@ class WhoAsks(AuthenticationMiddleware):
 
 
 def _who(request: HttpRequest) -> Person | AnonymousUser:
+    """Who asks, looked for once; where Django keeps it, others find it who do not want to be the first to ask (the log)."""
+    kept: dict[str, Person | AnonymousUser] = request.__dict__
+    if "_cached_user" not in kept:
+        kept["_cached_user"] = _found(request)
+    return kept["_cached_user"]
+
+
+def _found(request: HttpRequest) -> Person | AnonymousUser:
     """The person whose session it is, where the session says so too, and their password is still the one it was begun with."""
     session = request.session
     said = session.get(auth.SESSION_KEY)

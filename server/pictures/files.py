@@ -13,8 +13,10 @@ from config.errors import Faulty, NotThere
 MOST_BYTES = 12_000_000
 MOST_PIXELS = 60_000_000
 """Of a plain JPEG, which is read at the size that is kept."""
-MOST_AT_ONCE = {"JPEG": 16_000_000, "PNG": 12_000_000, "WEBP": 6_000_000}
+MOST_AT_ONCE = {"JPEG": 12_000_000, "PNG": 12_000_000, "WEBP": 6_000_000}
 """Pixels of any other picture: such a one is in memory whole while it is read, a WebP several times over."""
+IN_FOUR_COLOURS = 3 / 4
+"""What share of it may be in four colours, as print has them."""
 LONGEST_SIDE = 2400
 KINDS = {"JPEG": "jpg", "PNG": "png", "WEBP": "webp"}
 
@@ -44,6 +46,7 @@ def whole(data: bytes) -> Image.Image:
         image = Image.open(BytesIO(data), formats=list(KINDS))
         by_parts = image.format == "JPEG" and _in_one_scan(data)
         most = MOST_PIXELS if by_parts else MOST_AT_ONCE[image.format or ""]
+        most = int(most * IN_FOUR_COLOURS) if image.mode == "CMYK" and not by_parts else most
         if image.width * image.height > most:
             kind = "" if by_parts else " in a picture of this kind"
             raise Faulty(

@@ -77,15 +77,16 @@ class Written:
     longest: int = 200
     flags: bool = True
     """Whether yes and no are among them."""
+    texts: bool = True
 
     def check(self, value: Any) -> Any:
         """The value as it was written. Raises what pydantic shows as one fault."""
-        if isinstance(value, str):
+        if isinstance(value, str) and self.texts:
             if len(value) > self.longest:
                 raise PydanticCustomError("text", f"a text of at most {self.longest} characters")
         elif not isinstance(value, int | float) or not isfinite(value) or (isinstance(value, bool) and not self.flags):
             words = "a number, a text, true or false" if self.flags else "a number or a text"
-            raise PydanticCustomError("scalar", words)
+            raise PydanticCustomError("scalar", words if self.texts else "true or false, or a number")
         elif not isinstance(value, bool):
             if abs(value) > LARGEST:
                 raise PydanticCustomError("number", "a number between -1e9 and 1e9")
@@ -96,8 +97,9 @@ class Written:
         return core_schema.no_info_plain_validator_function(self.check)
 
     def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
-        kinds = [{"type": "string", "maxLength": self.longest}, {"type": "number"}]
-        return {"anyOf": [*kinds, {"type": "boolean"}] if self.flags else kinds}
+        text: list[dict[str, Any]] = [{"type": "string", "maxLength": self.longest}] if self.texts else []
+        flag = [{"type": "boolean"}] if self.flags else []
+        return {"anyOf": [*text, {"type": "number"}, *flag]}
 
 
 Beyond = Literal["above", "below"]
@@ -110,6 +112,8 @@ Number = Annotated[float, Within()]
 Scalar = Annotated[str | bool | float, Written()]
 RevisionTaken = Annotated[int, Within(1, whole=True)]
 """The number of a profile's revision."""
+OnOrGone = Annotated[bool | float, Written(texts=False)]
+"""How an input stands: on or off, or where a level went."""
 Position = Annotated[str | float, Written(flags=False)]
 """How an element stands, as its board writes it."""
 

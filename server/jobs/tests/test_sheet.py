@@ -83,6 +83,7 @@ class Queries(QueryCounts):
             self.counted(3, path)
 
     def test_a_comparison_and_its_candidates_ask_the_database_no_more_once_profiles_are_known(self) -> None:
-        for path, queries in (("comparison", 3), ("candidates", 13), ("boards/original", 3)):
-            self.get(f"jobs/{self.job(5).pk}/{path}")
+        for path, queries in (("comparison", 3), ("candidates", 3), ("boards/original", 3)):
+            for _ in range(2):  # whoever looks first has the parts desk asked, which is new to the catalogue
+                self.get(f"jobs/{self.job(5).pk}/{path}")
             self.counted(queries, f"jobs/{self.job(5).pk}/{path}")

@@ -4818,7 +4818,7 @@ export interface components {
             at: number;
             /** Set */
             set: {
-                [key: string]: boolean | number;
+                [key: string]: number | boolean;
             };
         };
         /**
