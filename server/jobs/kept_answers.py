@@ -21,7 +21,7 @@ from django.utils.deprecation import MiddlewareMixin
 from django.utils.http import parse_etags
 
 from bench.kept import SOURCE
-from jobs.models import CatalogueChange, KeptAnswer
+from jobs.models import KeptAnswer
 from people.models import Person
 from twincore.job import TARGETS
 
@@ -65,7 +65,7 @@ select concat_ws(' ', family_revision_id, original_revision_id, replacement_revi
                      where id in (other.original_revision_id, other.replacement_revision_id)))), ' ' order by name)
      from jobs_otherboard other where job_id = job.id),
   (select string_agg(current_id::text, ' ' order by id) from catalogue_guide),
-  (select concat(count(*), ' ', max(id), date_trunc('minute', now())) from jobs_cataloguechange where %s),
+  (select concat(string_agg(id::text, ' ' order by id), date_trunc('minute', now())) from jobs_cataloguechange where %s),
   (select string_agg(concat(xmin, ctid), ' ' order by id) from jobs_job other
     where %s = 'earlier' and other.id <> job.id and other.depot_id = job.depot_id and other.machine_key = job.machine_key)),
   kept.version, kept.body
@@ -151,9 +151,6 @@ def keep(path: str, version: str, body: bytes, now: datetime) -> None:
 
 def forget_old(now: datetime) -> int:
     """Forget what nobody asked for anew in a week; how many answers that were."""
-    # the new one first: what is counted afterwards was never counted before
-    last = CatalogueChange.objects.create()
-    CatalogueChange.objects.filter(pk__lt=last.pk).delete()
     return KeptAnswer.objects.filter(at__lt=now - KEPT_FOR).delete()[0]
 
 

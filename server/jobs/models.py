@@ -124,7 +124,7 @@ class Entry(models.Model):
 
 class CatalogueChange(models.Model):
     """One statement that changed boards, kinds of machine, guides, cross-references, outcomes or offers: written by the database
-    itself (a trigger of each table). How many are seen, and the last of them, is a version of all that was seen.
+    itself (a trigger of each table), old ones let go by it too. Which of them are seen is a version of all that was seen.
     """
 
 
