@@ -18,7 +18,11 @@ class Account(BrowserTestCase):
             patch("django_otp.plugins.otp_totp.models.time.time", lambda: now),
             self.page(size=PHONE, touch=True) as page,
         ):
-            page.goto(f"{self.live_server_url}/account")
+            page.get_by_text("Menu").tap()
+            page.get_by_role("link", name="How you sign in").tap()
+            page.get_by_role("heading", name="How you sign in").wait_for()
+            # the menu does not stay open over the page that it led to
+            page.get_by_role("button", name="Sign out").wait_for(state="hidden")
             page.get_by_role("button", name="Set up a device").tap()
             secret = page.locator("p.font-mono").inner_text().replace(" ", "")
             page.get_by_label("The code it shows").fill(code_at(secret, now))

@@ -6,6 +6,7 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests import large_boards, random_boards
+from tests.against_ticks import AgainstTicks, Made
 from tests.builders import (
     CASES,
     case_twin,
@@ -17,11 +18,10 @@ from tests.builders import (
     small_family,
     twin_of,
 )
-from tests.tick_search import Plain, Settles, fewest_changes
+from tests.tick_search import Plain, Settles
 from twincore import behaviour, profile
 from twincore.behaviour.heading import Heading
 from twincore.behaviour.lockstep import in_lockstep
-from twincore.behaviour.simulate import run_values
 from twincore.behaviour.stepwise import step_for_step
 from twincore.behaviour.zones import ExactSearch
 from twincore.errors import DocumentError, EndlessLoopError, UndecidedError
@@ -29,7 +29,7 @@ from twincore.errors import DocumentError, EndlessLoopError, UndecidedError
 TICK = Fraction(1, 4)
 
 
-def random_pair(seed: int) -> tuple[dict[str, Any], list[dict[str, Any]], behaviour.Twin] | None:
+def random_pair(seed: int) -> Made:
     """A random family and two boards, the second mostly a small change of the first; None where one is refused."""
     rng = Random(seed)
     family = random_boards.family_document(rng)
@@ -116,43 +116,12 @@ class Simulate(SimpleTestCase):
             behaviour.simulate(looping, profile.factory_record(looping), family, start)
 
 
-class ProveAgainstTicks(SimpleTestCase):
+class ProveAgainstTicks(AgainstTicks):
     """The exact search against an explicit search in quarter seconds, on random pairs with timers of one to three seconds."""
 
     def test_fewest_changes_agree(self) -> None:
-        met = {"different": 0, "identical": 0, "endless": 0}
-        for seed in range(2000, 2180):
-            made = random_pair(seed)
-            if made is None:
-                continue
-            family, boards, twin = made
-            try:
-                expected = fewest_changes(family, boards, [dict(v) for v in twin.values], most=40_000)
-                proof = behaviour.prove(twin)
-            except (Settles, EndlessLoopError):
-                continue
-            if expected == "large":
-                continue
-            changes = proof.counter_case.changes if proof.counter_case else None
-            if expected == "endless":
-                self.assertEqual((proof.verdict, changes), ("not proved", None), seed)
-                self.check_ways_in(proof, twin)
-                met["endless"] += 1
-                continue
-            self.assertEqual(changes, expected, (seed, proof.verdict, proof.method))
-            if changes is None:
-                self.assertEqual(proof.endless, (), seed)
-            met["different" if changes is not None else "identical"] += 1
+        met = self.agreeing((seed, random_pair(seed)) for seed in range(2000, 2180))
         self.assertGreater(min(met.values()), 12)
-
-    def check_ways_in(self, proof: behaviour.Proof, twin: behaviour.Twin) -> None:
-        """Each way to an endless loop, played on its board alone, ends in one."""
-        self.assertTrue(proof.endless)
-        for each in proof.endless:
-            index = [board.part_number for board in (twin.original, twin.replacement)].index(each.board)
-            board, last = (twin.original, twin.replacement)[index], each.steps[-1].at if each.steps else 0
-            with self.assertRaises(EndlessLoopError):
-                run_values(board, twin.values[index], twin.family, profile.Scenario("", each.steps, last + 100))
 
     def test_a_counter_case_is_found_beside_an_endless_loop(self) -> None:
         # a goes round at once; a second later, c alone tells the two apart

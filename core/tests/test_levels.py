@@ -6,12 +6,14 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests import random_boards
+from tests.against_ticks import AgainstTicks, Made
 from tests.builders import CHAMBER, chamber, encoded, small_board, twin_of
 from tests.cost import rounds
-from tests.tick_search import Plain, Settles, changes_from, fewest_changes, floors
+from tests.tick_search import Plain, Settles, changes_from, floors
 from twincore import behaviour, profile
+from twincore.behaviour.drafting import draft_behaviour
 from twincore.behaviour.simulate import run_values
-from twincore.errors import DocumentError, EndlessLoopError
+from twincore.errors import DocumentError, EndlessLoopError, TwinError
 from twincore.workshop.sentences import names_of, state_cells, state_node
 
 
@@ -25,7 +27,7 @@ def heater(on_below: Any, off_from: Any) -> dict[str, Any]:
     }
 
 
-def random_pair(seed: int) -> tuple[dict[str, Any], list[dict[str, Any]], behaviour.Twin] | None:
+def random_pair(seed: int) -> Made:
     rng = Random(seed)
     family = random_boards.with_level(rng, random_boards.family_document(rng))
     one = random_boards.reading_level(rng, random_boards.board_document(rng, family, "A"))
@@ -38,7 +40,7 @@ def random_pair(seed: int) -> tuple[dict[str, Any], list[dict[str, Any]], behavi
         return None
 
 
-class Proving(SimpleTestCase):
+class Proving(AgainstTicks):
     def twin(self, one: dict[str, Any], other: dict[str, Any], sets: tuple[int, int] = (30, 30)) -> behaviour.Twin:
         boards = [
             small_board(each, number, functions={"set": {"fixed": at}})
@@ -76,26 +78,7 @@ class Proving(SimpleTestCase):
         self.assertEqual(dict(proof.counter_case.steps[-1].set), {"temp": 60})
 
     def test_fewest_changes_agree_with_a_search_in_ticks(self) -> None:
-        met = {"different": 0, "identical": 0, "endless": 0}
-        for seed in range(rounds(160, 5000)):
-            made = random_pair(seed)
-            if made is None:
-                continue
-            family, boards, twin = made
-            try:
-                expected = fewest_changes(family, boards, [dict(v) for v in twin.values], most=40_000)
-                proof = behaviour.prove(twin)
-            except (Settles, EndlessLoopError):
-                continue
-            if expected == "large":
-                continue
-            changes = proof.counter_case.changes if proof.counter_case else None
-            if expected == "endless":
-                self.assertEqual((proof.verdict, changes), ("not proved", None), seed)
-                met["endless"] += 1
-                continue
-            self.assertEqual(changes, expected, (seed, proof.verdict, proof.method))
-            met["different" if changes is not None else "identical"] += 1
+        met = self.agreeing((seed, random_pair(seed)) for seed in range(rounds(160, 5000)))
         self.assertGreater(min(met.values()), 6, met)
 
 
@@ -207,3 +190,21 @@ class Documents(SimpleTestCase):
             read = state_node(cells, {}, names)
             self.assertEqual(profile.document.jsonable(read["go"]), node["go"], cells)
             self.assertEqual(profile.document.jsonable(read["on"]), node["on"], cells)
+
+    def test_no_draft_is_made_of_runs_in_which_a_level_changes(self) -> None:
+        family = profile.parse_family(encoded(chamber()))
+        board = profile.parse_board(encoded(small_board(None, functions={"set": {"fixed": 30}})))
+        seen = [{"at": 2, "output": "x", "on": True}]
+        trace = {"format": "worthy-twin/trace", "version": 1, "part_number": "S-1", "until": 9, "seen": seen}
+        run = profile.parse_trace(encoded({**trace, "steps": [{"at": 1, "set": {"temp": 40}}]}), family)
+        with self.assertRaisesRegex(TwinError, "no level changes"):
+            draft_behaviour(board, family, [run])
+
+    def test_where_a_board_goes_round_is_said_with_the_level(self) -> None:
+        ring = {"start": "s", "states": {
+            "s": {"go": [{"to": "r", "if": {"temp": {"from": 20}}}]}, "r": {"go": [{"to": "s", "if": {"temp": {"from": 20}}}]}}}  # fmt: skip
+        board = profile.parse_board(encoded(small_board(ring, functions={"set": {"fixed": 30}})))
+        family = profile.parse_family(encoded({**chamber(), "rest": {"power": True, "temp": 0}}))
+        steps = (profile.Step(1, (("temp", 50),)),)
+        with self.assertRaisesRegex(EndlessLoopError, "power on, .*temp 40"):
+            run_values(board, {"set": 30}, family, profile.Scenario("", steps, 2))

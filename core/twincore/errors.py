@@ -39,12 +39,9 @@ class UndecidedError(TwinError):
 class EndlessLoopError(TwinError):
     """A board never settles: more transitions in one settling than the format allows."""
 
-    def __init__(self, part_number: str, states: Sequence[str], inputs: Mapping[str, Any]) -> None:
-        self.part_number, self.states, self.inputs = part_number, tuple(states), inputs
-        said = {True: "on", False: "off"}
-        shown = ", ".join(
-            f"{name} {said[each] if isinstance(each, bool) else f'{float(each):g}'}" for name, each in inputs.items()
-        )
+    def __init__(self, part_number: str, states: Sequence[str], inputs: Mapping[str, str]) -> None:
+        self.part_number, self.states = part_number, tuple(states)
+        shown = ", ".join(f"{name} {stands}" for name, stands in inputs.items())
         super().__init__(
             f"behaviour.states: expected a board that settles, but {part_number} goes round "
             f"{' > '.join(states)} without end while {shown}"

@@ -12,7 +12,7 @@ from config.errors import Changed, Faulty, NotThere, Refused
 from jobs.cases import case_of
 from jobs.confirming import settles
 from jobs.ledger.chaining import attachment_of, chain, closed_as
-from jobs.ledger.room import check_room
+from jobs.ledger.room import take_room
 from jobs.models import Entry, Job
 from jobs.queries import as_read
 from jobs.sheets import LEFT_OUT, LOADED, keep, sheet, with_revisions
@@ -108,7 +108,6 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
         return job
     target = declared(new.target)
     check_open(job, new.target)
-    check_room(job, new.target)
     takes_back = _check_void(job, new)
     job = sheet(job, board_of(new.target, new.board))
     _check_unchanged(job, new)
@@ -131,6 +130,7 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
         board=made.board, before=before, after=made.after, adds=made.adds or None, reason=made.reason, read_how=new.read_how,
         attachment=attachment_of(job, new.target, made.after),
     )  # fmt: skip
+    take_room(job, entry)
     chain(job, entry)
     try:
         with transaction.atomic():

@@ -29,6 +29,7 @@ class Job(models.Model):
     state = models.JSONField(default=dict)
     step = models.CharField(max_length=16, default="rule_out")
     entry_count = models.PositiveIntegerField(default=0)
+    said = models.PositiveIntegerField(default=0, help_text="Bytes of what its entries say, as JSON.")
     changed_at = models.DateTimeField()
     origin = models.JSONField(null=True, help_text="Where it was imported from: id, number and depot there, and when.")
 

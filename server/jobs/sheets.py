@@ -78,7 +78,7 @@ def sheets_of(job: Job) -> list[Job]:
 
 
 CHANGES = (
-    "closed_at", "family_revision", "original_revision", "replacement_revision", "state", "step", "entry_count", "changed_at",
+    "closed_at", "family_revision", "original_revision", "replacement_revision", "state", "step", "entry_count", "said", "changed_at",
 )  # fmt: skip
 """What of a job's row an entry may change."""
 

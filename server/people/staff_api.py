@@ -74,7 +74,7 @@ class HappenedShown(Schema):
 def list_people(request: HttpRequest, paging: Query[Paging]) -> dict[str, Any]:
     """Everybody of the depot."""
     me = person_of(request)
-    return paged(staffing.people_of(me), paging, lambda each: _shown(each, me))
+    return paged(staffing.people_of(me), paging, lambda each: _line(each, me, each.asked))  # type: ignore[attr-defined]
 
 
 @router.post("/people", response=PersonShown)
@@ -130,7 +130,11 @@ def list_what_happened(request: HttpRequest, paging: Query[Paging]) -> dict[str,
 
 
 def _shown(person: Person, me: Person) -> dict[str, Any]:
+    return _line(person, me, second_factor.is_asked_of(person))
+
+
+def _line(person: Person, me: Person, asked: bool) -> dict[str, Any]:
     return {
         "username": person.username, "name": person.get_full_name(), "role": person.role, "active": person.is_active,
-        "you": person.pk == me.pk, "second_factor": person.asked if hasattr(person, "asked") else second_factor.is_asked_of(person),
+        "you": person.pk == me.pk, "second_factor": asked,
     }  # fmt: skip

@@ -12,7 +12,7 @@ from itertools import chain, pairwise
 from twincore.profile import Family, Number, Value
 from twincore.profile.behaviour import Behaviour
 from twincore.profile.levels import Band, Condition, Level
-from twincore.profile.values import tidy
+from twincore.profile.values import stands, tidy
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,10 +117,10 @@ class Changes:
         """A value in the cell where a level stands: its middle, or the only one that it has."""
         return tidy(Fraction(sum(self._cell(name, inputs))) / 2)
 
-    def named(self, inputs: int) -> dict[str, bool | Number]:
-        """How the inputs stand, by name."""
-        flags: dict[str, bool | Number] = {name: bool(inputs & self.flag(name)) for name in self.flags}
-        return flags | {name: self._inside(name, inputs) for name in self.levels}
+    def named(self, inputs: int) -> dict[str, str]:
+        """How the inputs stand, by name and in words."""
+        flags = {name: stands(bool(inputs & self.flag(name))) for name in self.flags}
+        return flags | {name: stands(self._inside(name, inputs)) for name in self.levels}
 
 
 def changes_of(family: Family, boards: Iterable[tuple[Behaviour, Mapping[str, Value]]]) -> Changes:

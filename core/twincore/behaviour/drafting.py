@@ -42,6 +42,9 @@ def draft_behaviour(board: Board, family: Family, traces: Sequence[Trace]) -> Dr
     """States and times that make the traces of a board. Raises TwinError where there is nothing to go by."""
     if not traces or not any(trace.seen for trace in traces):
         raise TwinError("traces: expected at least one trace in which something was seen")
+    if any(not isinstance(value, bool) for trace in traces for step in trace.scenario.steps for _, value in step.set):
+        # where it passed a threshold is seen, but not which
+        raise TwinError("traces: expected runs in which no level changes; write the guards that read one by hand")
     nodes = [_Node(frozenset(), {})]
     for trace in traces:
         _grow(nodes, trace)

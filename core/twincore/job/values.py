@@ -78,6 +78,7 @@ class Written:
     flags: bool = True
     """Whether yes and no are among them."""
     texts: bool = True
+    """Whether texts are among them."""
 
     def check(self, value: Any) -> Any:
         """The value as it was written. Raises what pydantic shows as one fault."""
@@ -112,7 +113,7 @@ Number = Annotated[float, Within()]
 Scalar = Annotated[str | bool | float, Written()]
 RevisionTaken = Annotated[int, Within(1, whole=True)]
 """The number of a profile's revision."""
-OnOrGone = Annotated[bool | float, Written(texts=False)]
+InputStands = Annotated[bool | float, Written(texts=False)]
 """How an input stands: on or off, or where a level went."""
 Position = Annotated[str | float, Written(flags=False)]
 """How an element stands, as its board writes it."""

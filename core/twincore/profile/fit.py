@@ -101,7 +101,8 @@ def _check_behaviour(board: Board, behaviour: Behaviour, family: Family, faults:
         elif name not in board.functions and definition.if_absent is None:
             faults.add(place, f'expected a function of this board, for the family says no "if_absent" for {name}')
         elif ".when." not in place and not definition.numeric:
-            faults.add(place, f'expected a number of seconds or a function with numbers, found "{name}"')
+            amount = "a number" if ".if." in place else "a number of seconds"
+            faults.add(place, f'expected {amount} or a function with numbers, found "{name}"')
 
 
 def _check_asked(name: str, wanted: bool | Band, family: Family, place: str, faults: FaultList) -> None:

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from twincore.profile.faults import FaultList
+from twincore.profile.faults import FaultList, known
 from twincore.profile.values import Number, Value, as_number, is_number
 
 
@@ -36,10 +36,6 @@ class Limit:
     def at(self, values: Mapping[str, Value]) -> Number:
         """The threshold where the board's functions have these values."""
         return self.number + as_number(values[self.function]) if self.function else self.number
-
-    def __str__(self) -> str:
-        plus = f" {'+' if self.number > 0 else '−'} {abs(float(self.number)):g}" if self.number else ""
-        return f"{self.function}{plus}" if self.function else f"{float(self.number):g}"
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,12 +103,10 @@ def _level(node: Mapping[str, Any], place: str, faults: FaultList) -> Level | No
 
 def check_change(name: str, value: object, inputs: Inputs, place: str, faults: FaultList) -> None:
     """A change of an input to a value: the input must be one, and the value one that it can have."""
+    level = inputs.get(name)
     if name not in inputs:
-        return faults.add(place, f"expected an input of the family ({', '.join(inputs)})")
-    level = inputs[name]
-    if level is None:
-        if not isinstance(value, bool):
-            faults.add(place, "expected true or false")
-    elif not level.accepts(value):
+        faults.add(place, f"expected an input of the family ({known(inputs)})")
+    elif level is None and not isinstance(value, bool):
+        faults.add(place, "expected true or false")
+    elif level is not None and not level.accepts(value):
         faults.add(place, f"expected {level.wanted()}")
-    return None

@@ -36,6 +36,11 @@ def exact(text: str) -> Number:
     return tidy(number)
 
 
+def stands(value: bool | Number | float) -> str:
+    """How an input stands, in a word: on, off, or the value of a level."""
+    return ("on" if value else "off") if isinstance(value, bool) else f"{float(value):g}"
+
+
 def tidy(number: Number) -> Number:
     """The same number, as an int where it is whole."""
     return number.numerator if number.denominator == 1 else number

@@ -106,6 +106,7 @@ def _counter_cases(family: Family, twin: Twin | None, case: CounterCase, does: D
     found = [_of_case("counter-case", case, "counter-case", family, does)]
     if twin is None or not found[0].cannot:
         return found
+    # a level that cannot be made is not kept away so: a way around it may need it too
     held = tuple(
         {name: not family.rest[name]}
         for name, each in does.forcing.items()

@@ -4,6 +4,7 @@ from twincore.behaviour import make_twin, prove
 from twincore.errors import DocumentError, EndlessLoopError, Fault
 from twincore.profile import Board, Family, Step, check_board_in_family, factory_record, parse_board, warnings_of
 from twincore.profile.behaviour import State, Transition
+from twincore.profile.values import stands
 from twincore.workshop.chart_checks import Finding, check_chart
 from twincore.workshop.draft import Draft, document_bytes
 
@@ -91,5 +92,5 @@ def _rounds(board: Board, family: Family) -> list[Finding]:
 
 
 def _way(steps: tuple[Step, ...]) -> str:
-    changes = [f"{name} {'on' if value else 'off'}" for step in steps for name, value in step.set]
+    changes = [f"{name} {stands(value)}" for step in steps for name, value in step.set]
     return ", ".join(changes) or "it has power"

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.profile import Family
-from twincore.profile.values import exact
+from twincore.profile.values import exact, stands
 from twincore.workshop.values import read_flag, read_seconds, read_value, value_text
 
 OF_CLOCK = re.compile(r"(.+?)\s+of\s+(\S+)")
@@ -212,7 +212,7 @@ def _limit(said: str, names: Names) -> Any:
 def condition_text(name: str, value: Any) -> str:
     """What a guard asks of an input, as its cell says it."""
     if not isinstance(value, dict):
-        return f"{name} {'on' if value else 'off'}"
+        return f"{name} {stands(value)}"
     return name + "".join(f" {key} {_limit_text(value[key])}" for key in ("from", "below") if key in value)
 
 

@@ -10,6 +10,7 @@ from typing import Any
 from bench.schemas import ShownAt
 from jobs.steps.prove.schemas import MeasuredShown
 from twincore.profile import Board, hanging_of
+from twincore.profile.values import stands
 
 WIDTH, LEFT, ROW, BAR = 620, 130, 26, 5
 
@@ -30,7 +31,14 @@ def tracks_svg(run: MeasuredShown, titles: dict[str, str], rest: Mapping[str, An
     y = 14.0
     for name in inputs:
         parts.append(_label(titles.get(name, name), y + 4))
-        parts += [_line(a, b, y, until, ("#5c574d", 1.2, "butt", "")) for a, b in _input_spans(run, name, rest)]
+        values = [(float(step["at"]), step["set"][name]) for step in run.steps if name in step["set"]]
+        first = rest.get(name, False)
+        if isinstance(first, bool):
+            spans = _input_spans(values, first, run.until)
+            parts += [_line(a, b, y, until, ("#5c574d", 1.2, "butt", "")) for a, b in spans]
+        else:
+            # of a level its values, each where it was reached
+            parts += [_value(at, value, y + 4, until) for at, value in [(0.0, first), *values]]
         y += 15
     y += 4
     for name in shown:
@@ -64,6 +72,10 @@ def _label(text: str, y: float) -> str:
     return f'<text x="0" y="{y:g}" font-size="10" fill="#1d1b19">{escape(text[:24])}</text>'
 
 
+def _value(at: float, value: Any, y: float, until: float) -> str:
+    return f'<text x="{_x(at, until):.1f}" y="{y:g}" font-size="9" fill="#5c574d">{stands(value)}</text>'
+
+
 def _axis(y: float, until: float) -> list[str]:
     step = next(s for s in (1, 2, 5, 10, 20, 60, 120, 300, 600, 1800, 3600, 1e9) if until / s <= 8)
     marks = [i * step for i in range(int(until / step) + 1)]
@@ -90,15 +102,16 @@ def _spans(track: Sequence[ShownAt], name: str, until: float) -> list[Span]:
     return found if begun is None else [*found, (begun, until)]
 
 
-def _input_spans(run: MeasuredShown, name: str, rest: Mapping[str, Any]) -> list[Span]:
-    on, begun = rest.get(name, False) is True, 0.0
+def _input_spans(values: Sequence[tuple[float, bool]], rest: bool, until: float) -> list[Span]:
+    """When an input is on."""
+    on, begun = rest, 0.0
     found: list[Span] = []
-    for step in run.steps:
-        if name in step["set"] and step["set"][name] != on:
+    for at, value in values:
+        if value != on:
             if on:
-                found.append((begun, float(step["at"])))
-            on, begun = step["set"][name], float(step["at"])
-    return [*found, (begun, run.until)] if on else found
+                found.append((begun, at))
+            on, begun = value, at
+    return [*found, (begun, until)] if on else found
 
 
 def bank_svg(board: Board, element: str, written: str) -> str:

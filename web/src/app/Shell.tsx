@@ -4,7 +4,7 @@ import { EVERY_BOARD } from "@/features/catalogue/api";
 import { SignInPage } from "@/features/session/SignInPage";
 import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
-import { Link, Outlet } from "@tanstack/react-router";
+import { Link, Outlet, useLocation } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { KeySheet } from "./KeySheet";
 import { useTheme, type Theme } from "./theme";
@@ -15,6 +15,7 @@ const LINK = "min-h-11 px-1 py-2.5 no-underline [&.active]:border-b-4 [&.active]
 export function Shell() {
   const session = useSession();
   const signOut = useSignOut();
+  const page = useLocation({ select: (location) => location.pathname });
   const [keys, setKeys] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -78,7 +79,8 @@ export function Shell() {
               Workshop
             </Link>
           </nav>
-          <details className="relative ml-auto">
+          {/* another page, another menu: it does not stay open over where it led */}
+          <details key={page} className="relative ml-auto">
             <summary className="min-h-11 py-2.5">
               <span className="sm:hidden">Menu</span>
               <span className="hidden sm:inline">{session.data.name}</span>

@@ -7,7 +7,7 @@ from typing_extensions import TypedDict
 
 from twincore.job.target import EntryMade, Need, Numbered, Signed, Step, Target, numbered, signed
 from twincore.job.targets.recognise import BoardName
-from twincore.job.values import Line, Number, OnOrGone, Position, Text, Within, Word, YesNo, closed
+from twincore.job.values import InputStands, Line, Number, Position, Text, Within, Word, YesNo, closed
 
 QuickWay = Literal["whole", "one by one"]
 Settlement = Literal["was wired wrong", "machine was modified", "no wire was there"]
@@ -68,7 +68,7 @@ class StepSaid(TypedDict):
     """Inputs that changed at a time (seconds): on or off, or where a level went."""
 
     at: Number
-    set: dict[Line, OnOrGone]
+    set: dict[Line, InputStands]
 
 
 @closed
