@@ -54,7 +54,7 @@ class Pictures(BrowserTestCase):
             user = "corm" if name == "workshop" else "wennick"
             with self.page(user, dark=dark, size=PHONE if phone else DESK) as page:
                 show(page)
-                page.wait_for_load_state("networkidle")
+                self.settled(page)
                 whole = name not in ("jobs", "workshop", "wires", "measured-dark", "fit-phone-dark")
                 if whole:
                     page.emulate_media(media="print")

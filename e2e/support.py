@@ -1,5 +1,6 @@
 """A real browser against a real server with the demo world in it."""
 
+import re
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime
@@ -115,6 +116,28 @@ class BrowserTestCase(LiveServerTestCase):
     def saved(self, page: Page) -> None:
         """Wait until the server has everything."""
         page.get_by_text("Everything is saved").wait_for()
+
+    def settled(self, page: Page) -> None:
+        """Wait until nothing says that it loads and the page has kept its height for a second and a half."""
+        page.wait_for_function(
+            """() => {
+                const height = document.documentElement.scrollHeight
+                const loads = [...document.querySelectorAll("[role=status]")].some(e => e.innerText.endsWith("…"))
+                if (loads || window.lastHeight !== height) {
+                    window.lastHeight = height
+                    window.keptSince = Date.now()
+                }
+                return Date.now() - window.keptSince > 1500
+            }"""
+        )
+
+    def unfold(self, page: Page, part: str | re.Pattern[str], exact: bool = False) -> None:
+        """Open a step or a part of it, whether or not the sheet opens it by itself meanwhile."""
+        button = page.get_by_role("button", name=part, exact=exact).first
+        button.wait_for()
+        self.settled(page)
+        if button.get_attribute("aria-expanded") == "false":
+            button.click()
 
     def make_safe(self, page: Page) -> None:
         """Every hold point, one after another as it comes; a wait longer than a test's patience is skipped with a reason."""

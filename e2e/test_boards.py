@@ -65,17 +65,13 @@ class TwoBoards(BrowserTestCase):
             for place in places:
                 page.keyboard.press(place)
             self.saved(page)
-        wires = page.get_by_role("button", name=re.compile("^Wires(?! to)"))
-        if wires.get_attribute("aria-expanded") == "false":
-            wires.click()
+        self.unfold(page, re.compile("^Wires(?! to)"))
         self.record_plugs(page)
         page.get_by_role("button", name="The record is complete").click()
         self.saved(page)
 
     def wire_between(self, page: Page) -> None:
-        part = page.get_by_role("button", name="Wires to the machine’s other boards")
-        if part.get_attribute("aria-expanded") == "false":
-            part.click()
+        self.unfold(page, "Wires to the machine’s other boards")
         page.get_by_label("Here, on Drive board").select_option("D2.3")
         page.get_by_label("There, on Mixer board").select_option("J1.6")
         page.get_by_role("button", name="Keep this wire between the boards").click()

@@ -43,6 +43,4 @@ class BurntBoard(BrowserTestCase):
         page.get_by_role("button", name="Take TVH-2210-C").tap()
         page.get_by_role("button", name="Choose Replacement: TVH-2210-C").wait_for()
         self.saved(page)
-        record = page.get_by_role("button", name="Record", exact=True)
-        if record.get_attribute("aria-expanded") == "false":
-            record.tap()
+        self.unfold(page, "Record", exact=True)

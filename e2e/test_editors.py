@@ -17,9 +17,7 @@ class Editors(BrowserTestCase):
         page.get_by_role("button", name=f"This is it: {board}", exact=True).click()
         self.make_safe(page)
         page.get_by_role("button", name="Make safe").first.click()
-        record = page.get_by_role("button", name="Record", exact=True)
-        if record.get_attribute("aria-expanded") == "false":
-            record.click()
+        self.unfold(page, "Record", exact=True)
 
     def test_parameters_programs_and_what_cannot_be_read(self) -> None:
         with self.page(size=PHONE, touch=True) as page:

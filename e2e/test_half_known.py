@@ -41,7 +41,7 @@ class HalfKnown(SketchTestCase):
         page.get_by_label("Machine", exact=True).fill("Tray washer 1")
         page.get_by_role("button", name="Open job").tap()
         page.get_by_role("region", name="Next").wait_for()
-        page.wait_for_load_state("networkidle")  # a list of kinds pushes down what stands below
+        self.settled(page)  # a list of kinds pushes down what stands below
         page.get_by_text("It was tested already").tap()
         page.get_by_label("What was measured").fill("scorched beside the fuse")
         page.get_by_role("button", name="The board is the cause").tap()

@@ -38,18 +38,14 @@ class Kit(BrowserTestCase):
         self.assertEqual((kept["bracket"]["measured_mm"], kept["humidity"]["done"]), (42.5, False))
 
     def another_number_is_told(self, page: Page) -> None:
-        part = page.get_by_role("button", name="The board in your hand")
-        if part.get_attribute("aria-expanded") == "false":
-            part.tap()
+        self.unfold(page, "The board in your hand")
         page.get_by_text("It says something else").tap()
         page.get_by_label("What stands on it").fill("UMC 46-001")
         page.get_by_role("button", name="Is that the one?").tap()
         page.get_by_text("It says UMC 46-001; chosen was UMC 48-200").first.wait_for()
 
     def steps(self, page: Page) -> None:
-        part = page.get_by_role("button", name="Fit the kit")
-        if part.get_attribute("aria-expanded") == "false":
-            part.tap()
+        self.unfold(page, "Fit the kit")
         first = page.get_by_role("listitem").filter(has_text="Screw the bracket on")
         first.get_by_label("Measured, mm").fill("47")
         first.get_by_role("button", name="Done: Screw the bracket on").tap()

@@ -31,12 +31,6 @@ class MiddleTestCase(BrowserTestCase):
         page.get_by_role("button", name=f"Choose Replacement: {replacement}").wait_for()
         self.saved(page)
 
-    def part(self, page: Page, name: str) -> None:
-        """Open a part of a step."""
-        button = page.get_by_role("button", name=name).first
-        if button.get_attribute("aria-expanded") == "false":
-            button.click()
-
 
 class OnThePort(MiddleTestCase):
     """The board's stand-in on its service port, over a real connection."""
@@ -73,7 +67,7 @@ class OnThePort(MiddleTestCase):
             page.get_by_label("Clock and bake programs").fill("see the card")
             page.get_by_label("Clock and bake programs").press("Enter")
             self.saved(page)
-            self.part(page, "What it was seen to do")
+            self.unfold(page, "What it was seen to do")
             page.get_by_label("What is run").fill("Call for heat")
             page.get_by_role("button", name="Time it over the port").click()
             page.get_by_text("watched over the port").wait_for()
@@ -89,7 +83,7 @@ class OnThePort(MiddleTestCase):
             page.get_by_text(re.compile("All [0-9]+ functions alike")).or_(
                 page.get_by_text("off register")
             ).first.wait_for()
-            self.part(page, "Keys")
+            self.unfold(page, "Keys")
             page.get_by_text("Must then show").first.wait_for()
             self.check_accessible(page)
             with page.expect_download() as download:
@@ -111,7 +105,7 @@ class OnThePort(MiddleTestCase):
             page.get_by_text("Nothing more can be asked of it").wait_for()
             self.check_accessible(page)
             self.make_safe(page)
-            self.part(page, "With power")
+            self.unfold(page, "With power")
             for place in range(4):
                 page.get_by_role("button", name="? unreadable").nth(place).click()
             page.get_by_role("radio", name="2", exact=True).first.click()
@@ -135,7 +129,7 @@ class Draft(MiddleTestCase):
         with self.page("corm") as page:
             self.start(page, "OFN-K2", "TVH-2210-B", "to check", "the kit has no profile yet")
             page.get_by_role("button", name="Record", exact=True).click()
-            self.part(page, "What it was seen to do")
+            self.unfold(page, "What it was seen to do")
             page.get_by_label("What is run").fill("Call")
             page.get_by_role("button", name="Time it by tapping").click()
             made, seen = (page.get_by_role("group", name=name) for name in ("You make happen", "You see"))
@@ -190,7 +184,7 @@ class Schools(MiddleTestCase):
             self.assertEqual(page.get_by_role("button", name="Confirm this plan").count(), 0)
             page.get_by_text("Position for position: what the machine would then do").click()
             page.get_by_text("The replacement shows").last.wait_for()
-            self.part(page, "Wires")
+            self.unfold(page, "Wires")
             page.get_by_text("goes into C1, and does not belong there").wait_for()
             self.check_accessible(page)
             whole = page.get_by_role("region", name="Follow one school in everything")
@@ -207,7 +201,7 @@ class Pictures(MiddleTestCase):
         with tempfile.TemporaryDirectory() as folder, override_settings(MEDIA_ROOT=folder), self.page() as page:
             page.get_by_role("link", name="Fennick and Daughters").click()
             page.get_by_label("S1 typed").wait_for()
-            self.part(page, "Pictures")
+            self.unfold(page, "Pictures")
             wrong = Path(folder) / "board.jpg"
             wrong.write_text("this is no picture")
             page.get_by_label("Add pictures").set_input_files(wrong)
@@ -246,7 +240,7 @@ class Pictures(MiddleTestCase):
             page.get_by_role("button", name="Close").click()
             page.get_by_text("No wire recorded yet on C1.3").wait_for()
             page.get_by_role("radio", name="No wire was there", checked=True).wait_for()
-            self.part(page, "What came off")
+            self.unfold(page, "What came off")
             page.get_by_label("What comes off").fill("cover screw")
             page.get_by_label("How many").fill("4")
             page.get_by_role("button", name="It is off").click()

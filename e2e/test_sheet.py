@@ -62,8 +62,6 @@ class Sheet(BrowserTestCase):
             for code in OPEN:
                 with self.subTest(code):
                     self.opened(page, code)
-                    page.wait_for_load_state("networkidle")
-                    if code == "SQ-0005":  # what is played on both boards comes last
-                        page.get_by_role("region", name="Change by change").wait_for()
+                    self.settled(page)
                     height = page.evaluate("document.documentElement.scrollHeight")
                     self.assertLessEqual(height, PHONE_HEIGHTS * PHONE["height"])

@@ -63,7 +63,7 @@ class SketchTestCase(BrowserTestCase):
     def to_recognise(self, page: Page) -> None:
         """The board is said to be the cause though nobody entered tests for this kind of machine."""
         page.get_by_role("region", name="Next").wait_for()
-        page.wait_for_load_state("networkidle")  # a list of kinds pushes down what stands below
+        self.settled(page)  # a list of kinds pushes down what stands below
         page.get_by_text("It was tested already").tap()
         page.get_by_label("What was measured").fill("scorched beside the fuse")
         page.get_by_role("button", name="The board is the cause").tap()

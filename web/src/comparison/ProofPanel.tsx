@@ -14,11 +14,12 @@ export function ProofPanel({ proof }: { proof: Schemas["ProofShown"] }) {
   );
 }
 
-/** What a twin verdict rests on, without the verdict itself; `brief` where it is gone through beside it. */
+/** What a twin verdict rests on, without the verdict itself; `brief` where a counter-case is gone through beside it: a phone needs no more. */
 export function ProofWords({ proof, brief = false }: { proof: Schemas["ProofShown"]; brief?: boolean }) {
+  const beside = brief && !isWide() && proof.told.length > 0;
   return (
     <div className="flex flex-col gap-2">
-      <p>{proof.words}</p>
+      {!beside && <p>{proof.words}</p>}
       {proof.offsets.length > 0 && (
         <ul>
           {proof.offsets.map((offset) => (
@@ -29,7 +30,7 @@ export function ProofWords({ proof, brief = false }: { proof: Schemas["ProofShow
           ))}
         </ul>
       )}
-      {proof.told.length > 0 && (isWide() || !brief) && (
+      {proof.told.length > 0 && !beside && (
         <details open>
           <summary className="min-h-11 py-2 font-semibold">Step by step</summary>
           <ol className="list-decimal pl-6 leading-snug">

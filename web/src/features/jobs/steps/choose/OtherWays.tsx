@@ -1,4 +1,5 @@
 import type { Schemas } from "@/api/client";
+import { isWide } from "@/ui/isWide";
 import { Statements } from "./Statements";
 
 /** Repair, exchange, a good board out of another machine; and what is listed but cannot be judged. */
@@ -6,10 +7,10 @@ export function OtherWays({ data }: { data: Schemas["CandidatesShown"] }) {
   return (
     <>
       {data.other_ways.length > 0 && (
-        <section aria-labelledby="others" className="flex flex-col gap-2">
-          <h3 id="others">Other ways out</h3>
+        <details open={isWide()}>
+          <summary className="min-h-11 py-2 font-semibold">Other ways out: {data.other_ways.length}</summary>
           <Statements statements={data.other_ways} />
-        </section>
+        </details>
       )}
       {data.unprofiled.length > 0 && (
         <details>

@@ -49,31 +49,33 @@ export function RunsPart({ job, put, plan, family }: Props) {
           );
         })}
       </ol>
-      {!every && (
-        <Button kind="quiet" className="self-start" onClick={() => setEvery(true)}>
-          {plan.runs.length - runs.length} more runs
-        </Button>
-      )}
-      {!job.closed && (
-        <details open={isWide()}>
-          <summary className="min-h-11 py-2 font-semibold">Another run</summary>
-          <Recorder job={job} put={put} run={null} plan={plan} family={family} />
-        </details>
-      )}
-      {plan.unproved.length > 0 && (
-        <details open={isWide()}>
-          <summary className="min-h-11 py-2 font-semibold">
-            Stays unproved on the machine: {plan.unproved.length}
-          </summary>
-          <ul className="list-disc pl-5">
-            {plan.unproved.map((each) => (
-              <li key={each.what}>
-                {each.what}: <span className="text-faint">{each.why}</span>
-              </li>
-            ))}
-          </ul>
-        </details>
-      )}
+      <div className="flex flex-col">
+        {!every && (
+          <Button kind="quiet" className="self-start" onClick={() => setEvery(true)}>
+            {plan.runs.length - runs.length} more runs
+          </Button>
+        )}
+        {!job.closed && (
+          <details open={isWide()}>
+            <summary className="min-h-11 py-2 font-semibold">Another run</summary>
+            <Recorder job={job} put={put} run={null} plan={plan} family={family} />
+          </details>
+        )}
+        {plan.unproved.length > 0 && (
+          <details open={isWide()}>
+            <summary className="min-h-11 py-2 font-semibold">
+              Stays unproved on the machine: {plan.unproved.length}
+            </summary>
+            <ul className="list-disc pl-5">
+              {plan.unproved.map((each) => (
+                <li key={each.what}>
+                  {each.what}: <span className="text-faint">{each.why}</span>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
+      </div>
     </>
   );
 }
