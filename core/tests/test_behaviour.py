@@ -5,7 +5,7 @@ from typing import Any
 
 from django.test import SimpleTestCase
 
-from tests import large_boards, random_boards
+from tests import random_boards
 from tests.against_ticks import AgainstTicks, Made
 from tests.builders import (
     CASES,
@@ -20,7 +20,6 @@ from tests.builders import (
 )
 from tests.tick_search import Plain, Settles
 from twincore import behaviour, profile
-from twincore.behaviour.heading import Heading
 from twincore.behaviour.lockstep import in_lockstep
 from twincore.behaviour.stepwise import step_for_step
 from twincore.behaviour.zones import ExactSearch
@@ -171,39 +170,6 @@ class ProveAgainstTicks(AgainstTicks):
             self.assertEqual(found.nodes, [], seed)
             claimed += 1
         self.assertGreater(claimed, 30)
-
-    def test_a_heading_never_hides_the_fewest_changes(self) -> None:
-        compared = 0
-        for seed in range(4000, 4260):
-            made = random_pair(seed)
-            if made is None:
-                continue
-            pair = made[2].pair(made[2].unit())
-            heading = Heading(pair)
-            if not heading.useful:
-                continue
-            try:
-                plain = ExactSearch(pair, 20_000).run()
-                headed = ExactSearch(pair, 20_000, heading.changes_ahead).run()
-                hasty = ExactSearch(pair, 20_000, heading.changes_ahead, weight=4).run()
-            except EndlessLoopError:
-                continue
-            fewest = [node.changes for node in plain.nodes[:1]]
-            self.assertEqual([node.changes for node in headed.nodes[:1]], fewest, seed)
-            self.assertEqual(bool(hasty.nodes), bool(fewest), seed)
-            compared += bool(fewest)
-        self.assertGreater(compared, 15)
-
-    def test_the_heading_finds_the_fewest_on_large_boards_too(self) -> None:
-        for seed in (1, 2, 4):
-            rng = Random(seed)
-            one = large_boards.board_document(rng, 30, "A", clocks=False)
-            twin = twin_of(large_boards.family_document(), [one, large_boards.changed_deep(rng, one, "B")])
-            pair = twin.pair(twin.unit())
-            plain = ExactSearch(pair, 30_000).run()
-            headed = ExactSearch(pair, 30_000, Heading(pair).changes_ahead).run()
-            self.assertEqual([n.changes for n in plain.nodes[:1]], [n.changes for n in headed.nodes[:1]], seed)
-            self.assertLessEqual(headed.explored, plain.explored, seed)
 
 
 class ProveOvens(SimpleTestCase):

@@ -3,16 +3,17 @@
 import gc
 import gzip
 import json
+import resource
 import statistics
 import sys
 import time
-import tracemalloc
 from collections.abc import Callable
 from datetime import UTC, datetime
 from importlib import import_module
+from multiprocessing import get_context
 from pathlib import Path
 from random import Random
-from typing import Any
+from typing import Any, NamedTuple
 from uuid import uuid4
 
 import django
@@ -96,11 +97,11 @@ def measure_prove() -> None:
     ratio = median_ms(lambda: behaviour.prove(long), 200) / median_ms(lambda: behaviour.prove(plain), 200)
     row("oven pair, every time × 1,000 and post-purge 1 s longer on both", f"× {ratio:.2f}", "at most × 1.1")
     row("oven pair, lockout forgotten", f"{median_ms(lambda: behaviour.prove(forgotten)):.2f} ms", "at most 20 ms")
-    for states, limit in ((40, "0.5 s"), (100, "2 s")):
-        one = large_boards.board_document(Random(1), states, "A")
-        twin = twin_of(large_boards.family_document(), [one, {**one, "part_number": "B"}])
+    for states, inputs, clocks, limit in ((40, 10, 4, "0.5 s"), (100, 10, 4, "82 ms"), (400, 12, 6, "1 s")):
+        one = large_boards.board_document(Random(1), states, "A", clocks, inputs)
+        twin = twin_of(large_boards.family_document(inputs), [one, {**one, "part_number": "B"}])
         row(
-            f"{states} states, 10 inputs, 4 clocks, in register",
+            f"{states} states, {inputs} inputs, {clocks} clocks, in register",
             f"{median_ms(lambda t=twin: behaviour.prove(t), 5):.0f} ms",
             f"at most {limit}",
         )
@@ -129,37 +130,63 @@ def automata_ms() -> float:
     return (time.perf_counter() - start) * 1000
 
 
+HARD = 100
+"""Seeds of large pairs that are tried with clocks, and without."""
+
+
 def measure_hard() -> None:
     """Large pairs with one constant changed deep inside: how many are answered, how long, how much memory."""
-    for clocks in (False, True):
-        solved, fewest, slowest = 0, 0, 0.0
-        for seed in range(20):
-            rng = Random(seed)
-            one = large_boards.board_document(rng, 40, "A", clocks)
-            twin = twin_of(large_boards.family_document(), [one, large_boards.changed_deep(rng, one, "B")])
-            start = time.perf_counter()
-            try:
-                proof = behaviour.prove(twin)
-            except EndlessLoopError:
-                continue
-            slowest = max(slowest, time.perf_counter() - start)
-            solved += proof.verdict != "not proved"
-            fewest += bool(proof.counter_case and proof.counter_case.fewest) or proof.verdict == "identical"
-        name = "with 4 clocks and a counter" if clocks else "without clocks and counters"
-        row(f"40 states changed deep inside, {name}: answered", f"{solved} of 20", "honest otherwise")
-        row(f"  of these with the fewest changes shown, {name}", f"{fewest} of 20", "as many")
-        row(f"  slowest of these answers, {name}", f"{slowest:.1f} s", "at most 10 s")
-    rng = Random(3)
-    one = large_boards.board_document(rng, 40, "A")
-    twin = twin_of(large_boards.family_document(), [one, large_boards.changed_deep(rng, one, "B")])
-    tracemalloc.start()
-    behaviour.prove(twin)
-    row(
-        "memory of the largest of these at its peak",
-        f"{tracemalloc.get_traced_memory()[1] / 1e6:.0f} MB",
-        "under 200 MB",
-    )
-    tracemalloc.stop()
+    for clocks, name in ((0, "without clocks and counters"), (4, "with 4 clocks and a counter")):
+        answers = [answer for seed in range(HARD) if (answer := by_itself(seed, clocks))]
+        within = [each for each in answers if each.answered and each.seconds <= 10 and each.megabytes <= 200]
+        row(
+            f"40 states changed deep inside, {name}: answered within 10 s and 200 MB",
+            f"{len(within)} of {len(answers)}",
+            "at least 97 of 100",
+        )
+        row(
+            f"  of these with the fewest changes shown, {name}", f"{sum(each.fewest for each in within)}", "all of them"
+        )
+        times = sorted(each.seconds for each in answers)
+        row(f"  slowest (median), {name}", f"{times[-1]:.1f} ({statistics.median(times):.2f}) s", "at most 10 s")
+        row(f"  most memory, {name}", f"{max(each.megabytes for each in answers):.0f} MB", "under 200 MB")
+
+
+class Answer(NamedTuple):
+    """How a twin check went: whether it was answered, with the fewest changes, its seconds of processor, and the memory it took."""
+
+    answered: bool
+    fewest: bool
+    seconds: float
+    megabytes: float
+
+
+def hard_pair(seed: int, clocks: int) -> behaviour.Twin:
+    """A pair of the generator, one constant changed deep inside."""
+    rng = Random(seed)
+    one = large_boards.board_document(rng, 40, "A", clocks)
+    return twin_of(large_boards.family_document(), [one, large_boards.changed_deep(rng, one, "B")])
+
+
+def by_itself(seed: int, clocks: int) -> Answer | None:
+    """A twin check in a process of its own, so that its memory is its own too; None for a board that never settles at rest."""
+    with get_context("fork").Pool(1) as pool:
+        return pool.apply(checked, (seed, clocks))
+
+
+def checked(seed: int, clocks: int) -> Answer | None:
+    """A twin check, measured."""
+    twin = hard_pair(seed, clocks)
+    before = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
+    start = time.process_time()
+    try:
+        proof = behaviour.prove(twin)
+    except EndlessLoopError:
+        return None
+    seconds = time.process_time() - start
+    fewest = proof.counter_case.fewest if proof.counter_case else proof.verdict == "identical"
+    grown = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss - before
+    return Answer(proof.verdict != "not proved", fewest, seconds, grown / 1000)
 
 
 def measure_server() -> None:

@@ -1,172 +1,261 @@
 """Heading: how many input changes are needed at least before two boards that run alike can part.
 
 While both boards stand in corresponding states, with clocks of equal age and equal counters, they stay so until a place
-where their arrows or outputs differ. The fewest changes to such a place, with time and counters left out, is a lower bound
-for the exact search (A*: Hart, Nilsson and Raphael, 1968). Machines are looked at one by one; the least of them counts.
+where their arrows or outputs differ. For every spot, the combinations of inputs from which such a place can be reached with no more
+than k further changes are a least fixpoint backwards; k is then a lower bound for the exact search (A*: Hart, Nilsson and Raphael,
+1968), and where no k will do, the boards cannot part any more. One table leaves all named clocks out; one for each named clock
+watches its age. Of several machines each has tables of its own, and the least of them counts.
 """
 
 from collections import deque
-from collections.abc import Iterator
+from collections.abc import Collection
+from typing import NamedTuple
 
-from twincore.behaviour.machine import Arrow, Place
+from twincore.behaviour.input_sets import InputSets
+from twincore.behaviour.likeness import EVER
+from twincore.behaviour.machine import EXPIRED, rule
+from twincore.behaviour.nodes import Node
 from twincore.behaviour.pair import Pair
-from twincore.behaviour.zones import Node
+from twincore.behaviour.spots import COME, ENTERED, OFF, TURNED, WAITED, Spots
 
-LARGEST_TABLE = 400_000
-FAR = 1_000
-Spot = tuple[int, int]
-Condition = tuple[int, int]
+History = list[tuple[int, int]]
+"""(changes, inputs from which so many may be enough), each holding the one before."""
+
+
+class Ages(NamedTuple):
+    """Bounds of a clock's age now, and of what it was as the machine's state was entered."""
+
+    low: int
+    high: int
+    entered_low: int
+    entered_high: int
 
 
 class Heading:
-    """Lower bounds for a pair of boards; `useful` is false where none better than zero can be given."""
+    """Lower bounds for a pair of boards; `useful` is false where none better than zero can be given.
 
-    def __init__(self, pair: Pair) -> None:
+    Of the named clocks those in `clocks` are watched (by their slots).
+    """
+
+    def __init__(self, pair: Pair, clocks: Collection[int] = ()) -> None:
         self.pair = pair
-        one, other = pair.sides
-        self.bits = [bit for bit in pair.tied if bit == pair.power or self._is_read(bit)]
-        self.tables: list[dict[Spot, list[int]]] = []
-        comparable = (
-            len(one.machines) == len(other.machines)
-            and one.named_clocks == other.named_clocks
-            and one.counters == other.counters
-            and one.internal == other.internal
-        )
-        self.useful = comparable and all(self._add_machine(index) for index in range(len(one.machines)))
+        self.useful = pair.all_together and _comparable(pair)
+        self.tables: list[list[_Table]] = []
+        """For each machine its tables: without a clock, and with each that is watched."""
+        self._limits: dict[object, bool] = {}
+        self._within: dict[object, list[tuple[int, int]]] = {}
+        if self.useful:
+            sets = InputSets((*pair.sets.bits, pair.power) if pair.power else pair.sets.bits, pair.forbidden)
+            for machine in range(len(pair.sides[0].machines)):
+                spots = [Spots(pair, sets, machine, clock) for clock in (None, *clocks)]
+                self.tables.append([_Table(pair, sets, each) for each in spots if each.useful])
+            self.useful = all(self.tables)
 
-    def changes_ahead(self, node: Node) -> int:
-        """Input changes that are still needed at least from a node to a difference."""
-        if node.refs[0] != node.refs[1] or node.counters[0] != node.counters[1]:
-            return 0
-        inputs = self._packed(node.inputs)
-        least = FAR
-        for table, one, other in zip(self.tables, node.states[0], node.states[1], strict=True):
-            row = table.get((one, other))
-            if row is None:
-                return 0
-            least = min(least, row[inputs])
-        return least
+    def ahead(self, node: Node) -> tuple[int, int]:
+        """The fewest changes that are still needed at least from a node to a difference, and the combinations of its inputs
+        from which there is one at all.
+        """
+        if node.refs[0] != node.refs[1] or node.counters[0] != node.counters[1] or not self._same_limits(node):
+            return 0, node.some
+        within = self._from(node)
+        fewest = next((changes for changes, where in within if where & node.some), 0)
+        return fewest, within[-1][1] & node.some
 
-    def _is_read(self, bit: int) -> bool:
-        return any(
-            arrow.mask & bit
-            for side in self.pair.sides
-            for machine in side.machines
-            for p in machine
-            for arrow in p.arrows
-        ) or any(
-            mask & bit
-            for side in self.pair.sides
-            for machine in side.machines
-            for p in machine
-            for _, mask, _ in p.conditional
-        )
+    def _from(self, node: Node) -> list[tuple[int, int]]:
+        """For a node's place, whatever the inputs: (changes, combinations from which so many may be enough), growing."""
+        off = not self.pair.powered(node.inputs)
+        ages = tuple(tuple(table.ages(node) for table in tables) for tables in self.tables)
+        key = (node.states, node.counters[0], off, ages)
+        found = self._within.get(key)
+        if found is None:
+            machines = [
+                [history for table, age in zip(tables, each, strict=True) for history in table.covering(node, off, age)]
+                for tables, each in zip(self.tables, ages, strict=True)
+            ]
+            ranks = sorted({0, *(changes for histories in machines for history in histories for changes, _ in history)})
+            found = self._within[key] = [(changes, self._reaching(machines, changes)) for changes in ranks]
+        return found
 
-    def _packed(self, inputs: int) -> int:
-        return sum(1 << index for index, bit in enumerate(self.bits) if inputs & bit)
+    def _reaching(self, machines: list[list[History]], changes: int) -> int:
+        """The combinations from which some machine may part with so many changes, by all its tables."""
+        found = 0
+        for histories in machines:
+            each = self.pair.sets.everything
+            for history in histories:
+                each &= next((where for needed, where in reversed(history) if needed <= changes), 0)
+            found |= each
+        return found
 
-    def _add_machine(self, index: int) -> bool:
-        sides = self.pair.sides
-        one, other = sides[0].machines[index], sides[1].machines[index]
-        spots = [(sides[0].starts[index], sides[1].starts[index])]
-        parting: set[Spot] = set()
-        for spot in spots:
-            mine, theirs = one[spot[0]], other[spot[1]]
-            survives = [spot[i] in sides[i].survives[index] for i in (0, 1)]
-            if survives[0] != survives[1] or not _same_place(mine, theirs):
-                parting.add(spot)
-                continue
-            for a, b in zip(mine.arrows, theirs.arrows, strict=True):
-                if (a.target, b.target) not in spots:
-                    spots.append((a.target, b.target))
-        if len(spots) << len(self.bits) > LARGEST_TABLE:
-            return False
-        self.tables.append(self._distances(index, spots, parting))
-        return True
-
-    def _distances(self, index: int, spots: list[Spot], parting: set[Spot]) -> dict[Spot, list[int]]:
-        """Fewest changes from every spot and combination of inputs to a parting spot (backwards, 0-1 breadth first)."""
-        size = 1 << len(self.bits)
-        power = self._packed(self.pair.power)
-        least = {spot: [FAR] * size for spot in spots}
-        at_once = {spot: self._at_once(index, spot) for spot in spots}
-        settled = {
-            spot: [not _enabled([c for _, c in at_once[spot]], inputs) for inputs in range(size)] for spot in spots
-        }
-        into = self._arrows_into(index, spots, parting, at_once)
-        losing = self._power_losses_into(index, spots)
-        queue = deque((spot, inputs, 0) for spot in parting for inputs in range(size))
-        for spot in parting:
-            least[spot] = [0] * size
-        while queue:
-            spot, inputs, cost = queue.popleft()
-            if cost > least[spot][inputs]:
-                continue
-            if not power or inputs & power:
-                for source, mask, value, earlier in into.get(spot, ()):
-                    if inputs & mask == value and cost < least[source][inputs] and not _enabled(earlier, inputs):
-                        least[source][inputs] = cost
-                        queue.appendleft((source, inputs, cost))
-            for bit in range(len(self.bits)):
-                before = inputs ^ (1 << bit)
-                lost = power == 1 << bit and before & power
-                for source in losing[spot] if lost else (spot,):
-                    off = power and not before & power
-                    if cost + 1 < least[source][before] and (off or settled[source][before]):
-                        least[source][before] = cost + 1
-                        queue.append((source, before, cost + 1))
-        return least
-
-    def _arrows_into(
-        self, index: int, spots: list[Spot], parting: set[Spot], at_once: dict[Spot, list[tuple[int, Condition]]]
-    ) -> dict[Spot, list[tuple[Spot, int, int, list[Condition]]]]:
-        """For each spot the arrows that lead there, with the conditions under which an earlier arrow is taken at once."""
-        into: dict[Spot, list[tuple[Spot, int, int, list[Condition]]]] = {}
-        for spot in spots:
-            if spot not in parting:
-                for number, (a, b) in enumerate(self._arrows(index, spot)):
-                    earlier = [condition for place, condition in at_once[spot] if place < number]
-                    entry = (spot, self._packed(a.mask), self._packed(a.value), earlier)
-                    into.setdefault((a.target, b.target), []).append(entry)
-        return into
-
-    def _at_once(self, index: int, spot: Spot) -> list[tuple[int, Condition]]:
-        """Arrows that hang on inputs alone, by their place in the list: where one's inputs stand so, nobody waits there."""
-        return [
-            (number, (self._packed(arrow.mask), self._packed(arrow.value)))
-            for number, arrow in enumerate(self.pair.sides[0].machines[index][spot[0]].arrows)
-            if arrow.clock < 0 and arrow.counter < 0 and not arrow.signal_mask
-        ]
-
-    def _arrows(self, index: int, spot: Spot) -> Iterator[tuple[Arrow, Arrow]]:
-        one, other = (self.pair.sides[i].machines[index][spot[i]].arrows for i in (0, 1))
-        return zip(one, other, strict=True)
-
-    def _power_losses_into(self, index: int, spots: list[Spot]) -> dict[Spot, list[Spot]]:
-        """From which spots a power loss leads to each."""
-        into: dict[Spot, list[Spot]] = {spot: [] for spot in spots}
-        start = spots[0]
-        for spot in spots:
-            survives = spot[0] in self.pair.sides[0].survives[index]
-            into[spot if survives else start].append(spot)
-        return into
+    def _same_limits(self, node: Node) -> bool:
+        """Whether both boards still tell apart the same values of counters."""
+        found = self._limits.get(node.states)
+        if found is None:
+            one, other = (
+                outlook.counter_limits(states) for outlook, states in zip(self.pair.outlooks, node.states, strict=True)
+            )
+            found = self._limits[node.states] = one == other
+        return found
 
 
-def _enabled(conditions: list[Condition], inputs: int) -> bool:
-    return any(inputs & mask == value for mask, value in conditions)
+def clocks_that_differ(pair: Pair) -> list[int]:
+    """The named clocks that an arrow reads which is not the same on both boards."""
+    found = set()
+    machines = len(pair.sides[0].machines)
+    for one, other in zip(pair.sides[0].machines, pair.sides[1].machines, strict=False):
+        for mine, theirs in zip(one, other, strict=False):
+            for a, b in zip(mine.arrows, theirs.arrows, strict=False):
+                if rule(a) != rule(b) or a.after != b.after:
+                    found.update({a.clock, b.clock, *a.resets, *b.resets})
+    return sorted(slot for slot in found if slot >= machines)
 
 
-def _same_place(one: Place, other: Place) -> bool:
-    """Whether two states show the same and list the same arrows but for their targets."""
-    if one.steady != other.steady or set(one.conditional) != set(other.conditional):
-        return False
-    return len(one.arrows) == len(other.arrows) and all(
-        _rule(a) == _rule(b) for a, b in zip(one.arrows, other.arrows, strict=True)
+def _comparable(pair: Pair) -> bool:
+    one, other = pair.sides
+    return (
+        len(one.machines) == len(other.machines)
+        and one.named_clocks == other.named_clocks
+        and one.counters == other.counters
+        and one.internal == other.internal
     )
 
 
-def _rule(arrow: Arrow) -> tuple[object, ...]:
-    return (
-        arrow.mask, arrow.value, arrow.signal_mask, arrow.signal_value, arrow.after, arrow.clock, arrow.counter,
-        arrow.threshold, arrow.reached, arrow.resets, arrow.clears, arrow.adds,
-    )  # fmt: skip
+class _Table:
+    """The bounds of every spot of a machine, for every combination of inputs."""
+
+    def __init__(self, pair: Pair, sets: InputSets, spots: Spots) -> None:
+        self.pair, self.sets, self.spots = pair, sets, spots
+        self.history: list[History] = [[] for _ in spots.spots]
+        self._here: dict[tuple[tuple[int, int], tuple[int, ...], bool], list[int]] = {}
+        for number, spot in enumerate(spots.spots):
+            key = (spot.states, spot.counters, spot.kind == OFF)
+            self._here.setdefault(key, []).append(number)
+        self._fill()
+        self._halve()
+
+    # filling -------------------------------------------------------------------------------------------------------
+
+    def _fill(self) -> None:
+        count = len(self.spots.spots)
+        self.come, self.turned, self.waited = [0] * count, [0] * count, [0] * count
+        """For each spot the inputs from which the boards can part: just come there, just after a turn there, waiting there."""
+        into: list[dict[tuple[int, int], int]] = [{} for _ in range(count)]
+        switching: list[list[int]] = [[] for _ in range(count)]
+        """The spots from which switching the power leads to each."""
+        for number, ways in enumerate(self.spots.ways):
+            for now, edges in enumerate(ways.edges):
+                for where, target in edges:
+                    into[target][number, now] = into[target].get((number, now), 0) | where
+            if ways.switched >= 0:
+                switching[ways.switched].append(number)
+        self.into = [[(*key, where) for key, where in each.items()] for each in into]
+        more = [
+            (number, now, some) for number, ways in enumerate(self.spots.ways) for now, some in enumerate(ways.parts)
+        ]
+        changes = 0
+        while more:
+            grown = self._close(more)
+            for number in grown:
+                if (waited := self.waited[number]) and (
+                    not self.history[number] or self.history[number][-1][1] != waited
+                ):
+                    self.history[number].append((changes, waited))
+            if not changes:  # where losing power parts them, it does so from anywhere
+                grown.update(number for number, ways in enumerate(self.spots.ways) if ways.switched < 0)
+            changes += 1
+            beside = grown.union(*(switching[number] for number in grown))
+            more = [(number, WAITED, self._one_turn_away(number)) for number in beside]
+        del self.come, self.turned, self.waited, self.into
+
+    def _halve(self) -> None:
+        """Leave the power out of the sets, which is the last of their inputs: a spot has it, or has it not."""
+        if self.pair.power:
+            half = 1 << len(self.pair.sets.bits)
+            for history, spot in zip(self.history, self.spots.spots, strict=True):
+                history[:] = [
+                    (changes, where & self.pair.sets.everything if spot.kind == OFF else where >> half)
+                    for changes, where in history
+                ]
+
+    def _close(self, more: list[tuple[int, int, int]]) -> set[int]:
+        """Go on backwards without a further change until nothing grows; the spots that did."""
+        come, turned, waited, ways = self.come, self.turned, self.waited, self.spots.ways
+        grown: set[int] = set()
+        news: dict[int, int] = {}
+        order: deque[int] = deque()
+        waiting = more
+        while True:
+            for number, now, some in waiting:
+                if now == WAITED:
+                    some &= ~waited[number]
+                    if not some:
+                        continue
+                    waited[number] |= some
+                    grown.add(number)
+                    some &= ways[number].settled
+                if now != COME and some & ~turned[number]:
+                    turned[number] |= some
+                    grown.add(number)
+                if now != TURNED and (new := some & ~come[number]):
+                    come[number] |= new
+                    grown.add(number)
+                    if number in news:
+                        news[number] |= new
+                    else:
+                        news[number] = new
+                        order.append(number)
+            if not order:
+                return grown
+            target = order.popleft()
+            new = news.pop(target)
+            waiting = [(number, now, where & new) for number, now, where in self.into[target] if where & new]
+
+    def _one_turn_away(self, number: int) -> int:
+        """The inputs from which one input turned leads, from a spot, to where the boards can part."""
+        sets, ways = self.sets, self.spots.ways[number]
+        off = self.spots.spots[number].kind == OFF
+        beside = self.waited[number] if off else self.turned[number]
+        found = 0
+        for place, bit in enumerate(sets.bits):
+            if bit != self.pair.power:
+                found |= sets.turned(beside, place)
+            elif ways.switched < 0:
+                found = sets.everything
+            else:
+                there = self.come if off else self.waited
+                found |= sets.turned(there[ways.switched], place)
+        return found & ways.settled
+
+    # looking up ----------------------------------------------------------------------------------------------------
+
+    def covering(self, node: Node, off: bool, ages: Ages) -> list[History]:
+        """What is said of the spots that hold everything that a node may be, of these ages."""
+        machine, tracked = self.spots.machine, self.spots.tracked
+        states = (node.states[0][machine], node.states[1][machine])
+        counters = tuple(n if number in tracked else 0 for number, n in enumerate(node.counters[0]))
+        found = []
+        for number in self._here.get((states, counters, off), ()):
+            spot = self.spots.spots[number]
+            low, high = (ages.entered_low, ages.entered_high) if spot.kind == ENTERED else (ages.low, ages.high)
+            if spot.low <= low and high <= spot.high:
+                found.append(self.history[number])
+        return found
+
+    def ages(self, node: Node) -> Ages:
+        """The least and the greatest age of the watched clock at a node, and what it was as the state was entered."""
+        slot = self.spots.clock
+        if slot is None or (ref := node.refs[0][slot]) not in (EXPIRED, *range(1, node.size)):
+            return Ages(0, 0, 0, 0)
+        size = node.size
+        own = node.refs[0][self.spots.machine]
+        if ref == EXPIRED:
+            limits = [o.clock_limits(states)[slot] for o, states in zip(self.pair.outlooks, node.states, strict=True)]
+            low = max(0, min(limits))
+            return Ages(low, EVER, max(0, low - _upper(node.zone[own * size])) if own > 0 else 0, EVER)
+        low, high = -(node.zone[ref] >> 1), _upper(node.zone[ref * size])
+        if own <= 0:
+            return Ages(low, high, 0, high)
+        return Ages(low, high, max(0, -(node.zone[own * size + ref] >> 1)), _upper(node.zone[ref * size + own]))
+
+
+def _upper(bound: int) -> int:
+    return EVER if bound >= EVER else bound >> 1

@@ -2,9 +2,13 @@
 
 from dataclasses import dataclass, field
 
+from twincore.behaviour.input_sets import InputSets
 from twincore.behaviour.machine import Side
 from twincore.behaviour.outlook import Outlook, look_ahead
 from twincore.profile import Family
+
+MOST_TOGETHER = 13
+"""Inputs that are followed together; further ones are told one by one."""
 
 
 @dataclass(slots=True)
@@ -18,6 +22,12 @@ class Pair:
     forbidden: tuple[tuple[int, int], ...]
     tied: dict[int, int]
     """For each input bit, all bits that `never_together` ties to it, itself included."""
+    sets: InputSets
+    """Sets of combinations of the inputs that are followed together."""
+    alone: int
+    """The inputs that are told one by one: the power, what nothing reads, and what would be too many for a set."""
+    all_together: bool
+    """Whether every input that matters is followed together with the others, but for the power."""
     _branches: dict[tuple[tuple[int, ...], tuple[int, ...]], list[int]] = field(default_factory=dict)
 
     def allowed(self, inputs: int) -> bool:
@@ -57,11 +67,31 @@ def build_pair(original: Side, replacement: Side, family: Family, rest: int) -> 
         for bit in tied:
             if group & bit:
                 tied[bit] = group
+    sides = (original, replacement)
+    read = _read(sides)
+    matter = [bit for bit, group in tied.items() if group & read and bit != changes.power]
+    together = matter[:MOST_TOGETHER]
     return Pair(
-        sides=(original, replacement),
+        sides=sides,
         outlooks=(look_ahead(original), look_ahead(replacement)),
         rest=rest,
         power=changes.power,
         forbidden=tuple(forbidden),
         tied=tied,
+        sets=InputSets(together),
+        alone=((1 << changes.count) - 1) & ~sum(together),
+        all_together=together == matter,
     )
+
+
+def _read(sides: tuple[Side, Side]) -> int:
+    """The inputs on which any guard or output of either board hangs, as bits."""
+    mask = 0
+    for side in sides:
+        for machine in side.machines:
+            for place in machine:
+                for arrow in place.arrows:
+                    mask |= arrow.mask
+                for _, hangs_on, _ in place.conditional:
+                    mask |= hangs_on
+    return mask

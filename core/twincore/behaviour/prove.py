@@ -4,22 +4,26 @@ from collections.abc import Collection
 from dataclasses import dataclass
 
 from twincore.behaviour.changes import changes_of
+from twincore.behaviour.compiling import behaviour_times, compile_side
 from twincore.behaviour.functions import Offset, function_values, offsets, undecided
-from twincore.behaviour.heading import Heading
+from twincore.behaviour.heading import Heading, clocks_that_differ
 from twincore.behaviour.lockstep import in_lockstep
-from twincore.behaviour.machine import behaviour_times, compile_side, time_unit
+from twincore.behaviour.machine import Side, time_unit, without_laps
+from twincore.behaviour.nodes import Event, Found, Loop, Node, way_to
 from twincore.behaviour.pair import Pair, build_pair
 from twincore.behaviour.simulate import Shown, play
 from twincore.behaviour.stepwise import may_go_round, step_for_step
 from twincore.behaviour.timing import earliest_times
-from twincore.behaviour.zones import ExactSearch, Found, Loop, Node, distances_of, events_of
+from twincore.behaviour.zones import ExactSearch
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, Number, Record, Scenario, Step, Value
 from twincore.profile.values import tidy
 from twincore.settings import Decoded
 
-PLAIN = 4_000
+PLAIN = 1_000
 """Arrivals up to which a search without a heading is the quicker one."""
+LIGHT = 6_000
+"""Arrivals for which the heading is tried that is quickly made."""
 LIMIT = 40_000
 """Arrivals at a settled pair after which a search says `not proved` (under ten seconds)."""
 
@@ -130,10 +134,14 @@ class Twin:
 
     def pair(self, unit: int) -> Pair:
         """Both boards compiled for the searches."""
+        one, other = (without_laps(side) for side in self.sides(unit))
+        return build_pair(one, other, self.family, one.changes.at_rest(self.family.rest))
+
+    def sides(self, unit: int) -> list[Side]:
+        """Both boards compiled as they stand in their profiles."""
         boards = list(zip((self.original, self.replacement), self.values, strict=True))
         changes = changes_of(self.family, [(board.behaviour, values) for board, values in boards if board.behaviour])
-        sides = [compile_side(board, values, self.family, unit, changes) for board, values in boards]
-        return build_pair(sides[0], sides[1], self.family, changes.at_rest(self.family.rest))
+        return [compile_side(board, values, self.family, unit, changes) for board, values in boards]
 
 
 def make_twin(
@@ -197,16 +205,23 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
 
 
 def _search(pair: Pair, limit: int) -> tuple[Found, dict[int, Loop]]:
-    """The exact search: plainly at first, then with a heading, and where that meets its limit, for any difference at all."""
-    plain = ExactSearch(pair, min(limit, PLAIN))
-    found = plain.run()
+    """The exact search: plainly at first, then with headings, and where these meet the limit, for any difference at all.
+
+    The first heading watches the clocks alone by which the boards differ; a second one, which takes longer to make, all of them.
+    """
+    search = ExactSearch(pair, min(limit, PLAIN))
+    found, loops = search.run(), dict(search.loops)
     if found.closed or limit <= PLAIN:
-        return found, plain.loops
-    heading = Heading(pair)
-    ahead = heading.changes_ahead if heading.useful else None
-    headed = ExactSearch(pair, limit, ahead)
-    found = headed.run()
-    loops = headed.loops | plain.loops
+        return found, loops
+    ahead = None
+    machines, slots = len(pair.sides[0].machines), len(pair.sides[0].named_clocks)
+    for clocks, most in ((clocks_that_differ(pair), min(limit, LIGHT)), (range(machines, machines + slots), limit)):
+        heading = Heading(pair, clocks)
+        ahead = heading.ahead if heading.useful else None
+        search = ExactSearch(pair, most, ahead)
+        found, loops = search.run(), search.loops | loops
+        if found.closed or not heading.useful:
+            break
     if found.nodes or found.closed or ahead is None:
         return found, loops
     hasty = ExactSearch(pair, limit // 2, ahead, weight=4).run()
@@ -226,7 +241,7 @@ def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int) -> tuple[E
             alone.run(until_loop=True)
             loop = alone.loops.get(0, loop)
         if loop is not None:
-            found.append(Endless(side.part_number, loop.states, _timed(loop.node, pair, unit)[0]))
+            found.append(Endless(side.part_number, loop.states, _timed(way_to(loop.node, pair.sets), pair, unit)[0]))
     return tuple(found)
 
 
@@ -237,18 +252,18 @@ def _earliest_case(nodes: list[Node], fewest: bool, pair: Pair, twin: Twin, unit
 
 def _counter_case(node: Node, fewest: bool, pair: Pair, twin: Twin, unit: int) -> CounterCase:
     """The way to a node, checked by simulating both boards over it."""
-    steps, at = _timed(node, pair, unit)
+    way = way_to(node, pair.sets)
+    steps, at = _timed(way, pair, unit)
     shown = _shown_at_end(twin, Scenario("", steps, at))
     return CounterCase(
         node.changes, fewest, steps, at, shown[0].on, shown[1].on, shown[0].states, shown[1].states,
-        pair.sides[0].changes.between(node.inputs),
+        pair.sides[0].changes.between(way[-1].inputs),
     )  # fmt: skip
 
 
-def _timed(node: Node, pair: Pair, unit: int) -> tuple[tuple[Step, ...], Number]:
-    """The input changes on the way to a node at their earliest times, and the time of arrival, in seconds."""
-    way = events_of(node)
-    times = earliest_times(len(way), distances_of(way))
+def _timed(way: list[Event], pair: Pair, unit: int) -> tuple[tuple[Step, ...], Number]:
+    """The input changes on a way at their earliest times, and the time of arrival, in seconds."""
+    times = earliest_times(len(way), [distance for event in way for distance in event.distances])
     if times is None:
         raise TwinError("the search found a way that cannot be timed; this is a fault of the program")
     steps = []
@@ -261,8 +276,9 @@ def _timed(node: Node, pair: Pair, unit: int) -> tuple[tuple[Step, ...], Number]
 
 def _shown_at_end(twin: Twin, scenario: Scenario) -> tuple[Shown, Shown]:
     unit = twin.unit(scenario)
-    pair = twin.pair(unit)
-    ends = [play(side, pair.rest, scenario, unit)[-1] for side in pair.sides]
+    sides = twin.sides(unit)
+    rest = sides[0].changes.at_rest(twin.family.rest)
+    ends = [play(side, rest, scenario, unit)[-1] for side in sides]
     compared = twin.family.compared
     if set(ends[0].on) & compared == set(ends[1].on) & compared:
         raise TwinError("the counter-case does not hold in the simulator; this is a fault of the program")

@@ -5,8 +5,9 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from twincore.behaviour.changes import changes_of
+from twincore.behaviour.compiling import behaviour_times, compile_side
 from twincore.behaviour.functions import function_values, undecided
-from twincore.behaviour.machine import MOST_TRANSITIONS, Arrow, Side, behaviour_times, compile_side, ring_of, time_unit
+from twincore.behaviour.machine import MOST_TRANSITIONS, Arrow, Side, ring_of, time_unit
 from twincore.errors import EndlessLoopError, LimitError, TwinError, UndecidedError
 from twincore.profile import Board, Family, Number, Record, Scenario, Value
 from twincore.profile.values import tidy

@@ -1,101 +1,38 @@
-"""Exact search: the product of two boards, symbolic over time, breadth first by the number of input changes."""
+"""Exact search: the product of two boards, symbolic over time and inputs, by the number of input changes."""
 
 from collections import deque
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, field
-from itertools import pairwise
 
 from twincore.behaviour import zone as z
-from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow, ring_of
+from twincore.behaviour.nodes import ANY, Found, Log, Loop, Node
 from twincore.behaviour.pair import Pair
-from twincore.behaviour.timing import Distance
-from twincore.errors import EndlessLoopError
+from twincore.behaviour.settling import Draft, Settling
 
-States = tuple[int, ...]
-Refs = tuple[int, ...]
-"""For each clock slot of a board: the zone's clock that gives its age (from 1), or EXPIRED, DEAD, NOW."""
-Log = tuple[tuple[int, int | None, int | None, bool], ...]
-"""What was decided about ages at an instant: (zone clock, at least, at most, strict)."""
-
-
-@dataclass(slots=True)
-class Node:
-    """A settled pair of configurations with all the ages they can have on arrival."""
-
-    states: tuple[States, States]
-    refs: tuple[Refs, Refs]
-    counters: tuple[States, States]
-    inputs: int
-    zone: z.Zone
-    born: tuple[int, ...]
-    """For each clock of the zone, the event (by depth) at which it was reset."""
-    depth: int
-    changes: int
-    parent: "Node | None"
-    changed: int
-    """The input bit changed on the way here, 0 for a timer."""
-    log: Log
-    differs: bool = False
-
-    def key(self) -> object:
-        """What makes two nodes comparable by their zones alone."""
-        return (self.states, self.refs, self.counters, self.inputs)
-
-
-@dataclass(slots=True)
-class Found:
-    """How a search ended: nodes that differ after equally few changes, and whether nothing was left out before them."""
-
-    nodes: list[Node]
-    closed: bool
-    explored: int
-
-
-@dataclass(frozen=True, slots=True)
-class Loop:
-    """A board that goes round without end: which of the two, the states it goes through, and the way there."""
-
-    side: int
-    states: tuple[str, ...]
-    node: Node
-
-
-@dataclass(slots=True)
-class _Draft:
-    """A pair of configurations while it settles at one instant."""
-
-    states: list[States]
-    refs: list[list[int]]
-    counters: list[States]
-    inputs: int
-    zone: z.Zone
-    log: Log
-    side: int = 0
-    taken: int = 0
-    names: list[str] = field(default_factory=list)
-
-    def copy(self, zone: z.Zone, entry: tuple[int, int | None, int | None, bool]) -> "_Draft":
-        return _Draft(
-            list(self.states), [list(r) for r in self.refs], list(self.counters), self.inputs, zone,
-            (*self.log, entry), self.side, self.taken, list(self.names),
-        )  # fmt: skip
+Pending = tuple[tuple[int, int], ...]
+"""(zone clock, units) of timers."""
+Ahead = Callable[[Node], tuple[int, int]]
 
 
 class ExactSearch:
     """Explores a pair until the first difference, the end of the space, or `limit` arrivals at a settled pair.
 
-    `ahead` gives a lower bound on the input changes that a node still needs; nodes with the least changes so far plus
-    bound come first, so that the first difference has the fewest changes. With a `weight` above 1 the bound counts more
-    than it is sure of: a difference is found sooner, and need not have the fewest. Nothing is followed from where a
-    board goes round without end; `loops` has the first of each board that was met.
+    `ahead` gives a lower bound on the input changes that a node still needs, and the combinations of its inputs from which the
+    boards can part at all; nodes with the least changes so far plus bound are looked at first. With a `weight` above 1 on the bound a difference is found sooner,
+    but need not have the fewest changes. What is covered by something known with as few changes is not followed.
     """
 
-    def __init__(self, pair: Pair, limit: int, ahead: Callable[[Node], int] | None = None, weight: int = 1) -> None:
+    def __init__(self, pair: Pair, limit: int, ahead: Ahead | None = None, weight: int = 1) -> None:
         self.pair, self.limit, self.ahead, self.weight = pair, limit, ahead, weight
-        self.explored = 0
-        self.loops: dict[int, Loop] = {}
-        self._known: dict[object, list[tuple[z.Zone, int]]] = {}
+        self.settling = Settling(pair)
+        self.sets = pair.sets
+        self._known: dict[object, list[tuple[z.Zone, int, int]]] = {}
         self._waiting: dict[int, deque[Node]] = {}
+        self._waiting_at: dict[object, Node] = {}
+
+    @property
+    def loops(self) -> dict[int, Loop]:
+        """Where a board goes round without end, by its side."""
+        return self.settling.loops
 
     def run(self, until_loop: bool = False) -> Found:
         """The first difference by number of input changes, if there is one within the limit.
@@ -112,65 +49,96 @@ class ExactSearch:
                 del self._waiting[rank]
             if node.differs:
                 alike = [other for other in level if other.differs and other.changes == node.changes]
-                return Found([node, *alike], self.weight == 1, self.explored)
+                return Found([node, *alike], self.weight == 1, self.settling.explored)
+            del self._waiting_at[node.key(), node.zone, node.changes, rank]
             if not self._is_new(node):
                 continue
-            if self.explored >= self.limit:
+            if self.settling.explored >= self.limit:
                 met = [other for each in self._waiting.values() for other in each if other.differs]
-                return Found(met, False, self.explored)
-            self._queue(self._after_waiting(node))
-            self._queue(self._after_changes(node))
-        return Found([], True, self.explored)
+                return Found(met, False, self.settling.explored)
+            for pending, some in self._pending(node):
+                self._queue(self._after_waiting(node, pending, some))
+                self._queue(self._after_changes(node, pending, some))
+        return Found([], True, self.settling.explored)
 
     def _queue(self, nodes: Iterator[Node]) -> None:
         for node in nodes:
-            bound = 0 if self.ahead is None or node.differs else self.ahead(node) * self.weight
-            level = self._waiting.setdefault(node.changes + bound, deque())
             if node.differs:
-                level.appendleft(node)
-            else:
-                level.append(node)
+                self._waiting.setdefault(node.changes, deque()).appendleft(node)
+                continue
+            bound, some = (0, node.some) if self.ahead is None else self.ahead(node)
+            if some:
+                self._wait(node if some == node.some else node.part(some), node.changes + bound * self.weight)
+
+    def _wait(self, node: Node, rank: int) -> None:
+        """Have a node wait for its turn, together with what waits there already but for the inputs."""
+        key = (node.key(), node.zone, node.changes, rank)
+        there = self._waiting_at.get(key)
+        if there is None:
+            self._waiting_at[key] = node
+            self._waiting.setdefault(rank, deque()).append(node)
+        elif node.some & ~there.some:
+            there.some |= node.some
+            there.ways += node.ways
 
     def _is_new(self, node: Node) -> bool:
-        """Whether no node with as few changes covers this one."""
-        zones = self._known.setdefault(node.key(), [])
-        if any(changes <= node.changes and z.inside(node.zone, known) for known, changes in zones):
-            return False
-        zones[:] = [
-            (known, changes) for known, changes in zones if changes < node.changes or not z.inside(known, node.zone)
-        ]
-        zones.append((node.zone, node.changes))
+        """Whether something of a node is not covered by what is known with as few changes; no more is left of it."""
+        known = self._known.setdefault(node.key(), [])
+        for zone, changes, some in known:
+            if some & node.some and changes <= node.changes and z.inside(node.zone, zone):
+                node.some &= ~some
+                if not node.some:
+                    return False
+        kept = []
+        for zone, changes, some in known:
+            if changes >= node.changes and some & node.some and z.inside(zone, node.zone):
+                some &= ~node.some
+            if some:
+                kept.append((zone, changes, some))
+        known[:] = [*kept, (node.zone, node.changes, node.some)]
         return True
 
     def _start(self) -> Iterator[Node]:
-        draft = _Draft(
+        draft = Draft(
             [side.starts for side in self.pair.sides],
             [side.clocks_at_power_on() for side in self.pair.sides],
             [(0,) * len(side.counters) for side in self.pair.sides],
-            self.pair.rest,
+            self.pair.rest & self.pair.alone,
+            1 << self.sets.place(self.pair.rest),
             (z.ZERO,),
             (),
         )
-        return self._settle(draft, 1, (), None, 0)
+        return self.settling.settle(draft, 1, None, 0)
+
+    def _draft(self, node: Node, some: int, zone: z.Zone, log: Log) -> Draft:
+        return Draft(
+            list(node.states), [list(refs) for refs in node.refs], list(node.counters), node.inputs, some, zone, log
+        )
 
     # waiting -----------------------------------------------------------------------------------------------------
 
-    def _pending(self, node: Node) -> list[tuple[int, int]]:
-        """(zone clock, units) of the timers that will fire if nothing else happens."""
+    def _pending(self, node: Node) -> list[tuple[Pending, int]]:
+        """The timers that will fire if nothing else happens, with the combinations of inputs for which it is those."""
+        classes: dict[Pending, int] = {(): node.some}
         if not self.pair.powered(node.inputs):
-            return []
-        found = set()
+            return list(classes.items())
         for i in (0, 1):
-            for _, arrow in self.pair.sides[i].ready(node.states[i], node.inputs, node.counters[i]):
-                if (ref := node.refs[i][arrow.clock]) > 0:
-                    found.add((ref, arrow.after))
-        return sorted(found)
+            for _, arrow, where in self.settling.listed(i, node.states[i], node.inputs, node.counters[i]):
+                if arrow.clock < 0 or (ref := node.refs[i][arrow.clock]) <= 0:
+                    continue
+                split: dict[Pending, int] = {}
+                for pending, some in classes.items():
+                    more = tuple(sorted({*pending, (ref, arrow.after)}))
+                    for timers, those in ((more, some & where), (pending, some & ~where)):
+                        if those:
+                            split[timers] = split.get(timers, 0) | those
+                classes = split
+        return list(classes.items())
 
-    def _after_waiting(self, node: Node) -> Iterator[Node]:
-        pending = self._pending(node)
+    def _after_waiting(self, node: Node, pending: Pending, some: int) -> Iterator[Node]:
         if not pending:
             return
-        size = len(node.born) + 1
+        size = node.size
         waited = z.elapse(node.zone, size)
         for number, (clock, after) in enumerate(pending):
             zone: z.Zone | None = z.constrain(waited, size, 0, clock, z.at_most(-after))
@@ -183,170 +151,39 @@ class ExactSearch:
                     zone = z.constrain(zone, size, c, 0, z.below(a) if strict else z.at_most(a))
                     log.append((c, None, a, strict))
             if zone:
-                yield from self._settle(self._draft(node, zone, tuple(log)), size, node.born, node, 0)
-
-    def _draft(self, node: Node, zone: z.Zone, log: Log) -> _Draft:
-        return _Draft(
-            list(node.states), [list(refs) for refs in node.refs], list(node.counters), node.inputs, zone, log
-        )
+                yield from self.settling.settle(self._draft(node, some, zone, tuple(log)), size, node, 0)
 
     # input changes -----------------------------------------------------------------------------------------------
 
-    def _after_changes(self, node: Node) -> Iterator[Node]:
-        size = len(node.born) + 1
+    def _after_changes(self, node: Node, pending: Pending, some: int) -> Iterator[Node]:
+        size = node.size
         zone: z.Zone | None = z.elapse(node.zone, size)
         log: list[tuple[int, int | None, int | None, bool]] = []
-        for clock, after in self._pending(node):
+        for clock, after in pending:
             zone = zone and z.constrain(zone, size, clock, 0, z.below(after))
             log.append((clock, None, after, True))
         if not zone:
             return
+        turned = 0
         for bit in self.pair.branches(node.states):
-            inputs = node.inputs ^ bit
-            if not self.pair.allowed(inputs):
-                continue
-            draft = self._draft(node, zone, tuple(log))
-            draft.inputs = inputs
-            if bit == self.pair.power:
-                self._switch_power(draft, node)
-            yield from self._settle(draft, size, node.born, node, bit)
+            if bit & self.pair.alone:
+                draft = self._draft(node, some & self.settling.allowed(node.inputs ^ bit), zone, tuple(log))
+                draft.inputs ^= bit
+                if bit == self.pair.power:
+                    self._switch_power(draft, node)
+                if draft.some:
+                    yield from self.settling.settle(draft, size, node, bit)
+            else:
+                turned |= self.sets.turned_bit(some, bit)
+        if turned := turned & self.settling.allowed(node.inputs):
+            draft = self._draft(node, turned, zone, tuple(log))
+            draft.before = some
+            yield from self.settling.settle(draft, size, node, ANY)
 
-    def _switch_power(self, draft: _Draft, node: Node) -> None:
+    def _switch_power(self, draft: Draft, node: Node) -> None:
         for i, side in enumerate(self.pair.sides):
             if draft.inputs & self.pair.power:
                 draft.refs[i] = side.clocks_at_power_on(node.refs[i])
             else:
                 draft.states[i], draft.counters[i] = side.without_power(draft.states[i], draft.counters[i])
                 draft.refs[i] = side.clocks_without_power(draft.refs[i])
-
-    # settling ----------------------------------------------------------------------------------------------------
-
-    def _settle(self, draft: _Draft, size: int, born: tuple[int, ...], parent: Node | None, bit: int) -> Iterator[Node]:
-        """Every way in which both boards can settle at this instant, split by what the ages decide."""
-        powered = self.pair.powered(draft.inputs)
-        waiting = [draft]
-        while waiting:
-            draft = waiting.pop()
-            while powered and draft.side < 2:
-                arrow = self._next_arrow(draft, size, waiting)
-                if arrow is None:
-                    draft.side, draft.taken, draft.names = draft.side + 1, 0, []
-                elif draft.taken < MOST_TRANSITIONS:
-                    self._take(draft, *arrow)
-                else:
-                    self._check_rest(draft, parent)
-                    if draft.side not in self.loops:
-                        here = self._arrive(draft, size, born, parent, bit, False)
-                        self.loops[draft.side] = Loop(draft.side, ring_of(draft.names), here)
-                    break
-            else:
-                yield self._arrive(draft, size, born, parent, bit, powered)
-
-    def _check_rest(self, draft: _Draft, parent: Node | None) -> None:
-        """Refuse a board that does not even settle at rest."""
-        if parent is None:
-            side = self.pair.sides[draft.side]
-            inputs = side.changes.named(draft.inputs)
-            raise EndlessLoopError(side.part_number, ring_of(draft.names), inputs)
-
-    def _next_arrow(self, draft: _Draft, size: int, waiting: list[_Draft]) -> tuple[int, Arrow] | None:
-        i = draft.side
-        for machine, arrow in self.pair.sides[i].ready(draft.states[i], draft.inputs, draft.counters[i]):
-            if arrow.clock < 0:
-                return machine, arrow
-            ref, after = draft.refs[i][arrow.clock], arrow.after
-            if ref == EXPIRED:
-                return machine, arrow
-            if ref == NOW or z.always_below(draft.zone, size, ref, after):
-                continue
-            if z.always_at_least(draft.zone, size, ref, after):
-                return machine, arrow
-            not_yet = z.constrain(draft.zone, size, ref, 0, z.below(after))
-            if not_yet:
-                waiting.append(draft.copy(not_yet, (ref, None, after, True)))
-            reached = z.constrain(draft.zone, size, 0, ref, z.at_most(-after))
-            assert reached is not None  # otherwise the age would always be below
-            draft.zone = reached
-            draft.log = (*draft.log, (ref, after, None, False))
-            return machine, arrow
-        return None
-
-    def _take(self, draft: _Draft, machine: int, arrow: Arrow) -> None:
-        i = draft.side
-        side = self.pair.sides[i]
-        states = draft.states[i]
-        draft.states[i] = (*states[:machine], arrow.target, *states[machine + 1 :])
-        draft.counters[i] = side.count(draft.counters[i], arrow)
-        for slot in (machine, *arrow.resets):
-            draft.refs[i][slot] = NOW
-        draft.taken += 1
-        draft.names.append(side.machines[machine][arrow.target].name)
-
-    def _arrive(
-        self, draft: _Draft, size: int, born: tuple[int, ...], parent: Node | None, bit: int, powered: bool
-    ) -> Node:
-        limits: dict[int, int] = {}
-        refs = [self._live_refs(draft, i, size, limits) for i in (0, 1)]
-        order = tuple(ref for ref in limits if ref > 0)
-        fresh = NOW in limits
-        number = {old: new for new, old in enumerate(order, 1)} | {NOW: len(order) + 1}
-        zone = z.project(draft.zone, size, order, fresh)
-        bounds = [0, *(limits[ref] for ref in order), *([limits[NOW]] if fresh else [])]
-        depth = parent.depth + 1 if parent else 0
-        self.explored += 1
-        shown = [
-            side.signals(states, draft.inputs) & side.compared
-            for side, states in zip(self.pair.sides, draft.states, strict=True)
-        ]
-        return Node(
-            states=(draft.states[0], draft.states[1]),
-            refs=(tuple(number.get(r, r) for r in refs[0]), tuple(number.get(r, r) for r in refs[1])),
-            counters=(self._live_counters(draft, 0), self._live_counters(draft, 1)),
-            inputs=draft.inputs,
-            zone=z.widen(zone, len(bounds), bounds),
-            born=(*(born[ref - 1] for ref in order), *([depth] if fresh else [])),
-            depth=depth,
-            changes=(parent.changes if parent else 0) + bool(bit),
-            parent=parent,
-            changed=bit,
-            log=draft.log,
-            differs=powered and shown[0] != shown[1],
-        )
-
-    def _live_refs(self, draft: _Draft, i: int, size: int, limits: dict[int, int]) -> list[int]:
-        live = []
-        for ref, limit in zip(draft.refs[i], self.pair.outlooks[i].clock_limits(draft.states[i]), strict=True):
-            if limit < 0 or ref == DEAD:
-                ref = DEAD
-            elif ref == EXPIRED or (ref > 0 and z.always_at_least(draft.zone, size, ref, limit)):
-                ref = EXPIRED
-            else:
-                limits[ref] = max(limit, limits.get(ref, 0))
-            live.append(ref)
-        return live
-
-    def _live_counters(self, draft: _Draft, i: int) -> States:
-        limits = self.pair.outlooks[i].counter_limits(draft.states[i])
-        counters = draft.counters[i]
-        if not counters:
-            return counters
-        return tuple(min(n, limit) if limit >= 0 else 0 for n, limit in zip(counters, limits, strict=True))
-
-
-def events_of(node: Node) -> list[Node]:
-    """The nodes on the way to a node, from the start."""
-    way = []
-    step: Node | None = node
-    while step:
-        way.append(step)
-        step = step.parent
-    return way[::-1]
-
-
-def distances_of(way: list[Node]) -> list[Distance]:
-    """What the decisions along a way demand of the times of its events."""
-    found = []
-    for before, node in pairwise(way):
-        for clock, least, most, strict in node.log:
-            found.append(Distance(before.born[clock - 1], node.depth, least, most, strict))
-    return found

@@ -1,0 +1,159 @@
+"""The exact search on large pairs: its heading hides nothing, sets of inputs are what they stand for, laps cost nothing."""
+
+from random import Random
+from unittest.mock import patch
+
+from django.test import SimpleTestCase
+
+from tests import large_boards
+from tests.builders import small_board, small_family, twin_of
+from tests.test_behaviour import random_pair
+from twincore import behaviour
+from twincore.behaviour.heading import Heading
+from twincore.behaviour.input_sets import InputSets
+from twincore.behaviour.nodes import way_to
+from twincore.behaviour.pair import Pair
+from twincore.behaviour.stepwise import step_for_step
+from twincore.behaviour.zones import ExactSearch
+from twincore.errors import EndlessLoopError
+
+
+class Headings(SimpleTestCase):
+    def test_a_heading_never_hides_the_fewest_changes(self) -> None:
+        found = [self.headed_as_plain(seed, made[2]) for seed in range(4000, 4200) if (made := random_pair(seed))]
+        self.assertGreater(sum(found), 15)
+
+    def test_nor_does_it_on_boards_with_clocks_and_a_counter(self) -> None:
+        found = []
+        for seed in range(12):
+            rng = Random(seed)
+            one = large_boards.board_document(rng, 8, "A")
+            other = large_boards.changed_deep(rng, one, "B")
+            found.append(self.headed_as_plain(seed, twin_of(large_boards.family_document(), [one, other])))
+        self.assertGreater(sum(found), 6)
+
+    def headed_as_plain(self, seed: int, twin: behaviour.Twin) -> bool:
+        """That with a heading, watching no clock or all, the same is found as without, and no bound on the way is too high."""
+        pair = twin.pair(twin.unit())
+        slots = range(len(pair.sides[0].machines), len(pair.sides[0].machines) + len(pair.sides[0].named_clocks))
+        for clocks in ((), slots):
+            heading = Heading(pair, clocks)
+            if not heading.useful:
+                return False
+            try:
+                search = ExactSearch(pair, 20_000)
+                plain = search.run()
+                headed = ExactSearch(pair, 20_000, heading.ahead).run()
+                hasty = ExactSearch(pair, 20_000, heading.ahead, weight=4).run()
+            except EndlessLoopError:
+                return False
+            if search.loops or not plain.closed:
+                return False
+            fewest = [node.changes for node in plain.nodes[:1]]
+            self.assertEqual([node.changes for node in headed.nodes[:1]], fewest, (seed, clocks))
+            self.assertEqual(bool(hasty.nodes), bool(fewest), (seed, clocks))
+            for node in plain.nodes[:1]:
+                for event in way_to(node, pair.sets)[:-1]:
+                    bound, can_part = heading.ahead(event.node)
+                    self.assertTrue(can_part >> pair.sets.place(event.inputs) & 1, (seed, clocks))
+                    self.assertLessEqual(bound, node.changes - event.node.changes, (seed, clocks))
+        return bool(fewest)
+
+    def test_where_a_guard_is_never_read_on_its_wrong_side_nothing_is_explored(self) -> None:
+        # k is over 100 s whenever u is entered, so that 10 s or 11 s make no difference
+        def board(number: str, seconds: int) -> dict[str, object]:
+            return small_board(
+                {
+                    "start": "s",
+                    "clocks": [{"id": "k"}],
+                    "states": {
+                        "s": {"go": [{"to": "t", "if": {"a": True}, "reset": ["k"]}]},
+                        "t": {"on": ["x"], "go": [{"to": "u", "after": 100}]},
+                        "u": {"go": [{"to": "s", "if": {"b": True}, "clock": "k", "after": seconds}]},
+                    },
+                },
+                number,
+            )
+
+        twin = twin_of(small_family(), [board("S-1", 10), board("S-2", 11)])
+        pair = twin.pair(twin.unit())
+        found = ExactSearch(pair, 100, Heading(pair, [1]).ahead).run()
+        self.assertEqual((found.nodes, found.closed, found.explored), ([], True, 1))
+        self.assertEqual(behaviour.prove(twin).verdict, "identical")
+        apart = twin_of(small_family(), [board("S-1", 10), board("S-2", 101)])
+        self.assertEqual(behaviour.prove(apart).verdict, "different")
+
+    def test_large_pairs_changed_deep_inside_are_answered(self) -> None:
+        for seed, clocks, verdict, changes in (
+            (1, 4, "different", 4),
+            (4, 4, "identical", None),
+            (13, 0, "identical", None),
+        ):
+            rng = Random(seed)
+            one = large_boards.board_document(rng, 40, "A", clocks)
+            twin = twin_of(large_boards.family_document(), [one, large_boards.changed_deep(rng, one, "B")])
+            proof = behaviour.prove(twin)
+            case = proof.counter_case
+            self.assertEqual((proof.verdict, case and case.changes), (verdict, changes), seed)
+            self.assertTrue(case is None or case.fewest, seed)
+
+
+class Sets(SimpleTestCase):
+    def test_a_set_is_what_it_stands_for(self) -> None:
+        rng = Random(5)
+        bits = [1, 4, 8, 64]
+        sets = InputSets(bits, [(5, 5), (2, 2)])
+        every = [sum(rng.sample(bits, count)) for count in (0, 1, 2, 3, 4) for _ in range(6)]
+        for inputs in every:
+            place = sets.place(inputs)
+            self.assertEqual(sets.first(1 << place), inputs)
+            for mask, value in ((5, 1), (64, 0), (77, 68), (0, 0)):
+                self.assertEqual(sets.where(mask, value) >> place & 1, int(inputs & mask == value))
+            for bit in bits:
+                self.assertEqual(sets.turned_bit(1 << place, bit), 1 << sets.place(inputs ^ bit))
+            self.assertEqual(sets.allowed >> place & 1, int(inputs & 5 != 5))
+
+    def test_inputs_told_one_by_one_change_nothing(self) -> None:
+        def found(pair: Pair) -> list[int]:
+            return [node.changes for node in ExactSearch(pair, 20_000).run().nodes[:1]]
+
+        compared = 0
+        for seed in range(4000, 4080):
+            made = random_pair(seed)
+            if made is None:
+                continue
+            twin = made[2]
+            try:
+                together = found(twin.pair(twin.unit()))
+                with patch("twincore.behaviour.pair.MOST_TOGETHER", 1):
+                    pair = twin.pair(twin.unit())
+                    self.assertLessEqual(len(pair.sets.bits), 1)
+                    self.assertEqual(found(pair), together, seed)
+            except EndlessLoopError:
+                continue
+            compared += bool(together)
+        self.assertGreater(compared, 8)
+
+
+class Laps(SimpleTestCase):
+    def test_a_state_that_only_starts_its_clock_anew_costs_no_lap(self) -> None:
+        def board(number: str, seconds: int) -> dict[str, object]:
+            lap = [{"to": "s", "after": seconds}, {"to": "t", "if": {"a": True}, "clock": "k", "after": 5000}]
+            states = {"s": {"go": lap}, "t": {"on": ["x"], "go": [{"to": "s", "if": {"a": False}, "reset": ["k"]}]}}
+            return small_board({"start": "s", "clocks": [{"id": "k"}], "states": states}, number)
+
+        proof = behaviour.prove(twin_of(small_family(), [board("S-1", 300), board("S-2", 301)]))
+        self.assertEqual(proof.verdict, "identical")
+        self.assertLess(proof.explored, 10)
+
+
+class Stepwise(SimpleTestCase):
+    def test_four_hundred_states_that_are_the_same_are_compared_arrow_for_arrow(self) -> None:
+        one = large_boards.board_document(Random(1), 400, "A", 6, 12)
+        twin = twin_of(large_boards.family_document(12), [one, one | {"part_number": "B"}])
+        proved, looked_at = step_for_step(twin.pair(twin.unit()))
+        self.assertTrue(proved)
+        self.assertLessEqual(looked_at, 400)
+        other = large_boards.changed_deep(Random(2), one, "B")
+        changed = twin_of(large_boards.family_document(12), [one, other])
+        self.assertFalse(step_for_step(changed.pair(changed.unit()))[0])

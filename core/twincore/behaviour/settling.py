@@ -1,0 +1,221 @@
+"""Settling: what two boards do at one instant, symbolic over the ages of their clocks and over the inputs."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+
+from twincore.behaviour import zone as z
+from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow, ring_of
+from twincore.behaviour.nodes import Log, Loop, Node, States, Way
+from twincore.behaviour.pair import Pair
+from twincore.errors import EndlessLoopError
+
+
+@dataclass(slots=True)
+class Draft:
+    """A pair of configurations while it settles at one instant."""
+
+    states: list[States]
+    refs: list[list[int]]
+    counters: list[States]
+    inputs: int
+    some: int
+    zone: z.Zone
+    log: Log
+    before: int = 0
+    """The combinations at the parent from which it comes."""
+    side: int = 0
+    taken: int = 0
+    names: list[str] = field(default_factory=list)
+
+    def copy(self, some: int, zone: z.Zone, log: Log) -> "Draft":
+        """The same, for other inputs and ages."""
+        return Draft(
+            list(self.states), [list(r) for r in self.refs], list(self.counters), self.inputs, some, zone, log,
+            self.before, self.side, self.taken, list(self.names),
+        )  # fmt: skip
+
+
+Listed = tuple[int, Arrow, int]
+"""A machine, an arrow of its state, and the combinations of inputs for which all but its time holds."""
+
+
+class Settling:
+    """What two boards can do at an instant. Loops that are met are kept by the side that goes round."""
+
+    def __init__(self, pair: Pair) -> None:
+        self.pair, self.sets = pair, pair.sets
+        self.loops: dict[int, Loop] = {}
+        self.explored = 0
+        self._listed: dict[tuple[int, States, int, States], list[Listed]] = {}
+        self._apart: dict[tuple[tuple[States, States], int], int] = {}
+        self._allowed: dict[int, int] = {}
+
+    def allowed(self, inputs: int) -> int:
+        """The combinations that can occur beside those inputs that are told one by one."""
+        found = self._allowed.get(inputs)
+        if found is None:
+            found = self.sets.everything
+            for mask, value in self.pair.forbidden:
+                if (inputs ^ value) & mask & self.pair.alone == 0:
+                    found &= ~self.sets.where(mask & ~self.pair.alone, value)
+            self._allowed[inputs] = found
+        return found
+
+    def listed(self, side: int, states: States, inputs: int, counters: States) -> list[Listed]:
+        """The arrows of a side that may be taken by any inputs, in the order in which they are looked at."""
+        key = (side, states, inputs, counters)
+        found = self._listed.get(key)
+        if found is None:
+            found = self._listed[key] = list(self._list(*key))
+        return found
+
+    def _list(self, side: int, states: States, inputs: int, counters: States) -> Iterator[Listed]:
+        board = self.pair.sides[side]
+        for index, state in enumerate(states):
+            for arrow in board.machines[index][state].arrows:
+                if (inputs ^ arrow.value) & arrow.mask & self.pair.alone:
+                    continue
+                if arrow.counter >= 0 and (counters[arrow.counter] >= arrow.threshold) != arrow.reached:
+                    continue
+                where = self.sets.where(arrow.mask & ~self.pair.alone, arrow.value)
+                signals = arrow.signal_mask
+                while signals:
+                    bit = signals & -signals
+                    signals ^= bit
+                    shown = self._shows(side, states, inputs, bit)
+                    where &= shown if arrow.signal_value & bit else ~shown
+                if where:
+                    yield index, arrow, where
+
+    def _shows(self, side: int, states: States, inputs: int, bit: int) -> int:
+        """The combinations of inputs for which a signal is on."""
+        found = 0
+        for machine, state in zip(self.pair.sides[side].machines, states, strict=True):
+            place = machine[state]
+            if place.steady & bit:
+                return self.sets.everything
+            for output, mask, value in place.conditional:
+                if output == bit and not (inputs ^ value) & mask & self.pair.alone:
+                    found |= self.sets.where(mask & ~self.pair.alone, value)
+        return found
+
+    def apart(self, states: tuple[States, States], inputs: int) -> int:
+        """The combinations of inputs for which the two show something different."""
+        found = self._apart.get((states, inputs))
+        if found is None:
+            found, compared = 0, self.pair.sides[0].compared
+            while compared:
+                bit = compared & -compared
+                compared ^= bit
+                found |= self._shows(0, states[0], inputs, bit) ^ self._shows(1, states[1], inputs, bit)
+            self._apart[states, inputs] = found
+        return found
+
+    def settle(self, draft: Draft, size: int, parent: Node | None, bit: int) -> Iterator[Node]:
+        """Every way in which both boards can settle at this instant, split by what inputs and ages decide."""
+        powered = self.pair.powered(draft.inputs)
+        waiting = [draft]
+        while waiting:
+            draft = waiting.pop()
+            while powered and draft.side < 2:
+                found = self._next_arrow(draft, size, waiting)
+                if found is None:
+                    draft.side, draft.taken, draft.names = draft.side + 1, 0, []
+                elif draft.taken < MOST_TRANSITIONS:
+                    self._take(draft, *found)
+                else:
+                    self._keep_loop(draft, size, parent, bit)
+                    break
+            else:
+                yield from self._arrive(draft, size, parent, bit, powered)
+
+    def _keep_loop(self, draft: Draft, size: int, parent: Node | None, bit: int) -> None:
+        """Keep the first way into a loop of a side; refuse a board that does not even settle at rest."""
+        side = self.pair.sides[draft.side]
+        if parent is None:
+            inputs = side.changes.named(draft.inputs | self.sets.first(draft.some))
+            raise EndlessLoopError(side.part_number, ring_of(draft.names), inputs)
+        if draft.side not in self.loops:
+            here = next(self._arrive(draft, size, parent, bit, False))
+            self.loops[draft.side] = Loop(draft.side, ring_of(draft.names), here)
+
+    def _next_arrow(self, draft: Draft, size: int, waiting: list[Draft]) -> tuple[int, Arrow] | None:
+        """The arrow that is taken next. What stands otherwise than it needs, inputs or ages, waits as a draft of its own."""
+        i = draft.side
+        for machine, arrow, listed in self.listed(i, draft.states[i], draft.inputs, draft.counters[i]):
+            where = draft.some & listed
+            if not where:
+                continue
+            ref, after = draft.refs[i][arrow.clock] if arrow.clock >= 0 else EXPIRED, arrow.after
+            if ref == NOW or (ref != EXPIRED and z.always_below(draft.zone, size, ref, after)):
+                continue
+            if where != draft.some:
+                waiting.append(draft.copy(draft.some & ~where, draft.zone, draft.log))
+                draft.some = where
+            if ref != EXPIRED and not z.always_at_least(draft.zone, size, ref, after):
+                not_yet = z.constrain(draft.zone, size, ref, 0, z.below(after))
+                if not_yet:
+                    waiting.append(draft.copy(where, not_yet, (*draft.log, (ref, None, after, True))))
+                reached = z.constrain(draft.zone, size, 0, ref, z.at_most(-after))
+                assert reached is not None  # otherwise the age would always be below
+                draft.zone = reached
+                draft.log = (*draft.log, (ref, after, None, False))
+            return machine, arrow
+        return None
+
+    def _take(self, draft: Draft, machine: int, arrow: Arrow) -> None:
+        i = draft.side
+        side = self.pair.sides[i]
+        states = draft.states[i]
+        draft.states[i] = (*states[:machine], arrow.target, *states[machine + 1 :])
+        draft.counters[i] = side.count(draft.counters[i], arrow)
+        for slot in (machine, *arrow.resets):
+            draft.refs[i][slot] = NOW
+        draft.taken += 1
+        draft.names.append(side.machines[machine][arrow.target].name)
+
+    def _arrive(self, draft: Draft, size: int, parent: Node | None, bit: int, powered: bool) -> Iterator[Node]:
+        limits: dict[int, int] = {}
+        refs = [self._live_refs(draft, i, size, limits) for i in (0, 1)]
+        order = tuple(ref for ref in limits if ref > 0)
+        fresh = NOW in limits
+        number = {old: new for new, old in enumerate(order, 1)} | {NOW: len(order) + 1}
+        bounds = [0, *(limits[ref] for ref in order), *([limits[NOW]] if fresh else [])]
+        zone = z.widen(z.project(draft.zone, size, order, fresh), len(bounds), bounds)
+        clocks = (*order, 0) if fresh else order
+        self.explored += 1
+        states = (draft.states[0], draft.states[1])
+        apart = draft.some & self.apart(states, draft.inputs) if powered else 0
+        for some, differs in ((apart, True), (draft.some & ~apart, False)):
+            if some:
+                yield Node(
+                    states=states,
+                    refs=(tuple(number.get(r, r) for r in refs[0]), tuple(number.get(r, r) for r in refs[1])),
+                    counters=(self._live_counters(draft, 0), self._live_counters(draft, 1)),
+                    inputs=draft.inputs,
+                    some=some,
+                    zone=zone,
+                    size=len(bounds),
+                    changes=(parent.changes if parent else 0) + bool(bit),
+                    differs=differs,
+                    ways=[Way(some, parent, draft.before, bit, draft.log, clocks)] if parent else [],
+                )
+
+    def _live_refs(self, draft: Draft, i: int, size: int, limits: dict[int, int]) -> list[int]:
+        live = []
+        for ref, limit in zip(draft.refs[i], self.pair.outlooks[i].clock_limits(draft.states[i]), strict=True):
+            if limit < 0 or ref == DEAD:
+                ref = DEAD
+            elif ref == EXPIRED or (ref > 0 and z.always_at_least(draft.zone, size, ref, limit)):
+                ref = EXPIRED
+            else:
+                limits[ref] = max(limit, limits.get(ref, 0))
+            live.append(ref)
+        return live
+
+    def _live_counters(self, draft: Draft, i: int) -> States:
+        limits = self.pair.outlooks[i].counter_limits(draft.states[i])
+        counters = draft.counters[i]
+        if not counters:
+            return counters
+        return tuple(min(n, limit) if limit >= 0 else 0 for n, limit in zip(counters, limits, strict=True))
