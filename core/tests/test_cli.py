@@ -78,6 +78,21 @@ class CommandLine(SimpleTestCase):
         self.assertEqual((code, answer["verdict"], answer["counter_case"]["changes"]), (0, "different", 3))
         self.assertEqual(answer["counter_case"]["steps"][0], {"at": 0, "set": {"call": True}})
 
+    def test_a_certificate_is_written_checked_and_refused_where_it_is_damaged(self) -> None:
+        alike = [str(each).replace("lockout-forgotten", "in-register") for each in self.pair()]
+        code, out, _ = call("certify", *alike)
+        self.assertEqual((code, json.loads(out)["format"]), (0, "worthy-twin/certificate"))
+        whole = self.file("certificate.json", out)
+        self.assertEqual(json.loads(call("certify", *alike, "--certificate", whole)[1]), {"shown": True, "places": 9})
+        damaged = self.file("damaged.json", out.replace('"purge"', '"light"'))
+        code, _, err = call("certify", *alike, "--certificate", damaged)
+        self.assertEqual(code, 2)
+        self.assertIn("damaged.json: with the original in purge", err)
+        self.assertIn("leads out of the places", err)
+        code, _, err = call("certify", *self.pair())
+        self.assertEqual(code, 2)
+        self.assertIn("expected two boards that are shown to be the same", err)
+
     def test_decode_carry_simulate(self) -> None:
         code, out, _ = call("decode", "--family", OVEN / "family.json", "--board", OVEN / "original.board.json",
                             "--settings", OVEN / "original.settings.json")  # fmt: skip

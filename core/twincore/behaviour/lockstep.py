@@ -18,7 +18,9 @@ CONSTANT = -1
 
 
 @dataclass(frozen=True, slots=True)
-class _Config:
+class Config:
+    """What is kept of a pair of configurations between instants."""
+
     states: tuple[States, States]
     clocks: tuple[int, ...]
     """For each clock of both boards its class of equal ages, or EXPIRED or DEAD."""
@@ -56,28 +58,35 @@ MOST_DRAFTS = 40_000
 
 def in_lockstep(pair: Pair) -> tuple[bool, int]:
     """Whether the boards are shown to be identical, and how many pairs of configurations were looked at."""
-    return _Lockstep(pair).run()
+    search = _Lockstep(pair, MOST_LOOKED_AT)
+    return search.run(), len(search.seen)
+
+
+def everywhere(pair: Pair, most: int) -> set[Config] | None:
+    """Everywhere that two boards can be which are shown to be identical; None where that is not shown."""
+    search = _Lockstep(pair, most)
+    return search.seen if search.run() else None
 
 
 class _Lockstep:
-    def __init__(self, pair: Pair) -> None:
-        self.pair, self.drafts = pair, 0
+    def __init__(self, pair: Pair, most: int) -> None:
+        self.pair, self.most, self.drafts = pair, most, 0
+        self.seen: set[Config] = set()
 
-    def run(self) -> tuple[bool, int]:
-        seen: set[_Config] = set()
+    def run(self) -> bool:
         try:
             waiting = list(self._settled(self._start()))
             while waiting:
                 config = waiting.pop()
-                if config in seen:
+                if config in self.seen:
                     continue
-                seen.add(config)
-                if len(seen) > MOST_LOOKED_AT or self.drafts > MOST_DRAFTS:
-                    return False, len(seen)
+                self.seen.add(config)
+                if len(self.seen) > self.most or self.drafts > MOST_DRAFTS:
+                    return False
                 waiting.extend(self._successors(config))
         except _Apart:
-            return False, len(seen)
-        return True, len(seen)
+            return False
+        return True
 
     def _start(self) -> _Draft:
         every_input = (1 << self.pair.sides[0].changes.count) - 1
@@ -85,7 +94,7 @@ class _Lockstep:
         clocks = [side.clocks_at_power_on() for side in self.pair.sides]
         return _Draft([side.starts for side in self.pair.sides], clocks, counters, every_input, self.pair.rest, {}, {})
 
-    def _successors(self, config: _Config) -> Iterator[_Config]:
+    def _successors(self, config: Config) -> Iterator[Config]:
         draft = self._draft(config)
         if config.powered:
             yield from self._settled(draft)
@@ -97,7 +106,7 @@ class _Lockstep:
             ]
             yield from self._settled(draft)
 
-    def _draft(self, config: _Config) -> _Draft:
+    def _draft(self, config: Config) -> _Draft:
         cut = len(self.pair.sides[0].machines) + len(self.pair.sides[0].named_clocks)
         split = len(self.pair.sides[0].counters)
         counters: list[Tally] = [(each, 0) for each in config.counters]
@@ -106,7 +115,7 @@ class _Lockstep:
             [counters[:split], counters[split:]], self.pair.power, self.pair.power, {}, {},
         )  # fmt: skip
 
-    def _without_power(self, draft: _Draft) -> _Config:
+    def _without_power(self, draft: _Draft) -> Config:
         for i, side in enumerate(self.pair.sides):
             draft.states[i], _ = side.without_power(draft.states[i], (0,) * len(side.counters))
             draft.counters[i] = [
@@ -118,21 +127,20 @@ class _Lockstep:
 
     # settling with every undecided question answered both ways ------------------------------------------------------
 
-    def _settled(self, draft: _Draft) -> Iterator[_Config]:
+    def _settled(self, draft: _Draft) -> Iterator[Config]:
         waiting = [draft]
         while waiting:
             draft = waiting.pop()
             self.drafts += 1
-            if self._impossible(draft):
-                continue
-            while draft.side < 2:
+            while draft.side < 2 and not self._impossible(draft):
                 arrow = self._next_arrow(draft, waiting)
                 if arrow is None:
                     draft.side, draft.taken = draft.side + 1, 0
                 else:
                     self._take(draft, *arrow)
-            self._compare(draft, waiting)
-            yield self._forget(draft, powered=True)
+            if not self._impossible(draft):
+                self._compare(draft, waiting)
+                yield self._forget(draft, powered=True)
 
     def _impossible(self, draft: _Draft) -> bool:
         return any(draft.known & mask == mask and draft.inputs & mask == value for mask, value in self.pair.forbidden)
@@ -238,7 +246,7 @@ class _Lockstep:
 
     # what is kept between instants ----------------------------------------------------------------------------------
 
-    def _forget(self, draft: _Draft, powered: bool) -> _Config:
+    def _forget(self, draft: _Draft, powered: bool) -> Config:
         clocks: list[int] = []
         counters: list[int] = []
         ages: dict[int, int] = {}
@@ -250,4 +258,4 @@ class _Lockstep:
                 clocks.append(DEAD if dead else EXPIRED if clock == EXPIRED else ages.setdefault(clock, len(ages)))
             for tally, limit in zip(draft.counters[i], outlook.counter_limits(draft.states[i]), strict=True):
                 counters.append(DEAD if limit < 0 else tallies.setdefault(tally, len(tallies)))
-        return _Config((draft.states[0], draft.states[1]), tuple(clocks), tuple(counters), powered)
+        return Config((draft.states[0], draft.states[1]), tuple(clocks), tuple(counters), powered)

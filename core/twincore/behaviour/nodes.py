@@ -11,6 +11,8 @@ Refs = tuple[int, ...]
 """For each clock slot of a board: the zone's clock that gives its age (from 1), or EXPIRED, DEAD, NOW."""
 Log = tuple[tuple[int, int | None, int | None, bool], ...]
 """What was decided about ages at an instant: (zone clock, at least, at most, strict)."""
+Key = tuple[tuple[States, States], tuple[Refs, Refs], tuple[States, States], int]
+"""The states of both boards, their clocks, their counters, and the inputs that are told one by one."""
 ANY = -1
 """For the input bit changed: one of those that are followed together, whichever."""
 
@@ -49,7 +51,7 @@ class Node:
     ways: list[Way]
     """Ways to it from the start on, one at least for each of its combinations; none at the start."""
 
-    def key(self) -> object:
+    def key(self) -> Key:
         """What makes two nodes comparable by their zones and sets alone."""
         return (self.states, self.refs, self.counters, self.inputs)
 

@@ -28,6 +28,8 @@ class Pair:
     """The inputs that are told one by one: the power, what nothing reads, and what would be too many for a set."""
     all_together: bool
     """Whether every input that matters is followed together with the others, but for the power."""
+    every_change: bool = False
+    """Whether every change of an input is followed, not only those that matter where the boards stand."""
     _branches: dict[tuple[tuple[int, ...], tuple[int, ...]], list[int]] = field(default_factory=dict)
 
     def allowed(self, inputs: int) -> bool:
@@ -41,6 +43,8 @@ class Pair:
     def branches(self, states: tuple[tuple[int, ...], tuple[int, ...]]) -> list[int]:
         """The input bits whose change can matter from a pair of states on."""
         found = self._branches.get(states)
+        if found is None and self.every_change:
+            found = self._branches[states] = [*self.sets.bits, *([self.power] if self.power else [])]
         if found is None:
             read = self.outlooks[0].inputs_read(states[0]) | self.outlooks[1].inputs_read(states[1])
             wanted = self.power

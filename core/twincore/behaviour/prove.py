@@ -132,9 +132,9 @@ class Twin:
             times += [scenario.until, *(step.at for step in scenario.steps)]
         return time_unit(times)
 
-    def pair(self, unit: int) -> Pair:
-        """Both boards compiled for the searches."""
-        one, other = (without_laps(side) for side in self.sides(unit))
+    def pair(self, unit: int, laps: bool = False) -> Pair:
+        """Both boards compiled for the searches; with `laps`, those arrows too that only start a clock anew which nothing reads."""
+        one, other = (side if laps else without_laps(side) for side in self.sides(unit))
         return build_pair(one, other, self.family, one.changes.at_rest(self.family.rest))
 
     def sides(self, unit: int) -> list[Side]:

@@ -2,15 +2,27 @@
 
 from collections import deque
 from collections.abc import Callable, Iterator
+from typing import NamedTuple
 
 from twincore.behaviour import zone as z
-from twincore.behaviour.nodes import ANY, Found, Log, Loop, Node
+from twincore.behaviour.nodes import ANY, Found, Key, Log, Loop, Node, Refs, States
 from twincore.behaviour.pair import Pair
 from twincore.behaviour.settling import Draft, Settling
 
 Pending = tuple[tuple[int, int], ...]
 """(zone clock, units) of timers."""
 Ahead = Callable[[Node], tuple[int, int]]
+
+
+class Place(NamedTuple):
+    """States, clocks and counters of both boards, and the inputs and ages that they can have there."""
+
+    states: tuple[States, States]
+    refs: tuple[Refs, Refs]
+    counters: tuple[States, States]
+    inputs: int
+    some: int
+    zone: z.Zone
 
 
 class ExactSearch:
@@ -25,7 +37,7 @@ class ExactSearch:
         self.pair, self.limit, self.ahead, self.weight = pair, limit, ahead, weight
         self.settling = Settling(pair)
         self.sets = pair.sets
-        self._known: dict[object, list[tuple[z.Zone, int, int]]] = {}
+        self._known: dict[Key, list[tuple[z.Zone, int, int]]] = {}
         self._waiting: dict[int, deque[Node]] = {}
         self._waiting_at: dict[object, Node] = {}
 
@@ -60,6 +72,12 @@ class ExactSearch:
                 self._queue(self._after_waiting(node, pending, some))
                 self._queue(self._after_changes(node, pending, some))
         return Found([], True, self.settling.explored)
+
+    def everywhere(self) -> Iterator[Place]:
+        """Everywhere that was looked at; once a search without a heading is closed, everywhere that the boards can be."""
+        for (states, refs, counters, inputs), known in self._known.items():
+            for zone, _, some in known:
+                yield Place(states, refs, counters, inputs, some, zone)
 
     def _queue(self, nodes: Iterator[Node]) -> None:
         for node in nodes:
@@ -164,7 +182,8 @@ class ExactSearch:
             log.append((clock, None, after, True))
         if not zone:
             return
-        turned = 0
+        # a change of what neither board reads leaves all as it is, but for the time that went by
+        turned = some if self.pair.every_change else 0
         for bit in self.pair.branches(node.states):
             if bit & self.pair.alone:
                 draft = self._draft(node, some & self.settling.allowed(node.inputs ^ bit), zone, tuple(log))

@@ -17,6 +17,7 @@ PARTS: dict[str, dict[str, str]] = {
         "carry": "positions of the replacement that do the same",
         "simulate": "what a board shows over a scenario",
         "prove": "whether two boards ever show anything different",
+        "certify": "what shows that two boards never do, written down; or whether what is written shows it",
     },
     "carrying": {
         "wire": "where every wire of the original goes",

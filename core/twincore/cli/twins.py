@@ -4,7 +4,7 @@ import argparse
 from functools import partial
 from typing import Any
 
-from twincore import behaviour, profile, settings, workshop
+from twincore import behaviour, certificate, profile, settings, workshop
 from twincore.choose import parse_statements
 from twincore.cli.files import checked_board, named, read, read_board, read_facts, read_family, read_record
 from twincore.cli.wrong import InputError
@@ -27,12 +27,15 @@ def add_calls(calls: Any) -> None:
         ("carry", _carry, pair),
         ("simulate", _simulate, ("family", "board", "settings", "scenario")),
         ("prove", _prove, proof),
+        ("certify", _certify, proof),
     ):
         sub = calls.add_parser(name)
         for option in options:
             sub.add_argument(f"--{option}", required=True, metavar="FILE")
         if name == "carry":
             sub.add_argument("--facts", metavar="FILE", help="facts about the machine, for the leaflet's tables")
+        if name == "certify":
+            sub.add_argument("--certificate", metavar="FILE", help="check this one instead of writing one")
         sub.set_defaults(call=call)
 
 
@@ -131,13 +134,38 @@ def _simulate(args: argparse.Namespace) -> dict[str, Any]:
 
 
 def _prove(args: argparse.Namespace) -> dict[str, Any]:
+    twin = _twin(args)
+    return named(f"{args.original} or {args.replacement}", lambda: behaviour.prove(twin)).answer()
+
+
+def _certify(args: argparse.Namespace) -> dict[str, Any]:
+    """A certificate, or why there is none; of one that is given, how many places were checked. What it does not show is an
+    error of its file.
+    """
+    twin = _twin(args)
+    if args.certificate:
+        given = named(args.certificate, lambda: profile.open_document(read(args.certificate), "certificate")).root
+        try:
+            return {"shown": True, "places": certificate.check_twin(twin, given)}
+        except certificate.NotShown as error:
+            raise InputError(f"{args.certificate}: {error}") from error
+    written = certificate.certificate(twin)
+    if written is None:
+        raise InputError(
+            f"{args.original} and {args.replacement}: expected two boards that are shown to be the same, whose certificate has "
+            f"at most {certificate.MOST_PLACES} places, {profile.LARGEST_BYTES // 1_000_000} MB and "
+            f"{profile.MOST_VALUES:,} values; `prove` says which it is"
+        )
+    return written
+
+
+def _twin(args: argparse.Namespace) -> behaviour.Twin:
     family = read_family(args.family)
     original, replacement = read_board(args.original, family), read_board(args.replacement, family)
-    twin = behaviour.make_twin(
+    return behaviour.make_twin(
         original,
         read_record(args.original_settings, original),
         replacement,
         read_record(args.replacement_settings, replacement),
         family,
     )
-    return named(f"{args.original} or {args.replacement}", lambda: behaviour.prove(twin)).answer()

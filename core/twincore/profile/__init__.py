@@ -1,7 +1,7 @@
 """Documents of the product: families, boards, settings records and scenarios, parsed and checked."""
 
 from twincore.profile.board import Board, Chart, parse_board
-from twincore.profile.document import LARGEST_BYTES, Document, dump, open_document, parse_facts
+from twincore.profile.document import LARGEST_BYTES, MOST_VALUES, Document, dump, open_document, parse_facts
 from twincore.profile.elements import WHEEL_BITS, WHEEL_MASK, Coding, Element, ElementKind, Point
 from twincore.profile.extras import register_words
 from twincore.profile.facts import ORIGINAL
@@ -17,6 +17,7 @@ from twincore.profile.values import Number, Value
 
 __all__ = [
     "LARGEST_BYTES",
+    "MOST_VALUES",
     "ORIGINAL",
     "WHEEL_BITS",
     "WHEEL_MASK",
