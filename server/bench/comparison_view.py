@@ -25,6 +25,7 @@ from bench.schemas import (
     StepShown,
     UnreadableShown,
 )
+from bench.why_words import single_words, why_words
 from config.errors import Faulty
 from twincore.behaviour import CounterCase, Proof, Shown, run_board
 from twincore.carry_over import Comparison, School, disagreements
@@ -221,10 +222,15 @@ def _extras(replacement: Board, record: Record | None, wanted: Any, family: Fami
 
 def _proof_shown(comparison: Comparison, record: Record) -> ProofShown:
     try:
-        return proof_shown(comparison.proof(record), comparison)
+        proof = comparison.proof(record)
+        shown = proof_shown(proof, comparison)
+        if proof.counter_case:
+            singles = single_words(comparison.singles(record, proof.counter_case))
+            shown.why = why_words(comparison.twin(record), proof.counter_case) + ([singles] if singles else [])
+        return shown
     except TwinError as error:
         return ProofShown(
-            verdict="not proved", words=f"Not proved: {error}", offsets=[], told=[], endless=[], explored=0
+            verdict="not proved", words=f"Not proved: {error}", offsets=[], told=[], endless=[], explored=0, why=[]
         )
 
 
@@ -256,6 +262,7 @@ def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
             ]
         ],
         explored=proof.explored,
+        why=[],
         counter_case=_case_shown(case, family) if case else None,
     )
 

@@ -85,6 +85,8 @@ class ProofShown(Schema):
     told: list[str]
     endless: list[EndlessShown]
     explored: int
+    why: list[str]
+    """What each board did as they part, by which conditions and settings; and which single setting would bring them together."""
     counter_case: CounterCaseShown | None = None
 
 

@@ -5,11 +5,14 @@ from twincore.behaviour.functions import Offset
 from twincore.behaviour.prove import CounterCase, Endless, Proof, Twin, make_twin, prove
 from twincore.behaviour.simulate import Shown, run_board, simulate
 from twincore.behaviour.traces import TraceChecked, TraceEvent, check_trace
+from twincore.behaviour.why import Because, Move, why
 
 __all__ = [
+    "Because",
     "CounterCase",
     "Draft",
     "Endless",
+    "Move",
     "Offset",
     "Proof",
     "Shown",
@@ -23,4 +26,5 @@ __all__ = [
     "prove",
     "run_board",
     "simulate",
+    "why",
 ]

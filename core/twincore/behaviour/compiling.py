@@ -89,8 +89,8 @@ def _compile_machine(machine: Machine, own_clock: int, context: _Context) -> tup
     for state in machine.states.values():
         steady, conditional = _compile_outputs(state.on, context)
         arrows = [
-            _compile_arrow(go, read, index, own_clock, context)
-            for go in state.go
+            _compile_arrow(go, number, read, index, own_clock, context)
+            for number, go in enumerate(state.go)
             if context.holds(go.when) and (read := context.of_inputs(go.conditions)) is not None
         ]
         taken = tuple(arrow for place, arrow in enumerate(arrows) if not _never_taken(arrow, place, arrows, own_clock))
@@ -130,7 +130,7 @@ def _compile_outputs(outputs: tuple[Output, ...], context: _Context) -> tuple[in
 
 
 def _compile_arrow(
-    go: Transition, read: tuple[int, int], index: dict[str, int], own_clock: int, context: _Context
+    go: Transition, number: int, read: tuple[int, int], index: dict[str, int], own_clock: int, context: _Context
 ) -> Arrow:
     mask, value = read
     signal_mask, signal_value = context.of_signals(go.conditions)
@@ -152,6 +152,7 @@ def _compile_arrow(
         resets=tuple(context.clocks[name] for name in go.reset),
         clears=tuple(context.counters[name] for name in go.clear),
         adds=tuple(context.counters[name] for name in go.add),
+        number=number,
     )
 
 

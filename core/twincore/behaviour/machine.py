@@ -35,6 +35,8 @@ class Arrow:
     resets: tuple[int, ...]
     clears: tuple[int, ...]
     adds: tuple[int, ...]
+    number: int
+    """Its place among the transitions of its state as the profile lists them."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -55,11 +55,9 @@ def run_values(board: Board, values: dict[str, Value], family: Family, scenario:
 
 def play(side: Side, rest: int, scenario: Scenario, unit: int) -> list[Shown]:
     """Run a compiled board from rest; `unit` is the number of time units in a second and must fit the scenario."""
-    run = _Run(side, rest)
-    run.settle()
     entries: list[Shown] = []
 
-    def note() -> None:
+    def note(run: _Run) -> None:
         shown = tuple(side.shown(run.signals()))
         states = tuple(side.names(run.states)) if run.powered else ()
         at = tidy(Fraction(run.now, unit))
@@ -68,14 +66,47 @@ def play(side: Side, rest: int, scenario: Scenario, unit: int) -> list[Shown]:
         if not entries or (entries[-1].on, entries[-1].states) != (shown, states):
             entries.append(Shown(at, shown, states))
 
-    note()
+    _run(side, rest, scenario, unit, note)
+    return entries
+
+
+def _run(side: Side, rest: int, scenario: Scenario, unit: int, note: Callable[["_Run"], None]) -> "_Run":
+    run = _Run(side, rest)
+    run.settle()
+    note(run)
     for step in scenario.steps:
         run.wait(int(step.at * unit), note)
         for name, value in step.set:
             run.set(name, value)
-        note()
+        note(run)
     run.wait(int(scenario.until * unit), note)
-    return entries
+    return run
+
+
+@dataclass(frozen=True, slots=True)
+class Moved:
+    """A transition that a board took, or waits for: when (seconds), of which machine, from which state, and its place there."""
+
+    at: Number
+    machine: int
+    state: str
+    number: int
+
+
+def last_moves(side: Side, rest: int, scenario: Scenario, unit: int) -> tuple[list[Moved], list[Moved]]:
+    """What a board does at a scenario's end, after its last input change and no earlier; and what it waits for then."""
+    run = _run(side, rest, scenario, unit, lambda _: None)
+    end = (int(scenario.until * unit), run.changed)
+    waits = sorted(
+        (since + arrow.after, machine, run.states[machine], arrow.number)
+        for machine, arrow in (side.ready(run.states, run.inputs, run.counters) if run.powered else ())
+        if arrow.clock >= 0 and (since := run.since[arrow.clock]) is not None
+    )
+
+    def told(at: int, machine: int, state: int, number: int) -> Moved:
+        return Moved(tidy(Fraction(at, unit)), machine, side.machines[machine][state].name, number)
+
+    return [told(at[0], *move) for at, move in run.moves if at == end], [told(*each) for each in waits]
 
 
 class _Run:
@@ -83,6 +114,10 @@ class _Run:
 
     def __init__(self, side: Side, rest: int) -> None:
         self.side, self.inputs, self.now, self.events = side, rest, 0, 0
+        self.changed = 0
+        """How many input changes there were."""
+        self.moves: list[tuple[tuple[int, int], tuple[int, int, int]]] = []
+        """Everything that was done: (now, input changes before), (machine, state, place of the transition there)."""
         self.power = side.changes.power
         self.states = side.starts
         self.counters = (0,) * len(side.counters)
@@ -108,6 +143,7 @@ class _Run:
         if bool(self.inputs & bit) == value:
             return
         self.inputs ^= bit
+        self.changed += 1
         if bit == self.power:
             self._lose_power() if not value else self._restart_clocks()
         self.settle()
@@ -130,6 +166,7 @@ class _Run:
             if len(taken) >= MOST_TRANSITIONS:
                 inputs = self.side.changes.named(self.inputs)
                 raise EndlessLoopError(self.side.part_number, ring_of(taken), inputs)
+            self.moves.append(((self.now, self.changed), (machine, self.states[machine], arrow.number)))
             self.states = (*self.states[:machine], arrow.target, *self.states[machine + 1 :])
             self.counters = self.side.count(self.counters, arrow)
             for slot in (machine, *arrow.resets):
@@ -146,14 +183,14 @@ class _Run:
         since = self.since[slot]
         return since is None or self.now - since >= after
 
-    def wait(self, until: int, note: Callable[[], None]) -> None:
+    def wait(self, until: int, note: Callable[["_Run"], None]) -> None:
         while (due := self._next_due()) is not None and due <= until:
             self.events += 1
             if self.events > MOST_EVENTS:
                 raise LimitError(f"until: expected a scenario in which the board has at most {MOST_EVENTS:,} events")
             self.now = due
             self.settle()
-            note()
+            note(self)
         self.now = until
 
     def _next_due(self) -> int | None:

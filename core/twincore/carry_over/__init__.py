@@ -2,11 +2,13 @@
 
 from twincore.carry_over.comparing import Comparison, Keep, exactly, record_of, trimmer_reading, twin_key, work_out
 from twincore.carry_over.schools import School, disagreements, schools_of, values_of
+from twincore.carry_over.single import Single
 
 __all__ = [
     "Comparison",
     "Keep",
     "School",
+    "Single",
     "disagreements",
     "exactly",
     "record_of",

@@ -6,8 +6,9 @@ from dataclasses import dataclass, field, replace
 from hashlib import sha256
 from typing import Any, Protocol, TypeVar
 
-from twincore.behaviour import Proof, Twin, make_twin, prove
+from twincore.behaviour import CounterCase, Proof, Twin, make_twin, prove
 from twincore.carry_over.schools import School, schools_of, values_of
+from twincore.carry_over.single import Single, single_settings
 from twincore.choose import TwinChecked, check_twin
 from twincore.errors import WrongValue
 from twincore.profile import Board, Family, Record, Value, written_positions
@@ -226,6 +227,12 @@ class Comparison:
         key = sha256(f"{self.key}-{json.dumps(plain(positions))}-{limit}".encode()).hexdigest()
         twin = self.twin(record)
         return self.keep(f"prove-{key}", lambda: prove(twin, limit) if limit else prove(twin))
+
+    def singles(self, record: Record, case: CounterCase) -> list[Single]:
+        """The single settings that would bring the replacement, standing so, into register."""
+        positions = written_positions(self.replacement, record.points)
+        key = sha256(f"{self.key}-{json.dumps(plain(positions))}".encode()).hexdigest()
+        return self.keep(f"single-{key}", lambda: single_settings(record, case, self.twin))
 
     def twin(self, record: Record) -> Twin:
         """Both boards as they are compared: the original as found, the replacement standing so."""

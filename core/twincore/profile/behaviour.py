@@ -25,6 +25,16 @@ class Transition:
     add: tuple[str, ...]
 
     @property
+    def functions(self) -> tuple[str, ...]:
+        """The functions on which it hangs: of its time, its count, what must be so, and its thresholds."""
+        amounts = [each for each in (self.after, self.reached, self.below) if isinstance(each, str)]
+        limits = [
+            limit for _, wanted in self.conditions if isinstance(wanted, Band) for limit in wanted.limits.values()
+        ]
+        bands = [limit.function for limit in limits if limit.function]
+        return tuple(dict.fromkeys([*amounts, *(name for name, _ in self.when), *bands]))
+
+    @property
     def unconditional(self) -> bool:
         """Whether it is taken at once whatever the inputs, settings and counters."""
         return not (self.conditions or self.when or self.counter) and self.after in (None, 0)

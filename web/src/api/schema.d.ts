@@ -5278,6 +5278,8 @@ export interface components {
             endless: components["schemas"]["EndlessShown"][];
             /** Explored */
             explored: number;
+            /** Why */
+            why: string[];
             counter_case?: components["schemas"]["CounterCaseShown"] | null;
         };
         /**

@@ -87,7 +87,8 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
               onMove={scenario.move}
             />
           </div>
-          <p role="status">
+          {/* on a phone the moment below says it */}
+          <p role="status" className={parting === undefined ? "" : "sr-only desk:not-sr-only"}>
             {!played.data
               ? "Both boards are played …"
               : parting === undefined

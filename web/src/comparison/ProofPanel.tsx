@@ -30,6 +30,16 @@ export function ProofWords({ proof, brief = false }: { proof: Schemas["ProofShow
           ))}
         </ul>
       )}
+      {proof.why.length > 0 && (
+        <details open={isWide()}>
+          <summary className="min-h-11 py-2 font-semibold">Why they part</summary>
+          <ul className="flex list-disc flex-col gap-1 pl-5 leading-snug">
+            {proof.why.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       {proof.told.length > 0 && !beside && (
         <details open>
           <summary className="min-h-11 py-2 font-semibold">Step by step</summary>

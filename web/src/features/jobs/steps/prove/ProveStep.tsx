@@ -83,7 +83,7 @@ function ProveTwin({ job, put }: StepProps) {
       </p>
       {short && <Guards />}
       {short && <LookedAtAtOnce job={job} put={put} plan={plan} />}
-      <div className="grid gap-x-10 gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="grid gap-x-10 gap-y-1 desk:gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         {calculated && (
           <section aria-label="By calculation" className="min-w-0">
             <Player

@@ -1,0 +1,49 @@
+"""Why two boards part, in words."""
+
+from django.test import SimpleTestCase
+
+from bench.why_words import single_words, why_words
+from tests.builders import case_twin, small_board, small_family, twin_of
+from twincore import behaviour
+from twincore.carry_over import Single
+
+
+class WhyWords(SimpleTestCase):
+    def told(self, twin: behaviour.Twin) -> list[str]:
+        case = behaviour.prove(twin).counter_case
+        assert case is not None
+        return why_words(twin, case)
+
+    def test_states_conditions_and_what_stays(self) -> None:
+        one, other = self.told(case_twin("oven-lockout-forgotten"))
+        self.assertEqual(one, "The original stays in “lockout”.")
+        self.assertIn("goes from “standby” to “prove”, because “Call for heat” is on", other)
+
+    def test_times_counts_and_levels(self) -> None:
+        family = small_family()
+        family["inputs"].append({"id": "temp", "title": "Chamber", "level": True, "unit": "°C", "from": 0, "to": 90})
+        waits = [
+            {"start": "s", "states": {"s": {"go": [{"to": "t", "after": after}]}, "t": {"on": ["x"], "go": []}}}
+            for after in (5, 7)
+        ]
+        one, other = self.told(twin_of(family, [small_board(each, f"S-{n}") for n, each in enumerate(waits)]))
+        self.assertEqual(one, "The original goes from “s” to “t”, because 5 s are over.")
+        self.assertEqual(other, "The replacement stays in “s”, and would go on at 7 s, because 7 s are over.")
+        hot = [
+            {
+                "start": "s",
+                "states": {"s": {"go": [{"to": "t", "if": {"temp": {"from": at}}}]}, "t": {"on": ["x"], "go": []}},
+            }
+            for at in (30, 33)
+        ]
+        one, other = self.told(twin_of(family, [small_board(each, f"S-{n}") for n, each in enumerate(hot)]))
+        self.assertEqual(one, "The original goes from “s” to “t”, because “Chamber” is from 30 °C.")
+        self.assertEqual(other, "The replacement stays in “s”.")
+
+    def test_the_single_settings(self) -> None:
+        self.assertEqual(single_words([]), "")
+        found = [Single("S1.4", "on", "identical"), Single("P07", 60, "within tolerance")]
+        self.assertEqual(
+            single_words(found), "One setting alone would bring them into register: S1.4 at on, or P07 at 60."
+        )
+        self.assertIn("(within tolerance)", single_words(found[1:]))

@@ -1,0 +1,97 @@
+"""Why two boards part, in words: what each did, by which condition and setting, and which single setting would bring them together."""
+
+from collections.abc import Iterator
+
+from bench.wording import number, value_words
+from twincore.behaviour import Because, CounterCase, Move, Twin, why
+from twincore.carry_over import Single
+from twincore.profile import Board, Family, Number, Value
+from twincore.profile.levels import Band
+from twincore.profile.times import time_words
+from twincore.profile.values import stands
+
+MOST_TOLD = 3
+"""Transitions of one instant that are told."""
+
+
+def why_words(twin: Twin, case: CounterCase) -> list[str]:
+    """A sentence or more for each board."""
+    one, other = why(twin, case)
+    return [_because("The original", one, twin.family), _because("The replacement", other, twin.family)]
+
+
+def single_words(singles: list[Single]) -> str:
+    """Which single settings of the replacement bring it into register; empty where none does."""
+    if not singles:
+        return ""
+    told = [f"{each.point} at {_position(each.position)}" for each in singles]
+    within = " (within tolerance)" if all(each.verdict != "identical" for each in singles) else ""
+    return f"One setting alone would bring them into register{within}: {', or '.join(told)}."
+
+
+def _position(value: Value) -> str:
+    return value if isinstance(value, str) else number(value)
+
+
+def _because(who: str, because: Because, family: Family) -> str:
+    if because.does:
+        moves = because.does[-MOST_TOLD:]
+        told = [f"from “{each.left}” to “{each.entered}”{_for(each, because.board, family)}" for each in moves]
+        return f"{who} goes {', then '.join(told)}."
+    stays = f"{who} stays as it is"
+    if because.states:
+        stays = f"{who} stays in {' and '.join(f'“{state}”' for state in because.states)}"
+    if not because.waits:
+        return f"{stays}."
+    first = because.waits[0]
+    return f"{stays}, and would go on at {time_words(first.at)}{_for(first, because.board, family)}."
+
+
+def _for(move: Move, board: Board, family: Family) -> str:
+    """The conditions of a transition with the settings behind them; empty where it has none."""
+    told = list(_conditions(move, board, family))
+    return f", because {' and '.join(told)}" if told else ""
+
+
+def _conditions(move: Move, board: Board, family: Family) -> Iterator[str]:
+    transition = move.transition
+    for name, wanted in transition.conditions:
+        title = family.titles.get(name, name)
+        if isinstance(wanted, Band):
+            level = family.inputs[name]
+            unit = f" {level.unit}" if level is not None and level.unit else ""
+            limits = [f"{key} {number(limit.at(move.values))}{unit}" for key, limit in wanted.limits.items()]
+            yield f"“{title}” is {' and '.join(limits)}" + _set_at(
+                [x.function for x in wanted.limits.values() if x.function], board
+            )
+        else:
+            yield f"“{title}” is {stands(wanted)}"
+    if transition.after is not None:
+        yield _amount(transition.after, move, board, family, "s") + " are over"
+    limit = transition.reached if transition.reached is not None else transition.below
+    if limit is not None:
+        reached = "has reached" if transition.reached is not None else "is below"
+        yield f"“{transition.counter}” {reached} {_amount(limit, move, board, family, '')}"
+    for name, value in transition.when:
+        definition = family.function(name)
+        said = value_words(value, definition) if definition else str(value)
+        yield f"“{family.titles.get(name, name)}” is {said}" + _set_at([name], board)
+
+
+def _amount(amount: Number | str, move: Move, board: Board, family: Family, unit: str) -> str:
+    """A number, or what a function stands at with where it is set."""
+    if not isinstance(amount, str):
+        return f"{number(amount)} {unit}".rstrip()
+    definition = family.function(amount)
+    value = move.values[amount]
+    said = value_words(value, definition) if definition else f"{value} {unit}".rstrip()
+    return f"{said} of “{family.titles.get(amount, amount)}”" + _set_at([amount], board)
+
+
+def _set_at(functions: list[str], board: Board) -> str:
+    """Where functions are set on a board, in brackets; empty where nothing sets them."""
+    points = [point for name in functions if name in board.functions for point in board.functions[name].scope]
+    absent = [name for name in functions if name not in board.functions]
+    if points:
+        return f" (set at {', '.join(dict.fromkeys(points))})"
+    return " (this board has no setting for it)" if absent else ""
