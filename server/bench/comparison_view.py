@@ -25,7 +25,7 @@ from bench.schemas import (
     StepShown,
     UnreadableShown,
 )
-from bench.why_words import single_words, why_words
+from bench.why_words import rests_words, single_words, why_words
 from config.errors import Faulty
 from twincore.behaviour import CounterCase, Proof, Shown, run_board
 from twincore.carry_over import Comparison, School, disagreements
@@ -220,6 +220,9 @@ def _extras(replacement: Board, record: Record | None, wanted: Any, family: Fami
     ]
 
 
+ALIKE = ("identical", "within tolerance")
+
+
 def _proof_shown(comparison: Comparison, record: Record) -> ProofShown:
     try:
         proof = comparison.proof(record)
@@ -262,7 +265,7 @@ def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
             ]
         ],
         explored=proof.explored,
-        why=[],
+        why=rests_words(proof, family) if proof.verdict in ALIKE else [],
         counter_case=_case_shown(case, family) if case else None,
     )
 

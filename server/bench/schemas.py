@@ -86,7 +86,9 @@ class ProofShown(Schema):
     endless: list[EndlessShown]
     explored: int
     why: list[str]
-    """What each board did as they part, by which conditions and settings; and which single setting would bring them together."""
+    """What each board did as they part, by which conditions and settings, and which single setting would bring them together;
+    of boards in register what that rests on.
+    """
     counter_case: CounterCaseShown | None = None
 
 

@@ -1,9 +1,9 @@
-"""Why two boards part, in words: what each did, by which condition and setting, and which single setting would bring them together."""
+"""What a twin verdict comes from, in words: why two boards part, or what it rests on that they never do."""
 
 from collections.abc import Iterator
 
 from bench.wording import number, value_words
-from twincore.behaviour import Because, CounterCase, Move, Twin, why
+from twincore.behaviour import Because, CounterCase, Move, Proof, Twin, why
 from twincore.carry_over import Single
 from twincore.profile import Board, Family, Number, Value
 from twincore.profile.levels import Band
@@ -18,6 +18,25 @@ def why_words(twin: Twin, case: CounterCase) -> list[str]:
     """A sentence or more for each board."""
     one, other = why(twin, case)
     return [_because("The original", one, twin.family), _because("The replacement", other, twin.family)]
+
+
+LOOKED_AT = {
+    "stepwise": "Step for step: wherever both can be ({count}), they have the same ways on, over the same times and counts.",
+    "lockstep": "Instant by instant: wherever both can be ({count}), the same is shown, whatever the inputs and the times.",
+    "zones": "Every series of input changes, at any time, down to exact ages of the timers ({count}).",
+}
+
+
+def rests_words(proof: Proof, family: Family) -> list[str]:
+    """What it rests on that two boards are in register: what was looked at, and what was taken for granted."""
+    found = []
+    if proof.method in LOOKED_AT:
+        count = f"{proof.explored:,} situation{'' if proof.explored == 1 else 's'}"
+        found.append(LOOKED_AT[proof.method].format(count=count))
+    for combination in family.never_together:
+        told = " and ".join(f"“{family.titles[name]}” {stands(value)}" for name, value in combination.items())
+        found.append(f"Taken for granted: {told} never come together.")
+    return found
 
 
 def single_words(singles: list[Single]) -> str:

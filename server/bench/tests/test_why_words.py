@@ -2,7 +2,7 @@
 
 from django.test import SimpleTestCase
 
-from bench.why_words import single_words, why_words
+from bench.why_words import rests_words, single_words, why_words
 from tests.builders import case_twin, small_board, small_family, twin_of
 from twincore import behaviour
 from twincore.carry_over import Single
@@ -39,6 +39,14 @@ class WhyWords(SimpleTestCase):
         one, other = self.told(twin_of(family, [small_board(each, f"S-{n}") for n, each in enumerate(hot)]))
         self.assertEqual(one, "The original goes from “s” to “t”, because “Chamber” is from 30 °C.")
         self.assertEqual(other, "The replacement stays in “s”.")
+
+    def test_what_it_rests_on_that_two_are_the_same(self) -> None:
+        family = small_family() | {"never_together": [{"a": True, "b": False}]}
+        go = {"start": "s", "states": {"s": {"go": [{"to": "t", "if": {"a": True}}]}, "t": {"on": ["x"], "go": []}}}
+        twin = twin_of(family, [small_board(go), small_board(go, "S-2")])
+        looked_at, granted = rests_words(behaviour.prove(twin), twin.family)
+        self.assertIn("Step for step: wherever both can be (2 situations)", looked_at)
+        self.assertEqual(granted, "Taken for granted: “a” on and “b” off never come together.")
 
     def test_the_single_settings(self) -> None:
         self.assertEqual(single_words([]), "")

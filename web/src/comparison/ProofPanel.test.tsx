@@ -10,6 +10,7 @@ const proof = (more: Partial<Schemas["ProofShown"]>): Schemas["ProofShown"] => (
   told: ["At 0 s: Call begins."],
   endless: [],
   explored: 12,
+  counter_case: { changes: 1, fewest: true, steps: [], at: 5, differing: ["x"] },
   why: ["The original goes from “s” to “t”, because 5 s are over."],
   ...more,
 });
@@ -28,9 +29,16 @@ describe("a twin verdict", () => {
     expect(screen.getByText(/because 5 s are over/)).toBeTruthy();
   });
 
-  it("asks nothing where the two are in register", () => {
-    render(<ProofWords proof={proof({ verdict: "identical", words: "In register.", why: [], told: [] })} brief />);
+  it("says what it rests on where the two are in register", () => {
+    const rests = {
+      counter_case: null,
+      told: [],
+      why: ["Taken for granted: “Low” off and “High” on never come together."],
+    };
+    render(<ProofWords proof={proof({ verdict: "identical", words: "In register.", ...rests })} brief />);
     expect(screen.queryByText("Why they part")).toBeNull();
     expect(screen.getByText("In register.")).toBeTruthy();
+    expect(screen.getByText("What this rests on")).toBeTruthy();
+    expect(screen.getByText(/Taken for granted/)).toBeTruthy();
   });
 });

@@ -31,8 +31,10 @@ export function ProofWords({ proof, brief = false }: { proof: Schemas["ProofShow
         </ul>
       )}
       {proof.why.length > 0 && (
-        <details open={isWide()}>
-          <summary className="min-h-11 py-2 font-semibold">Why they part</summary>
+        <details open={isWide() && !!proof.counter_case}>
+          <summary className="min-h-11 py-2 font-semibold">
+            {proof.counter_case ? "Why they part" : "What this rests on"}
+          </summary>
           <ul className="flex list-disc flex-col gap-1 pl-5 leading-snug">
             {proof.why.map((line) => (
               <li key={line}>{line}</li>
