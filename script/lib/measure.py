@@ -35,8 +35,11 @@ from jobs.demo import load_demo_world  # noqa: E402
 from jobs.models import Entry, Job  # noqa: E402
 from people.models import Person  # noqa: E402
 from tests import large_boards  # noqa: E402
+from tests.against_ticks import agree, both_ways  # noqa: E402
 from tests.builders import CASES, case_twin, encoded, twin_of  # noqa: E402
 from tests.test_automata import as_automaton  # noqa: E402
+from tests.test_behaviour import random_pair  # noqa: E402
+from tests.test_levels import random_pair as pair_with_level  # noqa: E402
 from twincore import behaviour, profile  # noqa: E402
 from twincore.errors import EndlessLoopError  # noqa: E402
 
@@ -113,6 +116,7 @@ def measure_prove() -> None:
         "at least 1,000 times",
     )
     measure_hard()
+    measure_random()
 
 
 def automata_ms() -> float:
@@ -128,6 +132,26 @@ def automata_ms() -> float:
     ]
     assert machines[0] == machines[1]
     return (time.perf_counter() - start) * 1000
+
+
+RANDOM_PAIRS = 5_000
+
+
+def measure_random() -> None:
+    """Random pairs (levels, several machines, clocks, counters, loops) by the exact search, and by one in ticks that shares no code."""
+    with get_context("fork").Pool(2) as pool:
+        found = [each for each in pool.imap_unordered(agreement, range(RANDOM_PAIRS), 50) if each is not None]
+    row(
+        f"of {RANDOM_PAIRS:,} random pairs those that a search in ticks can answer: both say the same",
+        f"{sum(found):,} of {len(found):,}",
+        "all",
+    )
+
+
+def agreement(seed: int) -> bool | None:
+    """Whether both searches say the same of a random pair; None where it is none, or too large for ticks."""
+    found = both_ways(pair_with_level(seed) if seed % 2 else random_pair(seed))
+    return None if found is None else agree(*found)
 
 
 HARD = 100
