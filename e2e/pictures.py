@@ -174,7 +174,7 @@ class Pictures(BrowserTestCase):
         page.get_by_text("As found").wait_for()
 
     def bench(self, page: Page) -> None:
-        page.goto(f"{self.live_server_url}/bench?original=TVH-2210-B&replacement=OFN-U3")
+        page.goto(f"{self.live_server_url}/bench?original=UMC 40-118&replacement=UMC 44-011")
         page.get_by_role("region", name="Time tracks").wait_for()
 
     def measured(self, page: Page) -> None:

@@ -1,5 +1,6 @@
 """Documents from outside, spoilt at random: whatever comes, the answer is a board or faults with places, never a crash."""
 
+import contextlib
 import json
 import zipfile
 from collections.abc import Callable
@@ -13,9 +14,9 @@ from typing import Any
 import jsonschema
 from django.test import SimpleTestCase
 
-from tests.builders import DEMO, chamber, demo_board, demo_family, encoded
+from tests.builders import DEMO, case_twin, chamber, demo_board, demo_family, encoded
 from tests.cost import rounds
-from twincore import profile
+from twincore import certificate, profile
 from twincore.chain import open_package, open_record, verify_package
 from twincore.choose import as_row, find_ways, from_row, parse_statements
 from twincore.choose.contradictions import contradictions
@@ -104,6 +105,7 @@ def formats() -> dict[str, Format]:
         ),
         "adapters": Format(parse_adapters, demo("adapters/omnifen.adapters.json")),
         "package": Format(lambda data: packed_with(data, files), json.loads(contents)),
+        "certificate": Format(certified, json.loads(profile.dump(certificate.certificate(case_twin("oven-in-register"))))),
         "boards": Format(
             unpacked, head("boards", families=[demo("families/deck-oven.family.json")], boards=[demo(f"boards/{boards[0]}.board.json")])
         ),
@@ -114,6 +116,12 @@ def fits(data: bytes, family: profile.Family) -> None:
     board = profile.parse_board(data)
     profile.check_board_in_family(board, family)
     assert set(profile.factory_record(board).points) == set(board.points)
+
+
+def certified(data: bytes) -> None:
+    root = profile.open_document(data, "certificate").root
+    with contextlib.suppress(certificate.NotShown):
+        certificate.check_twin(case_twin("oven-in-register"), root)
 
 
 def played(data: bytes) -> None:

@@ -97,6 +97,16 @@ class Headings(SimpleTestCase):
             self.assertEqual((proof.verdict, case and case.changes), (verdict, changes), seed)
             self.assertTrue(case is None or case.fewest, seed)
 
+    def test_a_pair_that_no_heading_helps_is_searched_to_the_limit(self) -> None:
+        # the clock runs without power on one board alone, so nothing can be said of where they part
+        made = random_pair(240)
+        assert made is not None
+        pair = made[2].pair(made[2].unit())
+        self.assertFalse(Heading(pair).useful)
+        proof = behaviour.prove(made[2])
+        self.assertEqual((proof.verdict, proof.method), ("identical", "zones"))
+        self.assertGreater(proof.explored, 6_000)
+
 
 class Sets(SimpleTestCase):
     def test_a_set_is_what_it_stands_for(self) -> None:

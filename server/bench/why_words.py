@@ -20,6 +20,7 @@ def why_words(twin: Twin, case: CounterCase) -> list[str]:
     return [_because("The original", one, twin.family), _because("The replacement", other, twin.family)]
 
 
+LIMITS = {"from": "at {} or above", "below": "below {}"}
 LOOKED_AT = {
     "stepwise": "Step for step: wherever both can be ({count}), they have the same ways on, over the same times and counts.",
     "lockstep": "Instant by instant: wherever both can be ({count}), the same is shown, whatever the inputs and the times.",
@@ -59,7 +60,7 @@ def _because(who: str, because: Because, family: Family) -> str:
         return f"{who} goes {', then '.join(told)}."
     stays = f"{who} stays as it is"
     if because.states:
-        stays = f"{who} stays in {' and '.join(f'“{state}”' for state in because.states)}"
+        stays = f"{who} stays in {', '.join(f'“{state}”' for state in because.states)}"
     if not because.waits:
         return f"{stays}."
     first = because.waits[0]
@@ -79,7 +80,9 @@ def _conditions(move: Move, board: Board, family: Family) -> Iterator[str]:
         if isinstance(wanted, Band):
             level = family.inputs[name]
             unit = f" {level.unit}" if level is not None and level.unit else ""
-            limits = [f"{key} {number(limit.at(move.values))}{unit}" for key, limit in wanted.limits.items()]
+            limits = [
+                LIMITS[key].format(f"{number(limit.at(move.values))}{unit}") for key, limit in wanted.limits.items()
+            ]
             yield f"“{title}” is {' and '.join(limits)}" + _set_at(
                 [x.function for x in wanted.limits.values() if x.function], board
             )
@@ -113,4 +116,4 @@ def _set_at(functions: list[str], board: Board) -> str:
     absent = [name for name in functions if name not in board.functions]
     if points:
         return f" (set at {', '.join(dict.fromkeys(points))})"
-    return " (this board has no setting for it)" if absent else ""
+    return " (no setting on this board)" if absent else ""

@@ -213,14 +213,14 @@ def _search(pair: Pair, limit: int) -> tuple[Found, dict[int, Loop]]:
     found, loops = search.run(), dict(search.loops)
     if found.closed or limit <= PLAIN:
         return found, loops
-    ahead = None
     machines, slots = len(pair.sides[0].machines), len(pair.sides[0].named_clocks)
+    ahead = None
     for clocks, most in ((clocks_that_differ(pair), min(limit, LIGHT)), (range(machines, machines + slots), limit)):
         heading = Heading(pair, clocks)
         ahead = heading.ahead if heading.useful else None
-        search = ExactSearch(pair, most, ahead)
+        search = ExactSearch(pair, most if ahead else limit, ahead)
         found, loops = search.run(), search.loops | loops
-        if found.closed or not heading.useful:
+        if found.closed or ahead is None:
             break
     if found.nodes or found.closed or ahead is None:
         return found, loops

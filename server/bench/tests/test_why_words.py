@@ -37,7 +37,7 @@ class WhyWords(SimpleTestCase):
             for at in (30, 33)
         ]
         one, other = self.told(twin_of(family, [small_board(each, f"S-{n}") for n, each in enumerate(hot)]))
-        self.assertEqual(one, "The original goes from “s” to “t”, because “Chamber” is from 30 °C.")
+        self.assertEqual(one, "The original goes from “s” to “t”, because “Chamber” is at 30 °C or above.")
         self.assertEqual(other, "The replacement stays in “s”.")
 
     def test_what_it_rests_on_that_two_are_the_same(self) -> None:
