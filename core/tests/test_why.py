@@ -5,6 +5,7 @@ from django.test import SimpleTestCase
 from tests.builders import case_twin, demo_board, demo_family, record, small_board, small_family, twin_of
 from twincore import behaviour, profile
 from twincore.behaviour import CounterCase, Twin, make_twin, prove, why
+from twincore.carry_over.closest import Closest, closest, rate
 from twincore.carry_over.single import Single, single_settings
 
 
@@ -72,3 +73,71 @@ class OneSetting(SimpleTestCase):
             proof = behaviour.prove(make_twin(board, found, board, mended, demo_family()))
             self.assertEqual(proof.verdict, each.verdict)
         self.assertEqual(self.tried(board, found, set_as), [])
+
+
+class ClosestTwin(SimpleTestCase):
+    def search(
+        self, board: profile.Board, found: profile.Record, set_as: profile.Record, **more: object
+    ) -> Closest | None:
+        family = demo_family()
+
+        def twin_with(given: profile.Record) -> Twin:
+            return make_twin(board, found, board, given, family)
+
+        return closest(set_as, parted(twin_with(set_as)), twin_with, lambda _: set())
+
+    def test_each_that_is_told_takes_longer_to_tell_apart_or_is_in_register(self) -> None:
+        board = demo_board("TVH-2210-B")
+        found = record(board, S1="010110")
+        better = 0
+        for wrong in ("101001", "011110", "110110", "001001"):
+            set_as = record(board, S1=wrong)
+            before = prove(make_twin(board, found, board, set_as, demo_family())).counter_case
+            if before is None or (told := self.search(board, found, set_as)) is None:
+                continue
+            mended = profile.Record(board.part_number, {**set_as.points, **told.positions})
+            proof = prove(make_twin(board, found, board, mended, demo_family()))
+            if told.case is None:
+                self.assertIn(proof.verdict, ("identical", "within tolerance"))
+            else:
+                assert proof.counter_case
+                self.assertEqual(proof.counter_case.at, told.case.at)
+                self.assertGreater((told.case.changes, told.case.at), (before.changes, before.at))
+            better += 1
+        self.assertGreaterEqual(better, 2)
+
+    def test_no_step_is_taken_that_misses_another_safety_function(self) -> None:
+        board = demo_board("TVH-2210-B")
+        found, set_as = record(board, S1="010110"), record(board, S1="101001")
+        family = demo_family()
+
+        def twin_with(given: profile.Record) -> Twin:
+            return make_twin(board, found, board, given, family)
+
+        case = parted(twin_with(set_as))
+        free = closest(set_as, case, twin_with, lambda _: set())
+        assert free
+        point = next(iter(free.positions))
+
+        def missed(given: profile.Record) -> set[str]:
+            return {"held"} if given.points[point] != set_as.points[point] else set()
+
+        held = closest(set_as, case, twin_with, missed)
+        self.assertTrue(held is None or point not in held.positions)
+
+    def test_what_comes_up_less_often_is_farther(self) -> None:
+        family = small_family()
+        for each, often in zip(family["inputs"], (None, 40, 0.1), strict=False):
+            if often:
+                each["often"] = often
+        states = {"s": {"go": [{"to": "t", "if": {"a": True}}]}, "t": {"on": ["x"], "go": []}}
+        board, other = (
+            small_board({"start": "s", "states": states}),
+            small_board({"start": "s", "states": {"s": {"go": []}}}, "S-2"),
+        )
+        twin = twin_of(family, [board, other])
+        named = family["inputs"][1]["id"]
+        case = parted(twin)
+        self.assertEqual([name for step in case.steps for name, _ in step.set], [named])
+        self.assertEqual(rate(case, twin.family), 40)
+        self.assertIsNone(rate(case, twin_of(small_family(), [board, other]).family))

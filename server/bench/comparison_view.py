@@ -25,7 +25,7 @@ from bench.schemas import (
     StepShown,
     UnreadableShown,
 )
-from bench.why_words import rests_words, single_words, why_words
+from bench.why_words import closest_words, rests_words, single_words, why_words
 from config.errors import Faulty
 from twincore.behaviour import CounterCase, Proof, Shown, run_board
 from twincore.carry_over import Comparison, School, disagreements
@@ -220,6 +220,13 @@ def _extras(replacement: Board, record: Record | None, wanted: Any, family: Fami
     ]
 
 
+def _better(comparison: Comparison, record: Record, case: CounterCase) -> list[str]:
+    """Which single setting would bring the boards into register; where none does, which settings come closer."""
+    told = single_words(comparison.singles(record, case))
+    told = told or closest_words(comparison.closest(record, case), case, comparison.family)
+    return [told] if told else []
+
+
 ALIKE = ("identical", "within tolerance")
 
 
@@ -228,8 +235,9 @@ def _proof_shown(comparison: Comparison, record: Record) -> ProofShown:
         proof = comparison.proof(record)
         shown = proof_shown(proof, comparison)
         if proof.counter_case:
-            singles = single_words(comparison.singles(record, proof.counter_case))
-            shown.why = why_words(comparison.twin(record), proof.counter_case) + ([singles] if singles else [])
+            shown.why = why_words(comparison.twin(record), proof.counter_case) + _better(
+                comparison, record, proof.counter_case
+            )
         return shown
     except TwinError as error:
         return ProofShown(

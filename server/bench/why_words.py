@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from bench.wording import number, value_words
 from twincore.behaviour import Because, CounterCase, Move, Proof, Twin, why
-from twincore.carry_over import Single
+from twincore.carry_over import Closest, Single, rate
 from twincore.profile import Board, Family, Number, Value
 from twincore.profile.levels import Band
 from twincore.profile.times import time_words
@@ -47,6 +47,28 @@ def single_words(singles: list[Single]) -> str:
     told = [f"{each.point} at {_position(each.position)}" for each in singles]
     within = " (within tolerance)" if all(each.verdict != "identical" for each in singles) else ""
     return f"One setting alone would bring them into register{within}: {', or '.join(told)}."
+
+
+def closest_words(closest: Closest | None, case: CounterCase, family: Family) -> str:
+    """Which settings together come closer to the original than these, and how much; empty where none does."""
+    if closest is None:
+        return ""
+    told = " and ".join(f"{point} at {_position(value)}" for point, value in closest.positions.items())
+    if closest.case is None:
+        return f"With {told} they are in register."
+    now, then = rate(case, family), rate(closest.case, family)
+    if now is not None and then is not None and then < now:
+        better = f"it comes up at most {number_of(then)} a day that the two differ, not {number_of(now)}"
+    elif closest.case.changes > case.changes:
+        better = f"it takes {closest.case.changes} input changes to tell the two apart, not {case.changes}"
+    else:
+        better = f"the two part at {time_words(closest.case.at)} at the earliest, not at {time_words(case.at)}"
+    return f"Closer by what they do, though not by every function: with {told} {better}."
+
+
+def number_of(rate: float) -> str:
+    """How often in words: "twice", "0.1 times"."""
+    return {1.0: "once", 2.0: "twice"}.get(rate, f"{rate:g} times")
 
 
 def _position(value: Value) -> str:

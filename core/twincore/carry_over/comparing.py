@@ -7,6 +7,7 @@ from hashlib import sha256
 from typing import Any, Protocol, TypeVar
 
 from twincore.behaviour import CounterCase, Proof, Twin, make_twin, prove
+from twincore.carry_over.closest import Closest, closest
 from twincore.carry_over.schools import School, schools_of, values_of
 from twincore.carry_over.single import Single, single_settings
 from twincore.choose import TwinChecked, check_twin
@@ -230,9 +231,23 @@ class Comparison:
 
     def singles(self, record: Record, case: CounterCase) -> list[Single]:
         """The single settings that would bring the replacement, standing so, into register."""
+        return self.keep(f"single-{self._key_of(record)}", lambda: single_settings(record, case, self.twin))
+
+    def closest(self, record: Record, case: CounterCase) -> Closest | None:
+        """Settings with which it takes longer to meet a difference than with the replacement standing so."""
+        return self.keep(
+            f"closest-{self._key_of(record)}", lambda: closest(record, case, self.twin, self._missed_safety)
+        )
+
+    def _missed_safety(self, record: Record) -> set[str]:
+        rows = judge(self.wanted(), self.replacement, record, self.family)
+        return {
+            row.id for row in rows if row.importance == "safety" and row.verdict not in ("same", "within tolerance")
+        }
+
+    def _key_of(self, record: Record) -> str:
         positions = written_positions(self.replacement, record.points)
-        key = sha256(f"{self.key}-{json.dumps(plain(positions))}".encode()).hexdigest()
-        return self.keep(f"single-{key}", lambda: single_settings(record, case, self.twin))
+        return sha256(f"{self.key}-{json.dumps(plain(positions))}".encode()).hexdigest()
 
     def twin(self, record: Record) -> Twin:
         """Both boards as they are compared: the original as found, the replacement standing so."""

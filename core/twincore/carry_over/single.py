@@ -2,11 +2,12 @@
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
+from itertools import islice
 
 from twincore.behaviour import CounterCase, Twin, prove
 from twincore.behaviour.simulate import run_values
 from twincore.errors import TwinError
-from twincore.profile import Board, Family, Record, Value
+from twincore.profile import Record, Value
 from twincore.settings import decode
 
 FEW = 16
@@ -28,13 +29,12 @@ class Single:
 def single_settings(record: Record, case: CounterCase, twin_of: Callable[[Record], Twin]) -> list[Single]:
     """The single settings of a replacement, standing so, after which it is in register with the original."""
     now = twin_of(record)
-    board, family = now.replacement, now.family
     found = []
-    for point, position in _tried(board, record, family, now):
+    for point, position in islice(positions_to_try(record, now), MOST_TRIED):
         changed = replace(record, points={**record.points, point: position})
         try:
             twin = twin_of(changed)
-            if twin.undecided or _still_part(twin, case):
+            if twin.undecided or still_part(twin, case):
                 continue
             proof = prove(twin, LIMIT)
         except TwinError:
@@ -44,11 +44,11 @@ def single_settings(record: Record, case: CounterCase, twin_of: Callable[[Record
     return found
 
 
-def _tried(board: Board, record: Record, family: Family, twin: Twin) -> Iterator[tuple[str, Value]]:
-    """Other positions that change a function by which the board behaves."""
+def positions_to_try(record: Record, twin: Twin) -> Iterator[tuple[str, Value]]:
+    """Other positions of the replacement, each by itself, that change a function by which the board behaves."""
+    board, family = twin.replacement, twin.family
     used = set(board.behaviour.named_functions()) if board.behaviour else set()
     before = decode(board, record, family)
-    tried = 0
     for point in board.points.values():
         hanging = [f for f in board.functions.values() if f.id in used and point.id in f.scope]
         if point.locked or not hanging:
@@ -62,12 +62,9 @@ def _tried(board: Board, record: Record, family: Family, twin: Twin) -> Iterator
             if not changed or (len(point.domain) > FEW and not wanted):
                 continue
             yield point.id, position
-            tried += 1
-            if tried == MOST_TRIED:
-                return
 
 
-def _still_part(twin: Twin, case: CounterCase) -> bool:
+def still_part(twin: Twin, case: CounterCase) -> bool:
     """Whether the same series of changes still makes them show something different at its end."""
     shown = [
         set(run_values(board, values, twin.family, case.scenario())[-1].on) & twin.family.compared

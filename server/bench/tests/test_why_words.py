@@ -1,11 +1,13 @@
 """Why two boards part, in words."""
 
+from dataclasses import replace
+
 from django.test import SimpleTestCase
 
-from bench.why_words import rests_words, single_words, why_words
+from bench.why_words import closest_words, rests_words, single_words, why_words
 from tests.builders import case_twin, small_board, small_family, twin_of
 from twincore import behaviour
-from twincore.carry_over import Single
+from twincore.carry_over import Closest, Single
 
 
 class WhyWords(SimpleTestCase):
@@ -55,3 +57,19 @@ class WhyWords(SimpleTestCase):
             single_words(found), "One setting alone would bring them into register: S1.4 at on, or P07 at 60."
         )
         self.assertIn("(within tolerance)", single_words(found[1:]))
+
+    def test_what_comes_closer(self) -> None:
+        twin = case_twin("oven-lockout-forgotten")
+        case = behaviour.prove(twin).counter_case
+        assert case is not None
+        later, more = replace(case, at=95), replace(case, changes=5)
+        start = "Closer by what they do, though not by every function: with R1 at 6 and P07 at 60 "
+        points = {"R1": "6", "P07": 60}
+        for then, told in ((later, "the two part at 95 s at the earliest, not at 30 s."),
+                           (more, "it takes 5 input changes to tell the two apart, not 3.")):  # fmt: skip
+            self.assertEqual(closest_words(Closest(points, then, 4), case, twin.family), start + told)
+        self.assertEqual(
+            closest_words(Closest(points, None, 4), case, twin.family),
+            "With R1 at 6 and P07 at 60 they are in register.",
+        )
+        self.assertEqual(closest_words(None, case, twin.family), "")
