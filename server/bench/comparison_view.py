@@ -23,11 +23,13 @@ from bench.schemas import (
     SchoolShown,
     ShownAt,
     StepShown,
+    ThresholdShown,
     UnreadableShown,
 )
 from bench.why_words import closest_words, rests_words, single_words, why_words
 from config.errors import Faulty
-from twincore.behaviour import CounterCase, Proof, Shown, run_board
+from twincore.behaviour import CounterCase, Proof, Shown, run_board, thresholds_of
+from twincore.behaviour.functions import function_values
 from twincore.carry_over import Comparison, School, disagreements
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, FunctionDef, Record, Scenario, Step, Value, written_positions
@@ -310,7 +312,24 @@ def play(comparison: Comparison, scenario: Scenario) -> PlayShown:
     record = comparison.plan_record()
     if record is None:
         raise Faulty("There are no positions to play: every choice on this board is reserved.")
-    sides = []
-    for board, positions in ((comparison.original, comparison.settled_record()), (comparison.replacement, record)):
-        sides.append(track(board, run_board(board, positions, comparison.family, scenario)))
-    return PlayShown(original=sides[0], replacement=sides[1], until=float(scenario.until))
+    boards = [(comparison.original, comparison.settled_record()), (comparison.replacement, record)]
+    return played(boards, comparison.family, scenario)
+
+
+def played(boards: list[tuple[Board, Record]], family: Family, scenario: Scenario) -> PlayShown:
+    """A scenario on two boards as they are set; of one whose behaviour is not known nothing is shown."""
+    sides = [
+        track(board, run_board(board, positions, family, scenario)) if board.behaviour else []
+        for board, positions in boards
+    ]
+    read = []
+    for board, positions in boards:
+        values = {
+            name: each.values[0] for name, each in function_values(board, positions, family).items() if each.values
+        }
+        read.append(set(thresholds_of(family, board.behaviour, values)) if board.behaviour else set())
+    thresholds = [
+        ThresholdShown(level=each.level, at=float(each.at), original=each in read[0], replacement=each in read[1])
+        for each in sorted(read[0] | read[1], key=lambda threshold: (threshold.level, threshold.at))
+    ]
+    return PlayShown(original=sides[0], replacement=sides[1], thresholds=thresholds, until=float(scenario.until))

@@ -211,11 +211,21 @@ class ShownAt(Schema):
     states: list[str]
 
 
+class ThresholdShown(Schema):
+    """A value of a level at which boards switch, and which of them do."""
+
+    level: str
+    at: float
+    original: bool
+    replacement: bool
+
+
 class PlayShown(Schema):
-    """A scenario played on both boards."""
+    """A scenario played on both boards, and where they read its levels."""
 
     original: list[ShownAt]
     replacement: list[ShownAt]
+    thresholds: list[ThresholdShown]
     until: float
 
 

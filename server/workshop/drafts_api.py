@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
-from bench.comparison_view import track
+from bench.comparison_view import played
 from bench.scenarios import checked_scenario
 from bench.schemas import PlayShown, ScenarioGiven
 from catalogue.profiles import board_profile
@@ -16,7 +16,6 @@ from config.downloads import JSON, download
 from config.errors import Faulty
 from config.paging import Page, paged
 from people.access import person_of
-from twincore.behaviour import run_board
 from twincore.profile import factory_record
 from workshop import drafting, publishing, tables
 from workshop.changing import changes_shown
@@ -145,11 +144,7 @@ def play_draft(request: HttpRequest, draft: UUID, given: ScenarioGiven) -> PlayS
     if new.behaviour is None:
         raise Faulty("This board has no behaviour yet. There is nothing to play.")
     scenario = checked_scenario(given, family)
-    sides = [
-        track(each, run_board(each, factory_record(each), family, scenario)) if each.behaviour else []
-        for each in (old, new)
-    ]
-    return PlayShown(original=sides[0], replacement=sides[1], until=float(scenario.until))
+    return played([(each, factory_record(each)) for each in (old, new)], family, scenario)
 
 
 @router.post("/drafts/{draft}/step", response=DraftInFull)

@@ -1,5 +1,6 @@
 """Behaviour: boards as timed machines; what they show, and whether two of them ever show anything different."""
 
+from twincore.behaviour.changes import thresholds_of
 from twincore.behaviour.drafting import Draft, draft_behaviour, drafted_board
 from twincore.behaviour.functions import Offset
 from twincore.behaviour.prove import CounterCase, Endless, Proof, Twin, make_twin, prove
@@ -26,5 +27,6 @@ __all__ = [
     "prove",
     "run_board",
     "simulate",
+    "thresholds_of",
     "why",
 ]

@@ -135,6 +135,11 @@ def changes_of(family: Family, boards: Iterable[tuple[Behaviour, Mapping[str, Va
     return Changes(family.flags, thresholds, {level.id: level for level in family.levels})
 
 
+def thresholds_of(family: Family, behaviour: Behaviour, values: Mapping[str, Value]) -> tuple[Threshold, ...]:
+    """The thresholds that one board reads, level by level, each from the lowest."""
+    return changes_of(family, [(behaviour, values)]).thresholds
+
+
 def _bands(behaviour: Behaviour) -> Iterable[tuple[str, Band]]:
     for machine in behaviour.machines:
         for state in machine.states.values():

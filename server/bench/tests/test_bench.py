@@ -48,3 +48,19 @@ class Bench(WorldTestCase):
         played = self.post("bench/play", {"pair": pair, "scenario": {"steps": steps, "until": 40}})
         self.assertEqual(played["original"][-1], {"at": 31.5, "on": ["alarm", "relay"], "states": ["Locked out"]})
         self.assertEqual(played["replacement"][-1], {"at": 31.5, "on": ["fan"], "states": ["Proving airflow"]})
+        self.assertEqual(played["thresholds"], [])
+
+    def test_where_each_board_reads_a_level_and_why_they_part_there(self) -> None:
+        pair = {"original": "UMC 40-118", "replacement": "UMC 44-011"}
+        steps = [{"at": 0, "set": {"cold": True}}, {"at": 5, "set": {"coil": 10}}]
+        played = self.post("bench/play", {"pair": pair, "scenario": {"steps": steps, "until": 40}})
+        self.assertEqual(
+            played["thresholds"],
+            [
+                {"level": "coil", "at": 8, "original": True, "replacement": False},
+                {"level": "coil", "at": 12, "original": False, "replacement": True},
+            ],
+        )
+        why = self.post("bench/compare", pair)["proof"]["why"]
+        self.assertIn("because “Coil temperature” is at 8 °C or above", why[0])
+        self.assertIn("The replacement stays in “Defrosting”", why[1])

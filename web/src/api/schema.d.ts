@@ -5391,13 +5391,15 @@ export interface components {
         };
         /**
          * PlayShown
-         * @description A scenario played on both boards.
+         * @description A scenario played on both boards, and where they read its levels.
          */
         PlayShown: {
             /** Original */
             original: components["schemas"]["ShownAt"][];
             /** Replacement */
             replacement: components["schemas"]["ShownAt"][];
+            /** Thresholds */
+            thresholds: components["schemas"]["ThresholdShown"][];
             /** Until */
             until: number;
         };
@@ -5412,6 +5414,20 @@ export interface components {
             on: string[];
             /** States */
             states: string[];
+        };
+        /**
+         * ThresholdShown
+         * @description A value of a level at which boards switch, and which of them do.
+         */
+        ThresholdShown: {
+            /** Level */
+            level: string;
+            /** At */
+            at: number;
+            /** Original */
+            original: boolean;
+            /** Replacement */
+            replacement: boolean;
         };
         /**
          * ScenarioGiven

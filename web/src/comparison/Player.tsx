@@ -80,6 +80,7 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
               steps={steps}
               original={played.data?.original ?? []}
               replacement={played.data?.replacement ?? []}
+              thresholds={played.data?.thresholds}
               until={until}
               parting={parting}
               cursor={moments[place]?.at}

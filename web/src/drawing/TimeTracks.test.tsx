@@ -43,7 +43,41 @@ describe("a level among the inputs", () => {
     const drawn = [...container.querySelectorAll("path")].map((each) => each.getAttribute("d") ?? "");
     const line = drawn.find((each) => each.split("V").length === 4) ?? "";
     const [, half = 0, top = 0] = [...line.matchAll(/V([0-9.]+)/g)].map((each) => Number(each[1]));
-    expect(half - top).toBeCloseTo(7);
+    expect(half - top).toBeCloseTo(16);
+  });
+
+  it("has the thresholds of both boards, in the ink of who reads them, apart however near they lie", () => {
+    const level = { id: "temp", title: "Coil", rest: -6, level: { unit: "°C", from: -300, to: 400 } };
+    const at = (value: number, original: boolean, replacement: boolean) => ({
+      level: "temp",
+      at: value,
+      original,
+      replacement,
+    });
+    const { container } = render(
+      <TimeTracks
+        inputs={[level]}
+        outputs={[]}
+        steps={[{ at: 10, set: { temp: 14 } }]}
+        original={[]}
+        replacement={[]}
+        thresholds={[
+          at(8, true, false),
+          at(12, false, true),
+          at(14, true, true),
+          { ...at(9, true, true), level: "other" },
+        ]}
+        until={100}
+      />,
+    );
+    const dashed = [...container.querySelectorAll("path[stroke-dasharray]")];
+    expect(dashed.map((each) => each.getAttribute("stroke"))).toEqual([
+      "var(--original)",
+      "var(--replacement)",
+      "var(--both)",
+    ]);
+    const heights = dashed.map((each) => Number(/ ([0-9.]+)H/.exec(each.getAttribute("d") ?? "")?.[1]));
+    expect((heights[0] ?? 0) - (heights[1] ?? 0)).toBeGreaterThan(4);
   });
 });
 

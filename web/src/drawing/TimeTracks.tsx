@@ -4,6 +4,7 @@ import { useRef, type MouseEvent, type PointerEvent } from "react";
 
 type Shown = Schemas["ShownAt"];
 type Step = Schemas["StepShown"];
+type Threshold = Schemas["ThresholdShown"];
 
 /** An input as a thin line: on or off, or a level between its lowest and its highest. */
 export type TrackedInput = {
@@ -19,6 +20,8 @@ type Props = {
   steps: Step[];
   original: Shown[];
   replacement: Shown[];
+  /** Where the boards read levels: dashed lines in the ink of who does. */
+  thresholds?: Threshold[];
   until: number;
   /** What was measured on the machine, laid on as a third, dotted mark. */
   measured?: Shown[];
@@ -35,6 +38,7 @@ type Props = {
 const LEFT = 148;
 const WIDTH = 760;
 const LINE = 22;
+const LEVEL = 54;
 const BAND = 26;
 
 /** Inputs as thin lines, outputs as tracks of two inks laid on each other; where both are on they print black. */
@@ -45,7 +49,9 @@ export function TimeTracks(props: Props) {
   const dragged = useRef<number | null>(null);
   const x = (at: number) => LEFT + (Math.min(at, until) / Math.max(until, 0.001)) * (WIDTH - LEFT - 12);
   const used = inputs.filter((input) => steps.some((step) => input.id in step.set));
-  const top = 26 + used.length * LINE;
+  const lines = used.map((input) => (input.level ? LEVEL : LINE));
+  const lineTop = (row: number) => 26 + lines.slice(0, row).reduce((sum, each) => sum + each, 0);
+  const top = lineTop(used.length);
   const height = top + outputs.length * BAND + 22;
 
   const timeAt = (event: PointerEvent | MouseEvent) => {
@@ -79,8 +85,9 @@ export function TimeTracks(props: Props) {
           <InputLine
             key={input.id}
             input={input}
-            y={26 + row * LINE}
+            y={lineTop(row)}
             steps={steps}
+            thresholds={(props.thresholds ?? []).filter((each) => each.level === input.id)}
             x={x}
             until={until}
             onGrab={onMove ? (index) => (dragged.current = index) : undefined}
@@ -143,6 +150,7 @@ type InputProps = {
   input: TrackedInput;
   y: number;
   steps: Step[];
+  thresholds: Threshold[];
   x: (at: number) => number;
   until: number;
   onGrab?: (index: number) => void;
@@ -153,11 +161,29 @@ function lastOfItsTime(grip: { at: number }, index: number, all: { at: number }[
   return all[index + 1]?.at !== grip.at;
 }
 
-function InputLine({ input, y, steps, x, until, onGrab }: InputProps) {
-  const height = (value: boolean | number) => {
-    if (typeof value === "boolean" || !input.level) return value ? 4 : 16;
-    return 17 - (14 * (value - input.level.from)) / (input.level.to - input.level.from);
-  };
+/** A level's heights on its line, between what it and the thresholds reach. */
+export function levelScale(input: TrackedInput, steps: Step[], thresholds: Threshold[]) {
+  const told = steps.map((step) => step.set[input.id]).filter((value) => typeof value === "number");
+  const met = [...told, ...thresholds.map((each) => each.at), ...(typeof input.rest === "number" ? [input.rest] : [])];
+  const [low, high] = [Math.min(...met), Math.max(...met)];
+  return (value: number) => LEVEL - 12 - ((LEVEL - 22) * (value - low)) / Math.max(high - low, 1e-9);
+}
+
+const LETTERS = 10.5;
+
+/** Heights for words beside lines that come from the lowest upwards, none written over another. */
+function spread(heights: number[]) {
+  let last = Infinity;
+  return heights.map((each) => (last = Math.min(each, last - LETTERS)));
+}
+
+const INKS = { original: "var(--original)", replacement: "var(--replacement)", both: "var(--both)" };
+
+function InputLine({ input, y, steps, thresholds, x, until, onGrab }: InputProps) {
+  const scaled = levelScale(input, steps, thresholds);
+  const height = (value: boolean | number) => (typeof value === "number" ? scaled(value) : value ? 4 : 16);
+  const middle = input.level ? LEVEL / 2 - 1 : 10;
+  const written = spread(thresholds.map((each) => scaled(each.at) + 4));
   let path = `M${x(0)} ${y + height(input.rest)}`;
   const grips: { index: number; at: number; said: string }[] = [];
   steps.forEach((step, index) => {
@@ -169,20 +195,40 @@ function InputLine({ input, y, steps, x, until, onGrab }: InputProps) {
   path += `H${x(until)}`;
   return (
     <g>
-      <text x={4} y={y + 14} fontSize={12} fill="var(--faint)">
+      <text x={4} y={y + middle + 4} fontSize={12} fill="var(--faint)">
         {input.title}
       </text>
+      {thresholds.map((each, index) => (
+        <g key={each.at}>
+          <path
+            d={`M${x(0)} ${y + scaled(each.at)}H${x(until)}`}
+            stroke={INKS[each.original && each.replacement ? "both" : each.original ? "original" : "replacement"]}
+            strokeWidth={1.2}
+            strokeDasharray={each.original ? "6 3" : "2 3"}
+          />
+          <text x={LEFT - 6} y={y + (written[index] ?? 0)} textAnchor="end" fontSize={LETTERS} fill="var(--faint)">
+            {each.at}
+          </text>
+        </g>
+      ))}
       <path d={path} fill="none" stroke="var(--text)" strokeWidth={1.2} />
       {grips.filter(lastOfItsTime).map((grip) => (
-        <text key={grip.index} x={x(grip.at) + 7} y={y + 12} fontSize={11} fill="var(--faint)">
+        <text key={grip.index} x={x(grip.at) + 7} y={y + middle + 2} fontSize={11} fill="var(--faint)">
           {grip.said}
         </text>
       ))}
       {onGrab &&
         grips.map((grip) => (
           <g key={grip.index} className="cursor-ew-resize touch-none" onPointerDown={() => onGrab(grip.index)}>
-            <rect x={x(grip.at) - 14} y={y - 2} width={28} height={24} fill="transparent" />
-            <circle cx={x(grip.at)} cy={y + 10} r={4.5} fill="var(--ground)" stroke="var(--text)" strokeWidth={1.4} />
+            <rect x={x(grip.at) - 14} y={y - 2} width={28} height={middle + 14} fill="transparent" />
+            <circle
+              cx={x(grip.at)}
+              cy={y + middle}
+              r={4.5}
+              fill="var(--ground)"
+              stroke="var(--text)"
+              strokeWidth={1.4}
+            />
           </g>
         ))}
     </g>
