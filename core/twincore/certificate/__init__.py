@@ -3,7 +3,8 @@
 from typing import Any
 
 from twincore.behaviour import Twin
-from twincore.certificate.checking import NotShown, check
+from twincore.certificate.checking import check
+from twincore.certificate.reading import NotShown
 from twincore.certificate.writing import MOST_PLACES, certificate
 
 __all__ = ["MOST_PLACES", "NotShown", "certificate", "check", "check_twin"]
