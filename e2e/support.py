@@ -219,9 +219,15 @@ class BrowserTestCase(LiveServerTestCase):
             self.read_in_hand(page)
         for name in hand:
             self.read_back(page, name, planned[name])
+        # what was read back last may still be on its way, and move the page as it comes
+        self.saved(page)
         page.get_by_role("button", name="In order: The new board sits").click()
+        self.saved(page)
+        steps = fitting.wiring.plan.steps if fitting.wiring else ()
+        if steps:
+            self.unfold(page, "Wires, one at a time")
         done = page.get_by_role("region", name="Next wire")
-        for number, _ in enumerate(fitting.wiring.plan.steps if fitting.wiring else (), 1):
+        for number, _ in enumerate(steps, 1):
             done.get_by_text(f"{number} of ").wait_for()
             look = done.get_by_role("button", name="I looked: no plug fits")
             if look.count():
