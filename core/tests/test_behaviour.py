@@ -149,6 +149,20 @@ class ProveAgainstTicks(AgainstTicks):
         self.assertEqual([each.board for each in proof.endless], ["S-1", "S-2"])
         self.assertEqual(proof.answer()["endless"][0]["states"], ["r", "s"])  # type: ignore[index]
 
+    def test_a_round_without_end_far_from_where_they_could_part_is_not_passed_over(self) -> None:
+        """Defect: what no difference leads from was not searched for rounds either, and a board's own search ended at its
+        limit without a word: such a pair counted as identical.
+        """
+        chain = {f"s{n}": {"go": [{"to": f"s{n + 1}", "if": {"ab"[n % 2]: n % 4 < 2}}]} for n in range(12)}
+        ring = {"s12": {"go": [{"to": "r", "if": {"b": True}}]}, "r": {"go": [{"to": "s12", "if": {"b": True}}]}}
+        boards = [small_board({"start": "s0", "states": {**chain, **ring}}, number) for number in ("S-1", "S-2")]
+        twin = twin_of(small_family(), boards)
+        proof = behaviour.prove(twin)
+        self.assertEqual((proof.verdict, [each.board for each in proof.endless]), ("not proved", ["S-1", "S-2"]))
+        self.check_ways_in(proof, twin)
+        short = behaviour.prove(twin, 3)
+        self.assertEqual((short.verdict, short.endless, short.limit), ("not proved", (), 3))
+
     def test_cheap_tiers_never_claim_more_than_the_exact_one(self) -> None:
         claimed = 0
         for seed in range(3000, 3250):

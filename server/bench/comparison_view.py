@@ -32,7 +32,7 @@ from twincore.behaviour import CounterCase, Proof, Shown, run_board, thresholds_
 from twincore.behaviour.functions import function_values
 from twincore.carry_over import Comparison, School, disagreements
 from twincore.errors import TwinError
-from twincore.profile import Board, Family, FunctionDef, Record, Scenario, Step, Value, written_positions
+from twincore.profile import Board, Family, FunctionDef, Record, Scenario, Step, written_positions
 from twincore.profile.values import plain
 from twincore.settings import (
     CarriedFunction,
@@ -153,7 +153,9 @@ def _effect(rows: dict[str, CarriedFunction], name: str, definition: FunctionDef
 def _off_table(comparison: Comparison) -> list[OffTableShown]:
     found = comparison.found_record()
     return [
-        OffTableShown(point=point, found=_point_words(found.points[point]), table=_point_words(value))
+        OffTableShown(
+            point=point, found=wording.position_words(found.points[point]), table=wording.position_words(value)
+        )
         for point, value in off_own_table(comparison.original, found, comparison.facts).items()
     ]
 
@@ -199,11 +201,7 @@ def _row(row: CarriedFunction, comparison: Comparison, found: Record, record: Re
 
 def _points(board: Board, function: str, record: Record) -> list[PointShown]:
     scope = board.functions[function].scope if function in board.functions else ()
-    return [PointShown(point=name, value=_point_words(record.points[name])) for name in scope]
-
-
-def _point_words(value: Value | None) -> str:
-    return "?" if value is None else value if isinstance(value, str) else wording.number(value)
+    return [PointShown(point=name, value=wording.position_words(record.points[name])) for name in scope]
 
 
 def _extras(replacement: Board, record: Record | None, wanted: Any, family: Family) -> list[ExtraShown]:

@@ -2,10 +2,10 @@
 
 from collections.abc import Iterator
 
-from bench.wording import number, value_words
+from bench.wording import number, position_words, value_words
 from twincore.behaviour import Because, CounterCase, Move, Proof, Twin, why
 from twincore.carry_over import Closest, Single, rate
-from twincore.profile import Board, Family, Number, Value
+from twincore.profile import Board, Family, Number
 from twincore.profile.levels import Band
 from twincore.profile.times import time_words
 from twincore.profile.values import stands
@@ -44,7 +44,7 @@ def single_words(singles: list[Single]) -> str:
     """Which single settings of the replacement bring it into register; empty where none does."""
     if not singles:
         return ""
-    told = [f"{each.point} at {_position(each.position)}" for each in singles]
+    told = [f"{each.point} at {position_words(each.position)}" for each in singles]
     within = " (within tolerance)" if all(each.verdict != "identical" for each in singles) else ""
     return f"One setting alone would bring them into register{within}: {', or '.join(told)}."
 
@@ -53,12 +53,12 @@ def closest_words(closest: Closest | None, case: CounterCase, family: Family) ->
     """Which settings together come closer to the original than these, and how much; empty where none does."""
     if closest is None:
         return ""
-    told = " and ".join(f"{point} at {_position(value)}" for point, value in closest.positions.items())
+    told = " and ".join(f"{point} at {position_words(value)}" for point, value in closest.positions.items())
     if closest.case is None:
         return f"With {told} they are in register."
     now, then = rate(case, family), rate(closest.case, family)
     if now is not None and then is not None and then < now:
-        better = f"it comes up at most {number_of(then)} a day that the two differ, not {number_of(now)}"
+        better = f"it comes up at most {_times(then)} a day that the two differ, not {_times(now)}"
     elif closest.case.changes > case.changes:
         better = f"it takes {closest.case.changes} input changes to tell the two apart, not {case.changes}"
     else:
@@ -66,13 +66,9 @@ def closest_words(closest: Closest | None, case: CounterCase, family: Family) ->
     return f"Closer by what they do, though not by every function: with {told} {better}."
 
 
-def number_of(rate: float) -> str:
+def _times(rate: float) -> str:
     """How often in words: "twice", "0.1 times"."""
     return {1.0: "once", 2.0: "twice"}.get(rate, f"{rate:g} times")
-
-
-def _position(value: Value) -> str:
-    return value if isinstance(value, str) else number(value)
 
 
 def _because(who: str, because: Because, family: Family) -> str:

@@ -16,6 +16,11 @@ def number(value: Number) -> str:
     return f"{float(value):.10g}"
 
 
+def position_words(value: Value | None) -> str:
+    """How a point stands."""
+    return "?" if value is None else value if isinstance(value, str) else number(value)
+
+
 def value_words(value: Value | None, definition: FunctionDef) -> str:
     """A value with its unit: "90 s", "manual", "yes"."""
     if value is None:

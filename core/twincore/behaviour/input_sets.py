@@ -34,6 +34,10 @@ class InputSets:
             self._met[mask, value] = found
         return found
 
+    def beside(self, inputs: int, alone: int, mask: int, value: int) -> int:
+        """As `where`, beside inputs that are told one by one and stand so; `alone` are those."""
+        return 0 if (inputs ^ value) & mask & alone else self.where(mask & ~alone, value)
+
     def turned(self, some: int, place: int) -> int:
         """The combinations that are in a set once the input at this place is turned."""
         off = self._off[place]

@@ -28,7 +28,7 @@ def in_common(one: Place, other: Place, own_clock: int, compared: int, sets: Inp
     unlike = len(one.arrows) != len(other.arrows) or _inside(one, compared) != _inside(other, compared)
     apart = 0
     for bit in _bits((one.steady | other.steady | _hanging(one) | _hanging(other)) & compared):
-        apart |= _shows(one, bit, sets) ^ _shows(other, bit, sets)
+        apart |= shows(one, bit, sets) ^ shows(other, bit, sets)
     arrows = []
     stay = EVER
     for a, b in zip(one.arrows, other.arrows, strict=False):
@@ -39,14 +39,14 @@ def in_common(one: Place, other: Place, own_clock: int, compared: int, sets: Inp
     return Common(unlike, apart, arrows, stay)
 
 
-def _shows(place: Place, bit: int, sets: InputSets) -> int:
-    """The inputs for which a state shows an output."""
+def shows(place: Place, bit: int, sets: InputSets, inputs: int = 0, alone: int = 0) -> int:
+    """The inputs for which a state shows a signal, beside those that are told one by one."""
     if place.steady & bit:
         return sets.everything
     found = 0
     for output, mask, value in place.conditional:
         if output == bit:
-            found |= sets.where(mask, value)
+            found |= sets.beside(inputs, alone, mask, value)
     return found
 
 

@@ -82,7 +82,7 @@ def build_pair(original: Side, replacement: Side, family: Family, rest: int) -> 
         power=changes.power,
         forbidden=tuple(forbidden),
         tied=tied,
-        sets=InputSets(together),
+        sets=InputSets(together, forbidden),
         alone=((1 << changes.count) - 1) & ~sum(together),
         all_together=together == matter,
     )

@@ -191,16 +191,16 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
         if proved:
             return Proof(alike, twin.offsets, explored=looked_at, method=method)
     found, loops = _search(pair, limit)
-    endless = _endless(pair, loops, twin, unit)
+    endless, every_loop = _endless(pair, loops, twin, unit, limit)
     if found.nodes:
         case = _earliest_case(found.nodes, found.closed, pair, twin, unit)
         verdict = "different"
     else:
         case = None
-        verdict = alike if found.closed and not endless else "not proved"
+        verdict = alike if found.closed and every_loop and not endless else "not proved"
     return Proof(
         verdict, twin.offsets, case, explored=found.explored, method="zones", endless=endless,
-        limit=None if found.nodes or found.closed else limit,
+        limit=None if found.nodes or (found.closed and every_loop) else limit,
     )  # fmt: skip
 
 
@@ -215,7 +215,9 @@ def _search(pair: Pair, limit: int) -> tuple[Found, dict[int, Loop]]:
         return found, loops
     machines, slots = len(pair.sides[0].machines), len(pair.sides[0].named_clocks)
     ahead = None
-    for clocks, most in ((clocks_that_differ(pair), min(limit, LIGHT)), (range(machines, machines + slots), limit)):
+    every_clock = list(range(machines, machines + slots))
+    few = [clock for clock in clocks_that_differ(pair) if clock in every_clock]
+    for clocks, most in ((few, min(limit, LIGHT)), (every_clock, limit)) if few != every_clock else ((few, limit),):
         heading = Heading(pair, clocks)
         ahead = heading.ahead if heading.useful else None
         search = ExactSearch(pair, most if ahead else limit, ahead)
@@ -228,21 +230,22 @@ def _search(pair: Pair, limit: int) -> tuple[Found, dict[int, Loop]]:
     return (hasty if hasty.nodes else found), loops
 
 
-def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int) -> tuple[Endless, ...]:
-    """Where each board goes round without end.
+def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int, limit: int) -> tuple[tuple[Endless, ...], bool]:
+    """Where each board goes round without end, and whether there is surely nowhere else.
 
-    One that may is looked at by itself too: the search of the two stops where either does, or at a difference.
+    One that may is looked at by itself too: the search of the two stops at a difference, and does not go where they cannot part.
     """
-    found = []
+    found, sure = [], True
     for index, side in enumerate(pair.sides):
         loop = met.get(index)
         if may_go_round(side, pair.forbidden):
-            alone = ExactSearch(build_pair(side, side, twin.family, pair.rest), PLAIN)
-            alone.run(until_loop=True)
+            alone = ExactSearch(build_pair(side, side, twin.family, pair.rest), limit)
+            closed = alone.run(until_loop=True).closed
             loop = alone.loops.get(0, loop)
+            sure = sure and (closed or loop is not None)
         if loop is not None:
             found.append(Endless(side.part_number, loop.states, _timed(way_to(loop.node, pair.sets), pair, unit)[0]))
-    return tuple(found)
+    return tuple(found), sure
 
 
 def _earliest_case(nodes: list[Node], fewest: bool, pair: Pair, twin: Twin, unit: int) -> CounterCase:

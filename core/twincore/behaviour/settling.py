@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from twincore.behaviour import zone as z
+from twincore.behaviour.likeness import shows
 from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow, ring_of
 from twincore.behaviour.nodes import Log, Loop, Node, States, Way
 from twincore.behaviour.pair import Pair
@@ -56,8 +57,7 @@ class Settling:
         if found is None:
             found = self.sets.everything
             for mask, value in self.pair.forbidden:
-                if (inputs ^ value) & mask & self.pair.alone == 0:
-                    found &= ~self.sets.where(mask & ~self.pair.alone, value)
+                found &= ~self.sets.beside(inputs, self.pair.alone, mask, value)
             self._allowed[inputs] = found
         return found
 
@@ -73,11 +73,9 @@ class Settling:
         board = self.pair.sides[side]
         for index, state in enumerate(states):
             for arrow in board.machines[index][state].arrows:
-                if (inputs ^ arrow.value) & arrow.mask & self.pair.alone:
-                    continue
                 if arrow.counter >= 0 and (counters[arrow.counter] >= arrow.threshold) != arrow.reached:
                     continue
-                where = self.sets.where(arrow.mask & ~self.pair.alone, arrow.value)
+                where = self.sets.beside(inputs, self.pair.alone, arrow.mask, arrow.value)
                 signals = arrow.signal_mask
                 while signals:
                     bit = signals & -signals
@@ -91,12 +89,7 @@ class Settling:
         """The combinations of inputs for which a signal is on."""
         found = 0
         for machine, state in zip(self.pair.sides[side].machines, states, strict=True):
-            place = machine[state]
-            if place.steady & bit:
-                return self.sets.everything
-            for output, mask, value in place.conditional:
-                if output == bit and not (inputs ^ value) & mask & self.pair.alone:
-                    found |= self.sets.where(mask & ~self.pair.alone, value)
+            found |= shows(machine[state], bit, self.sets, inputs, self.pair.alone)
         return found
 
     def apart(self, states: tuple[States, States], inputs: int) -> int:

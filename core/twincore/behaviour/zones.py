@@ -2,27 +2,15 @@
 
 from collections import deque
 from collections.abc import Callable, Iterator
-from typing import NamedTuple
 
 from twincore.behaviour import zone as z
-from twincore.behaviour.nodes import ANY, Found, Key, Log, Loop, Node, Refs, States
+from twincore.behaviour.nodes import ANY, Found, Key, Log, Loop, Node
 from twincore.behaviour.pair import Pair
 from twincore.behaviour.settling import Draft, Settling
 
 Pending = tuple[tuple[int, int], ...]
 """(zone clock, units) of timers."""
 Ahead = Callable[[Node], tuple[int, int]]
-
-
-class Place(NamedTuple):
-    """States, clocks and counters of both boards, and the inputs and ages that they can have there."""
-
-    states: tuple[States, States]
-    refs: tuple[Refs, Refs]
-    counters: tuple[States, States]
-    inputs: int
-    some: int
-    zone: z.Zone
 
 
 class ExactSearch:
@@ -73,11 +61,13 @@ class ExactSearch:
                 self._queue(self._after_changes(node, pending, some))
         return Found([], True, self.settling.explored)
 
-    def everywhere(self) -> Iterator[Place]:
-        """Everywhere that was looked at; once a search without a heading is closed, everywhere that the boards can be."""
-        for (states, refs, counters, inputs), known in self._known.items():
+    def everywhere(self) -> Iterator[tuple[Key, int, z.Zone]]:
+        """Everywhere that was looked at, with the inputs and ages there; once a search without a heading is closed, everywhere
+        that the boards can be.
+        """
+        for key, known in self._known.items():
             for zone, _, some in known:
-                yield Place(states, refs, counters, inputs, some, zone)
+                yield key, some, zone
 
     def _queue(self, nodes: Iterator[Node]) -> None:
         for node in nodes:

@@ -4,14 +4,12 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 from twincore.behaviour import CounterCase, Twin, prove
-from twincore.carry_over.single import positions_to_try, still_part
+from twincore.carry_over.single import LIMIT, positions_to_try, still_part
 from twincore.errors import TwinError
 from twincore.profile import Family, Record, Value
 
 MOST_TRIED = 60
 """Twin checks of one search."""
-LIMIT = 1_000
-"""Arrivals after which one trial's twin check ends without an answer."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,9 +8,10 @@ from typing import Any
 from twincore.behaviour import Twin
 from twincore.behaviour.lockstep import Config, everywhere
 from twincore.behaviour.machine import DEAD, EXPIRED, Side
+from twincore.behaviour.nodes import Key
 from twincore.behaviour.pair import Pair
-from twincore.behaviour.zone import OPEN
-from twincore.behaviour.zones import ExactSearch, Place
+from twincore.behaviour.zone import OPEN, Zone
+from twincore.behaviour.zones import ExactSearch
 from twincore.errors import DocumentError, EndlessLoopError
 from twincore.profile.document import dump, open_document
 from twincore.profile.values import tidy
@@ -47,7 +48,7 @@ def certificate(twin: Twin) -> dict[str, Any] | None:
             return None
         if found.nodes or not found.closed or search.loops or not pair.all_together:
             return None
-        places = [names.of_place(place) for place in search.everywhere()]
+        places = [names.of_place(*place) for place in search.everywhere()]
     if len(places) > MOST_PLACES:
         return None
     written = {
@@ -65,9 +66,6 @@ class _Names:
 
     def __init__(self, twin: Twin, pair: Pair, unit: int) -> None:
         self.pair, self.unit = pair, unit
-        self.allowed = pair.sets.everything
-        for mask, value in pair.forbidden:
-            self.allowed &= ~pair.sets.where(mask, value)
         self.clocks: list[list[str]] = []
         self.counts: list[list[str]] = []
         for name, board, side in zip(SIDES, (twin.original, twin.replacement), pair.sides, strict=True):
@@ -93,33 +91,34 @@ class _Names:
                 ages += self._equal(first.setdefault(tally, name), name)
         return {**self._states(config.states), "power": config.powered, "ages": ages}
 
-    def of_place(self, place: Place) -> dict[str, Any]:
+    def of_place(self, key: Key, some: int, zone: Zone) -> dict[str, Any]:
         """A place of the exact search."""
+        states, refs, counters, told_alone = key
         ages: Bounds = []
         first: dict[int, str] = {0: ""}
         for i in (0, 1):
-            limits = self.pair.outlooks[i].clock_limits(place.states[i])
-            for slot, (name, ref) in enumerate(zip(self.clocks[i], place.refs[i], strict=True)):
+            limits = self.pair.outlooks[i].clock_limits(states[i])
+            for slot, (name, ref) in enumerate(zip(self.clocks[i], refs[i], strict=True)):
                 if ref == EXPIRED:
                     ages += self._at_least(name, self._seconds(limits[slot]))
                 elif ref > 0:
                     ages += self._equal(first.setdefault(ref, name), name)
-            most = self.pair.outlooks[i].counter_limits(place.states[i])
-            for name, limit, counted in zip(self.counts[i], most, place.counters[i], strict=True):
+            most = self.pair.outlooks[i].counter_limits(states[i])
+            for name, limit, counted in zip(self.counts[i], most, counters[i], strict=True):
                 if limit >= 0:
                     ages += self._at_least(name, counted)
                     ages += [[name, "", counted, False]] if counted < limit else []
         size = len(first)
         for i in range(size):
             for j in range(size):
-                bound = place.zone[i * size + j]
+                bound = zone[i * size + j]
                 if i != j and bound < OPEN:
                     ages.append([first[i], first[j], self._seconds(bound >> 1), not bound & 1])
-        inputs = list(
-            self._combinations(place.some | ~self.allowed & self.pair.sets.everything, len(self.pair.sets.bits))
-        )
+        sets = self.pair.sets
+        # what cannot occur may be said or not
+        inputs = list(self._combinations(some | sets.everything & ~sets.allowed, len(sets.bits)))
         told = {} if inputs == [{}] else {"inputs": inputs}
-        return {**self._states(place.states), "power": self.pair.powered(place.inputs), **told, "ages": ages}
+        return {**self._states(states), "power": self.pair.powered(told_alone), **told, "ages": ages}
 
     def _combinations(self, some: int, bits: int) -> Iterator[dict[str, Any]]:
         """A set of combinations of inputs as conditions, of which one must hold."""

@@ -14,9 +14,9 @@ export function ProofPanel({ proof }: { proof: Schemas["ProofShown"] }) {
   );
 }
 
-/** What a twin verdict rests on, without the verdict itself; `brief` where a counter-case is gone through beside it: a phone needs no more. */
+/** What a twin verdict rests on, without the verdict itself; `brief` where a counter-case is gone through beside it: a phone needs no more, but for one that may not be the shortest. */
 export function ProofWords({ proof, brief = false }: { proof: Schemas["ProofShown"]; brief?: boolean }) {
-  const beside = brief && !isWide() && proof.told.length > 0;
+  const beside = brief && !isWide() && proof.counter_case?.fewest === true;
   return (
     <div className="flex flex-col gap-2">
       {!beside && <p>{proof.words}</p>}
