@@ -22,7 +22,7 @@ def why_words(twin: Twin, case: CounterCase) -> list[str]:
 
 LIMITS = {"from": "at {} or above", "below": "below {}"}
 LOOKED_AT = {
-    "stepwise": "Step for step: wherever both can be ({count}), they have the same ways on, over the same times and counts.",
+    "stepwise": "Step for step: wherever both can be ({count}), the same leads on to the same, after the same times and counts.",
     "lockstep": "Instant by instant: wherever both can be ({count}), the same is shown, whatever the inputs and the times.",
     "zones": "Every series of input changes, at any time, down to exact ages of the timers ({count}).",
 }
