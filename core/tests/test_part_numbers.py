@@ -28,6 +28,7 @@ from twincore.recognise import (
     without_revision,
 )
 from twincore.recognise.markings import read_as
+from twincore.recognise.part_numbers import WORN
 
 WORDS = st.text("ABCO01I58S", max_size=9)
 
@@ -95,7 +96,8 @@ class Distance(SimpleTestCase):
         found = align(one, other)
         self.assertAlmostEqual(found.distance, align(other, one).distance)
         if not any(edit.kind == "swapped" for edit in found.edits):
-            self.assertAlmostEqual(found.distance, sum(0.1 if e.kind == "misread" else 1 for e in found.edits))
+            costs = [1 if e.kind != "misread" else 0.2 if WORN & {*e.read, *e.printed} else 0.1 for e in found.edits]
+            self.assertAlmostEqual(found.distance, sum(costs))
 
     def test_a_misread_character_is_told_as_such(self) -> None:
         found = align("TVH221O8", "TVH2210B")
@@ -131,6 +133,11 @@ class Markings(SimpleTestCase):
         self.assertEqual(self.first("40-118"), ("UMC 40-118", "part of it"))
         self.assertEqual(self.first("118"), ("UMC 40-118", "part of it"))
         self.assertEqual(hits("QQQQ-99", self.PRINTED), [])
+
+    def test_what_looks_alike_in_print_is_nearer_than_what_does_only_when_worn(self) -> None:
+        numbers = [f"LRT-{n}-E4" for n in (7401, 7471, 7541, 1241, 1416, 1451, 1941, 4741, 6141)]
+        found = [hit.part_number for hit in hits("LRTI41E4", [(n, n) for n in numbers])]
+        self.assertEqual(set(found[:5]), {f"LRT-{n}-E4" for n in (1241, 1416, 1451, 1941, 6141)})
 
     def test_a_revision_is_kept_apart(self) -> None:
         reading = hits("TVH-2210-B rev 03", self.PRINTED)[0].readings[0]

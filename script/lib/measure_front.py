@@ -21,7 +21,7 @@ from django.test.utils import CaptureQueriesContext
 
 from catalogue.models import Board
 from jobs.models import Job
-from people.models import Depot, Person
+from people.models import Depot, Person, SignedIn
 from references import contradicting, files
 from references.importing import run_import
 from references.models import Import
@@ -48,6 +48,7 @@ def measure(row: Row) -> None:
         cursor.execute("analyze")
     client = Client(SERVER_NAME="localhost")
     client.force_login(person, "django.contrib.auth.backends.ModelBackend")
+    SignedIn.objects.create(session_key=client.session.session_key, person=person, at=datetime.now(UTC))
     _recognise(row, client)
     _match(row, client, person)
 

@@ -9,6 +9,7 @@ from django.db.models import Count, F, Q, QuerySet
 
 from catalogue.models import Board, BoardRevision, Family, Guide, Marking
 from catalogue.profiles import nameplate_schemes
+from config.compiled import Compiled
 from config.errors import NotThere
 from twincore.recognise import (
     Hit,
@@ -61,11 +62,22 @@ def board_revision_id(part_number: str, depot: int | None) -> int:
     return found
 
 
-def family(code: str, depot: int | None) -> Family:
-    """One family with its current revision."""
+def _seen_families(code: str, depot: int | None) -> QuerySet[Family]:
     # a board that came with a job from another depot brings its kind of machine into sight
     brought = Q(boards__depot=depot) if depot is not None else Q()
-    found = Family.objects.filter(Q(depot=None) | Q(depot=depot) | brought, code=code).select_related("current").first()
+    return (
+        Family.objects.filter(Q(depot=None) | Q(depot=depot) | brought, code=code)
+        .select_related("current")
+        .order_by("pk")[:1]
+    )
+
+
+SEEN = Compiled(_seen_families, code="a code", depot=-1)
+
+
+def family(code: str, depot: int | None) -> Family:
+    """One family with its current revision."""
+    found = _seen_families(code, depot).first() if depot is None else SEEN.first(code=code, depot=depot)
     if found is None or found.current is None:
         raise NotThere(f"There is no family {code} in the catalogue.")
     return found
@@ -124,32 +136,53 @@ def boards_marked(text: str, depot: int | None, most: int = 8) -> list[Found]:
     return list(found.values())
 
 
+def _numbered(depot: int | None, **places: str) -> QuerySet[Board]:
+    rows = Board.objects.seen_by(depot).filter(part_number__in=list(places.values()))
+    rows = rows.order_by(F("depot").desc(nulls_first=True))
+    return rows.select_related("family", "current").defer("current__document")
+
+
+PLACES = [f"number_{place}" for place in range(8)]
+OF_EIGHT = Compiled(_numbered, depot=-1, **{each: each for each in PLACES})
+
+
 def _by_number(numbers: list[str], depot: int | None) -> dict[str, Board]:
     """The boards of these numbers, the depot's own before shared ones."""
-    rows = Board.objects.seen_by(depot).filter(part_number__in=numbers).order_by(F("depot").desc(nulls_first=True))
-    return {each.part_number: each for each in rows.select_related("family", "current").defer("current__document")}
+    found: dict[str, Board] = {}
+    for eight in (numbers[at : at + len(PLACES)] for at in range(0, len(numbers), len(PLACES))):
+        places = dict.fromkeys(PLACES, eight[-1]) | dict(zip(PLACES, eight, strict=False))
+        found |= {each.part_number: each for each in OF_EIGHT(depot=depot, **places)}
+    return found
+
+
+NEAR = """
+select board.part_number, marking.text from catalogue_marking marking join catalogue_board board on board.id = marking.board_id
+where (marking.normal = %s or marking.folded = any(%s) or marking.lacking && %s::int[]) and (board.depot_id is null or board.depot_id = %s)
+limit %s
+"""
+"""Markings that are one that was read but for look-alikes and at most one edit; to put them in order first would read them all."""
+PART_OF = """
+select board.part_number, marking.text from catalogue_marking marking join catalogue_board board on board.id = marking.board_id
+where marking.folded like %s and (board.depot_id is null or board.depot_id = %s) limit %s
+"""
 
 
 def _short_list(marking: str, depot: int | None) -> list[tuple[str, str]]:
     """Markings near to one that was read: by equality what look-alikes and one edit explain, and those of which it is a part, for a
     label may be torn; by trigrams in common only where nothing is found so.
     """
-    seen = Q(board__depot=None) | Q(board__depot=depot)
-    found = list(_near(marking).filter(seen).values_list("board__part_number", "text")[:MOST_NEAR])
     folded = without_look_alikes(marking)
-    if len(folded) >= TRIGRAM:
-        part = Marking.objects.filter(seen, folded__contains=folded).order_by()  # as above
-        found += part.values_list("board__part_number", "text")[:SHORT_LIST]
-    return list(dict.fromkeys(found)) or _alike(marking, seen)
-
-
-def _near(marking: str) -> QuerySet[Marking]:
-    """Markings that are one that was read but for look-alikes and at most one edit."""
-    near = Q(normal=normal_form(marking))
-    for folded in {without_look_alikes(marking), without_look_alikes(without_revision(marking))} - {""}:
-        shorter = with_one_left_out(folded)
-        near |= Q(folded__in=[folded, *shorter]) | Q(lacking__overlap=[code_of(each) for each in (folded, *shorter)])
-    return Marking.objects.filter(near).order_by()  # to put them in order first would read them all
+    whole = {folded, without_look_alikes(without_revision(marking))} - {""}
+    shorter = {each for text in whole for each in with_one_left_out(text)}
+    near = [normal_form(marking), sorted(whole | shorter), sorted(map(code_of, whole | shorter)), depot, MOST_NEAR]
+    with connection.cursor() as cursor:
+        cursor.execute(NEAR, near)
+        found = cursor.fetchall()
+        if len(folded) >= TRIGRAM:
+            # letters and digits alone: nothing in it stands for something else
+            cursor.execute(PART_OF, [f"%{folded}%", depot, SHORT_LIST])
+            found += cursor.fetchall()
+    return list(dict.fromkeys(found)) or _alike(marking, Q(board__depot=None) | Q(board__depot=depot))
 
 
 def _alike(marking: str, seen: Q) -> list[tuple[str, str]]:
@@ -175,9 +208,18 @@ def code_meanings(family_code: str, shown: str, depot: int | None) -> list[dict[
     return list(found.values())
 
 
+OF_A_NAME = Compiled(lambda kind, name: guides().filter(kind=kind, name=name), kind="a kind", name="a name")
+OF_A_KIND = Compiled(
+    lambda kind: (
+        Guide.objects.filter(kind=kind, current__isnull=False).order_by("name").values_list("current_id", flat=True)
+    ),
+    kind="a kind",
+)
+
+
 def guide(kind: str, name: str) -> Guide | None:
     """A guide with its current revision, or None."""
-    return Guide.objects.select_related("current").defer("current__document").filter(kind=kind, name=name).first()
+    return OF_A_NAME.first(kind=kind, name=name)
 
 
 def guides() -> QuerySet[Guide]:
@@ -187,8 +229,7 @@ def guides() -> QuerySet[Guide]:
 
 def guide_revisions(kind: str) -> list[int]:
     """The current revisions of every guide of a kind."""
-    found = Guide.objects.filter(kind=kind, current__isnull=False).order_by("name").values_list("current_id", flat=True)
-    return [each for each in found if each is not None]
+    return [each for each in OF_A_KIND(kind=kind) if each is not None]
 
 
 def schemes_of(family: str | None = None) -> list[Scheme]:

@@ -19,6 +19,11 @@ class Paging(Schema):
     page: int = Field(1, ge=1, le=100_000)
     size: int = Field(PAGE_SIZE, ge=1, le=100)
 
+    @property
+    def start(self) -> int:
+        """Where in the list the page begins."""
+        return (self.page - 1) * self.size
+
 
 class Page(Schema, Generic[Item]):
     """One page of a list, and how many there are in all."""
@@ -31,6 +36,9 @@ class Page(Schema, Generic[Item]):
 
 def paged(rows: QuerySet[Row], paging: Paging, show: Callable[[Row], Any]) -> dict[str, Any]:
     """One page of a query: two queries, whatever its length."""
-    start = (paging.page - 1) * paging.size
-    items = rows[start : start + paging.size]
-    return {"items": [show(row) for row in items], "total": rows.count(), "page": paging.page, "size": paging.size}
+    return page_of([show(row) for row in rows[paging.start : paging.start + paging.size]], rows.count(), paging)
+
+
+def page_of(items: list[Any], total: int, paging: Paging) -> dict[str, Any]:
+    """One page of a list, as it is answered."""
+    return {"items": items, "total": total, "page": paging.page, "size": paging.size}

@@ -8,6 +8,7 @@ from uuid import UUID
 from django.db import IntegrityError, transaction
 from django.db.models import Max, QuerySet
 
+from config.compiled import Compiled
 from config.errors import Changed, Faulty, NotThere, Refused
 from jobs.cases import case_of
 from jobs.confirming import settles
@@ -15,7 +16,7 @@ from jobs.ledger.chaining import attachment_of, chain, closed_as
 from jobs.ledger.room import take_room
 from jobs.models import Entry, Job
 from jobs.queries import as_read
-from jobs.sheets import LEFT_OUT, LOADED, keep, sheet, with_revisions
+from jobs.sheets import HELD, keep, sheet, with_revisions
 from jobs.step_lines import waiting_words
 from jobs.steps.hand_over.feedback import count_outcome
 from jobs.targets import brings, value_of
@@ -143,8 +144,11 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     return keep(job)
 
 
+SENT = Compiled(lambda pk: Entry.objects.filter(pk=pk), pk=UUID(int=0))
+
+
 def _sent_before(id: UUID) -> Entry | None:
-    return Entry.objects.filter(pk=id).first()
+    return SENT.first(pk=id)
 
 
 def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> EntryMade:
@@ -167,8 +171,7 @@ def _made(job: Job, target: Target | None, new: NewEntry, given: Given) -> Entry
 
 def locked_job(person: Person, job_id: UUID) -> Job:
     """A job of the person's depot, held until the transaction ends. Raises NotThere."""
-    rows = Job.objects.select_for_update(of=("self",)).select_related("depot", "opened_by", *LOADED).defer(*LEFT_OUT)
-    job = rows.filter(pk=job_id, depot=person.depot_id).first()
+    job = HELD.first(pk=job_id, depot=person.depot_id)
     if job is None:
         raise NotThere("Your depot has no such job.")
     with_revisions(job)

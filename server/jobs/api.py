@@ -14,7 +14,7 @@ from catalogue.models import BoardRevision
 from catalogue.queries import joined_to
 from catalogue.schemas import BoardShown
 from config.errors import Refused
-from config.paging import Page, Paging, paged
+from config.paging import Page, Paging, page_of, paged
 from jobs import actions, queries
 from jobs.boards.view import boards_of
 from jobs.cases import case_of
@@ -124,8 +124,11 @@ def _entry_shown(entry: Entry, state: State) -> EntryShown:
 @router.get("/jobs", response=Page[JobLine])
 def list_jobs(request: HttpRequest, search: Query[JobSearch]) -> dict[str, Any]:
     """The depot's jobs, last changed first."""
-    rows = queries.jobs(person_of(request), search.show, search.search)
-    return paged(rows, search, _listed)
+    person = person_of(request)
+    if search.search:
+        return paged(queries.jobs(person, search.show, search.search), search, _listed)
+    rows, total = queries.all_jobs(person, search.show, search.start, search.start + search.size)
+    return page_of([_listed(row) for row in rows], total, search)
 
 
 def _listed(job: Job) -> JobLine:

@@ -1,45 +1,64 @@
 """Reading jobs."""
 
+from functools import lru_cache
 from typing import Any, cast
 from uuid import UUID
 
-from django.db.models import Q, QuerySet
+from django.db.models import Count, Q, QuerySet
 from django.db.models.functions import JSONObject
 
+from config.compiled import Compiled
 from config.errors import NotThere
 from jobs.ledger.chaining import entry_node
 from jobs.models import ENDS_A_STEP, Entry, Job, OtherBoard
-from jobs.sheets import LEFT_OUT, LOADED, asked_for, sheet, with_revisions
+from jobs.sheets import AT_HAND, asked_for, sheet, with_revisions
 from people.models import Person
 from twincore.job import STEPS, Step, mended
 
 
-def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
-    """The jobs of the person's depot, last changed first, with those parts of their states that a list shows."""
+def _in_lists(depot: int | None, show: str) -> QuerySet[Job]:
+    """The jobs of a depot, last changed first, with those parts of their states that a list shows."""
     parts = JSONObject(**{name: f"state__{name}" for name in ("original", "replacement", "boards")})
-    rows = Job.objects.filter(depot=person.depot_id).select_related("depot").defer("state").annotate(parts=parts)
-    if show != "all":
-        rows = rows.filter(closed_at__isnull=show == "open")
-    if search:
-        beside = OtherBoard.objects.filter(original_revision__board__part_number__icontains=search)
-        found = Q(machine__icontains=search) | Q(original_revision__board__part_number__icontains=search)
-        found |= Q(pk__in=beside.values("job"))
-        digits = search.rsplit("-", 1)[-1]
-        if digits.isdigit() and len(digits) < 9:
-            found |= Q(number=int(digits))
-        rows = rows.filter(found)
-    return rows
+    rows = Job.objects.filter(depot=depot).select_related("depot").defer("state").annotate(parts=parts)
+    return rows if show == "all" else rows.filter(closed_at__isnull=show == "open")
+
+
+def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
+    """The jobs of the person's depot in which something is found, last changed first."""
+    beside = OtherBoard.objects.filter(original_revision__board__part_number__icontains=search)
+    found = Q(machine__icontains=search) | Q(original_revision__board__part_number__icontains=search)
+    found |= Q(pk__in=beside.values("job"))
+    digits = search.rsplit("-", 1)[-1]
+    if digits.isdigit() and len(digits) < 9:
+        found |= Q(number=int(digits))
+    return _in_lists(person.depot_id, show).filter(found)
+
+
+@lru_cache(maxsize=64)
+def _page(show: str, start: int, stop: int) -> Compiled[Job]:
+    return Compiled(lambda depot: _in_lists(depot, show)[start:stop], depot=-1)
+
+
+@lru_cache
+def _number(show: str) -> Compiled[int]:
+    return Compiled(
+        lambda depot: (
+            _in_lists(depot, show).order_by().values("depot").annotate(all=Count("pk")).values_list("all", flat=True)
+        ),
+        depot=-1,
+    )
+
+
+def all_jobs(person: Person, show: str, start: int, stop: int) -> tuple[list[Job], int]:
+    """A page of the jobs of the person's depot, last changed first, and how many there are: what everybody looks at."""
+    depot = person.depot_id
+    return _page(show, start, stop)(depot=depot), _number(show).first(depot=depot) or 0
 
 
 def job(person: Person, asked: UUID | str) -> Job:
     """One job of the person's depot, with both boards: by its id, or by that of the sheet of one of its boards."""
     job_id, board = asked_for(str(asked))
-    found = (
-        Job.objects.filter(depot=person.depot_id, pk=job_id)
-        .select_related("depot", "opened_by", *LOADED)
-        .defer(*LEFT_OUT)
-        .first()
-    )
+    found = AT_HAND.first(depot=person.depot_id, pk=job_id)
     if found is None:
         raise NotThere("Your depot has no such job.")
     with_revisions(found)
@@ -66,12 +85,15 @@ ENDED_BY = {"original": "recognise", "replacement": "choose"}
 """The steps that end with what is said in them, and not with a confirmation."""
 
 
+ENDS = Compiled(
+    lambda by: Entry.objects.filter(ENDS_A_STEP, by=by).order_by("target").values_list("target", flat=True).distinct(),
+    by=-1,
+)
+
+
 def steps_done(person: Person) -> list[Step]:
     """The steps that a person has ever ended in any job, in their order."""
-    rows = Entry.objects.filter(by=person).filter(ENDS_A_STEP).order_by("target")
-    ended = {
-        ENDED_BY.get(name, name.removeprefix("confirmed.")) for name in rows.values_list("target", flat=True).distinct()
-    }
+    ended = {ENDED_BY.get(name, name.removeprefix("confirmed.")) for name in ENDS(by=person.pk)}
     return [step for step in STEPS if step in ended]
 
 

@@ -4,9 +4,11 @@ from copy import copy
 from typing import Annotated, NamedTuple
 from uuid import UUID
 
+from django.db.models import QuerySet
 from pydantic import StringConstraints
 
 from catalogue.models import BoardRevision, FamilyRevision
+from config.compiled import Compiled
 from config.errors import NotThere
 from jobs.models import Job, OtherBoard
 from twincore.job import FIRST, names_of, turned
@@ -107,18 +109,35 @@ LOADED, LEFT_OUT = ("family_revision",), ("family_revision__document",)
 """What the sheet of a job looks at together with its row, and what lists and sheets leave in the database."""
 
 
+def _with_boards() -> QuerySet[BoardRevision]:
+    return BoardRevision.objects.select_related("board__current").defer("document", "board__current__document")
+
+
+OF_A_JOB = Compiled(lambda one, other: _with_boards().filter(pk__in=[one, other]), one=-1, other=-2)
+
+
+def _jobs_at_hand(pk: UUID, depot: int) -> QuerySet[Job]:
+    rows = Job.objects.filter(pk=pk, depot=depot).order_by("pk")
+    return rows.select_related("depot", "opened_by", *LOADED).defer(*LEFT_OUT)
+
+
+A_JOB = {"pk": UUID(int=0), "depot": -1}
+AT_HAND = Compiled(_jobs_at_hand, **A_JOB)
+"""One job of a depot, with what its sheet looks at."""
+HELD = Compiled(lambda pk, depot: _jobs_at_hand(pk, depot).select_for_update(of=("self",)), **A_JOB)
+"""The same, held until the transaction ends."""
+
+
 def with_revisions(*rows: Job | OtherBoard) -> None:
     """Have the revisions of boards at hand, with their boards as they are now: one query for all, and not one of many joins,
     of which the database spends more time on planning than on reading.
     """
-    ids = {getattr(row, f"{side}_id") for row in rows for side in SIDES} - {None}
-    found = (
-        BoardRevision.objects.select_related("board__current")
-        .defer("document", "board__current__document")
-        .in_bulk(ids)
-        if ids
-        else {}
-    )
+    ids = [each for each in {getattr(row, f"{side}_id") for row in rows for side in SIDES} if each is not None]
+    if not ids:
+        return
+    of_a_job = len(ids) <= len(SIDES)
+    revisions = OF_A_JOB(one=ids[0], other=ids[-1]) if of_a_job else _with_boards().filter(pk__in=ids)
+    found = {revision.pk: revision for revision in revisions}
     for row in rows:
         for side in SIDES:
             if (revision := found.get(getattr(row, f"{side}_id"))) is not None:

@@ -1,6 +1,6 @@
 """Tests that borrow the machine: switches set, pins bridged, plugs pulled for a while, as this board has them; and put back."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any, Literal
@@ -28,9 +28,11 @@ class Borrowed:
 
 
 def borrowed(
-    does: Iterable[Mapping[str, Any]], board: Board | None, family: Family, found: Mapping[str, Any]
+    does: Sequence[Mapping[str, Any]], board: Board | None, family: Family, found: Mapping[str, Any]
 ) -> list[Borrowed]:
     """What a test does, line by line, with the points, pins and plugs of this board; `found` is how it was read to stand."""
+    if not does:
+        return []
     pins = [pin for plug in plugs_of(board, family).values() for pin in plug.pins.values()] if board else []
     return [_line(node, board, family, pins, found) for node in does]
 

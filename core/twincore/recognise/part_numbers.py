@@ -10,6 +10,8 @@ from rapidfuzz.distance import JaroWinkler
 LOOK_ALIKES = ("0OQD", "1IL7", "5S", "8B", "2Z", "6G")
 """Characters that a burnt or worn label makes look alike (common practice, no source)."""
 LOOK_ALIKE_COST = 0.1
+WORN = frozenset("QD7")
+"""Those of them that are taken for another only where a part of them is gone; they cost twice as much (common practice, no source)."""
 FOLDED = str.maketrans({letter: group[0] for group in LOOK_ALIKES for letter in group})
 
 
@@ -79,45 +81,59 @@ def align(read: str, printed: str, look_alike_cost: float = LOOK_ALIKE_COST) -> 
     """The cheapest edits that turn what was read into what is printed.
 
     Unrestricted Damerau–Levenshtein distance (Damerau 1964; Lowrance and Wagner 1975) in which a look-alike costs
-    `look_alike_cost` and everything else 1. Look-alikes lower only the cost of replacing one character, so that the
+    `look_alike_cost` (twice that where it is one only when worn) and everything else 1. Look-alikes lower only the cost of replacing one character, so that the
     distance stays a metric where they cost at least a half; below that it is a score to rank by.
     """
+    # what both begin and end with costs nothing, and no way that takes it apart is cheaper
+    begun = _alike_for(read, printed)
+    read, printed = read[begun:], printed[begun:]
+    ended = _alike_for(read[::-1], printed[::-1])
+    read, printed = read[: len(read) - ended], printed[: len(printed) - ended]
     # cost[i][j]: the first i characters read against the first j printed; how[i][j]: the last edit and where it began
     rows, columns = len(read) + 1, len(printed) + 1
-    cost = [[0.0] * columns for _ in range(rows)]
-    how: list[list[tuple[int, int, Edit | None]]] = [[(0, 0, None)] * columns for _ in range(rows)]
-    for i in range(1, rows):
-        cost[i][0], how[i][0] = i, (i - 1, 0, Edit("extra", read[i - 1], ""))
-    for j in range(1, columns):
-        cost[0][j], how[0][j] = j, (0, j - 1, Edit("missing", "", printed[j - 1]))
+    cost = [[float(i or j) if not i or not j else 0.0 for j in range(columns)] for i in range(rows)]
+    how = [[("missing", 0, j - 1) if j else ("extra", i - 1, 0) for j in range(columns)] for i in range(rows)]
+    worn_cost = min(2 * look_alike_cost, 1)
+    shapes, shape_of = read.translate(FOLDED), printed.translate(FOLDED)
     last_row: dict[str, int] = {}
     for i in range(1, rows):
         last_column = 0
+        a, above, here, told = read[i - 1], cost[i - 1], cost[i], how[i]
         for j in range(1, columns):
-            a, b = read[i - 1], printed[j - 1]
-            alike = look_alike(a, b)
-            replaced = cost[i - 1][j - 1] + (0 if a == b else look_alike_cost if alike else 1)
-            best = (replaced, (i - 1, j - 1, None if a == b else Edit("misread" if alike else "other", a, b)))
-            if cost[i - 1][j] + 1 < best[0]:
-                best = (cost[i - 1][j] + 1, (i - 1, j, Edit("extra", a, "")))
-            if cost[i][j - 1] + 1 < best[0]:
-                best = (cost[i][j - 1] + 1, (i, j - 1, Edit("missing", "", b)))
-            k, m = last_row.get(b, 0), last_column
-            if k and m:
-                swapped = cost[k - 1][m - 1] + (i - k - 1) + 1 + (j - m - 1)
-                if swapped < best[0]:
-                    best = (swapped, (k - 1, m - 1, Edit("swapped", read[k - 1 : i], printed[m - 1 : j])))
-            cost[i][j], how[i][j] = best
+            b = printed[j - 1]
+            if a == b:
+                best, kind, k, m = above[j - 1], "", i - 1, j - 1
+            elif shapes[i - 1] == shape_of[j - 1]:
+                misread = worn_cost if a in WORN or b in WORN else look_alike_cost
+                best, kind, k, m = above[j - 1] + misread, "misread", i - 1, j - 1
+            else:
+                best, kind, k, m = above[j - 1] + 1, "other", i - 1, j - 1
+            if above[j] + 1 < best:
+                best, kind, k, m = above[j] + 1, "extra", i - 1, j
+            if here[j - 1] + 1 < best:
+                best, kind, k, m = here[j - 1] + 1, "missing", i, j - 1
+            row = last_row.get(b, 0)
+            if row and last_column:
+                swapped = cost[row - 1][last_column - 1] + (i - row - 1) + 1 + (j - last_column - 1)
+                if swapped < best:
+                    best, kind, k, m = swapped, "swapped", row - 1, last_column - 1
+            here[j], told[j] = best, (kind, k, m)
             if a == b:
                 last_column = j
-        last_row[read[i - 1]] = i
+        last_row[a] = i
     edits: list[Edit] = []
     i, j = rows - 1, columns - 1
     while i or j:
-        i, j, edit = how[i][j]
-        if edit:
-            edits.append(edit)
+        kind, k, m = how[i][j]
+        if kind:
+            edits.append(Edit(kind, read[k:i], printed[m:j]))
+        i, j = k, m
     return Alignment(round(cost[-1][-1], 6), tuple(reversed(edits)))
+
+
+def _alike_for(one: str, other: str) -> int:
+    """With how many characters both begin."""
+    return next((at for at, (a, b) in enumerate(zip(one, other, strict=False)) if a != b), min(len(one), len(other)))
 
 
 def agreement(read: str, printed: str) -> float:

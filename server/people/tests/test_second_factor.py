@@ -157,7 +157,7 @@ class SecondFactor(WorldTestCase):
         self.client.post("/api/session", wrong, content_type="application/json")
         self.sign("ildro", 200, client=Client())
         self.sign("corm", 200)
-        with self.assertNumQueries(4):
+        with self.assertNumQueries(3):
             shown = self.get("depot/happened")
         self.assertEqual(
             [(each["who"], each["what"], each["file"]) for each in shown["items"]],

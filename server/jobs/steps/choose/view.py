@@ -44,7 +44,7 @@ from twincore.profile.document import jsonable
 def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown:
     """One page of the matrix; asks the parts desk in the background about what it shows."""
     choice = judge_all(job, now)
-    start = (paging.page - 1) * paging.size
+    start = paging.start
     page = choice.candidates[start : start + paging.size]
     want_offers([each.part_number for each in page], now)
     codes = {s.id for each in page if each.way for s in _statements(each)}

@@ -2,7 +2,9 @@
 
 from datetime import datetime
 from typing import Any
+from uuid import UUID
 
+from config.compiled import Compiled
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.steps.make_safe.schemas import HoldShown, MakeSafeShown
@@ -42,14 +44,16 @@ def make_safe_shown(job: Job, person: Person, now: datetime) -> MakeSafeShown:
     )  # fmt: skip
 
 
+BEFORE = Compiled(
+    lambda depot, job: Job.objects.filter(depot=depot).exclude(pk=job).order_by("-changed_at")
+    .values_list("machine_key", "family_revision__family", "state__holds", "state__energised")[:MOST_LOOKED_AT],
+    depot=-1, job=UUID(int=0),
+)  # fmt: skip
+
+
 def _as_before(job: Job, person: Person) -> dict[str, dict[str, str]]:
     """What this person said last: on this machine first, then of its kind, then anywhere."""
-    rows = (
-        Job.objects.filter(depot=job.depot_id)
-        .exclude(pk=job.pk)
-        .order_by("-changed_at")
-        .values_list("machine_key", "family_revision__family", "state__holds", "state__energised")[:MOST_LOOKED_AT]
-    )
+    rows = BEFORE(depot=job.depot_id, job=job.pk)
     kind = job.family_revision.family_id if job.family_revision else None
     nearest = sorted(rows, key=lambda row: (row[0] != job.machine_key, row[1] != kind))
     found: dict[str, dict[str, str]] = {}

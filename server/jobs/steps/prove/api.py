@@ -27,6 +27,6 @@ def list_runs(request: HttpRequest, job_id: SheetId, paging: Query[Paging]) -> d
     """Measured runs, newest first, each event judged."""
     job = planned_job(request, job_id)
     names = runs_in_order(case_of(job))[::-1]
-    start = (paging.page - 1) * paging.size
+    start = paging.start
     page = measured_shown(job, names[start : start + paging.size])
     return {"items": page, "total": len(names), "page": paging.page, "size": paging.size}
