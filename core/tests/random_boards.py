@@ -32,6 +32,13 @@ def reading_level(rng: Random, board: dict[str, Any]) -> dict[str, Any]:
     return copy
 
 
+def with_running_time(rng: Random, board: dict[str, Any]) -> dict[str, Any]:
+    """The board with its named clock running only while a signal is on."""
+    copy: dict[str, Any] = json.loads(json.dumps(board))
+    copy["behaviour"]["clocks"][0]["runs_while"] = rng.choice([*OUTPUTS, "i"])
+    return copy
+
+
 def _band(rng: Random) -> dict[str, Any]:
     limits: list[Any] = [0, 2, 5, 10, 12, "set", {"function": "set", "plus": -2}, {"function": "set", "plus": 1}]
     band = {key: rng.choice(limits) for key in ("from", "below") if rng.random() < 0.6}

@@ -4,6 +4,7 @@ from random import Random
 from typing import Any
 
 from django.test import SimpleTestCase
+from scipy.optimize import linprog
 
 from tests import large_boards
 from tests.builders import small_board, small_family, twin_of
@@ -100,12 +101,53 @@ class ProveSpecialCases(SimpleTestCase):
 class Timing(SimpleTestCase):
     def test_earliest_times_keep_strict_bounds(self) -> None:
         times = earliest_times(
-            3, [Distance(0, 1, least=5), Distance(0, 2, most=6, strict=True), Distance(1, 2, least=0)]
+            3,
+            [
+                Distance(((0, 1),), least=5),
+                Distance(((0, 2),), most=6, strict=True),
+                Distance(((1, 2),), least=0),
+            ],
         )
         self.assertEqual(times, [0, 5, 5])
-        later = earliest_times(3, [Distance(0, 2, least=10), Distance(1, 2, most=4, strict=True)])
+        later = earliest_times(3, [Distance(((0, 2),), least=10), Distance(((1, 2),), most=4, strict=True)])
         assert later
         self.assertTrue(6 < later[1] <= later[2] == 10)
 
     def test_impossible_distances_have_no_times(self) -> None:
-        self.assertIsNone(earliest_times(2, [Distance(0, 1, least=5), Distance(0, 1, most=4)]))
+        span = ((0, 1),)
+        self.assertIsNone(earliest_times(2, [Distance(span, least=5), Distance(span, most=4)]))
+
+    def test_spans_are_added_up(self) -> None:
+        # it runs twice, 10 in all, and stands in between for 3 at least; the first time for less than 4
+        ran, stood, first = ((0, 1), (2, 3)), ((1, 2),), ((0, 1),)
+        bounds = [Distance(ran, least=10), Distance(stood, least=3), Distance(first, most=4, strict=True)]
+        times = earliest_times(4, bounds)
+        assert times
+        self.assertTrue(0 <= times[1] < 4 and times[2] - times[1] >= 3 and times[1] + times[3] - times[2] >= 10)
+        self.assertEqual(times[3], 13)
+        self.assertIsNone(earliest_times(4, [*bounds, Distance(((0, 3),), most=13, strict=True)]))
+
+    def test_sums_of_spans_as_a_library_solves_them(self) -> None:
+        # reference: scipy's HiGHS, the same programme in floating point
+        solved = 0
+        for seed in range(300):
+            rng = Random(seed)
+            count = rng.randint(3, 7)
+            bounds = []
+            for _ in range(rng.randint(2, 6)):
+                cuts = sorted(rng.sample(range(count), 2 * rng.randint(1, count // 2)))
+                least = rng.randint(0, 9)
+                spans = tuple(zip(cuts[::2], cuts[1::2], strict=True))
+                bounds.append(Distance(spans, **rng.choice([{"least": least}, {"most": least}])))
+            bounds.append(Distance(((0, 1), (1, 2)), least=1))
+            rows = [[sum(i in range(*span) for span in each.spans) for i in range(count - 1)] for each in bounds]
+            signs = [1 if each.most is not None else -1 for each in bounds]
+            rows = [[sign * n for n in row] for sign, row in zip(signs, rows, strict=True)]
+            most = [each.most if each.most is not None else -(each.least or 0) for each in bounds]
+            reference = linprog([1] * (count - 1), A_ub=rows, b_ub=most)
+            times = earliest_times(count, bounds)
+            self.assertEqual(times is None, reference.status == 2, seed)
+            if times is not None:
+                self.assertAlmostEqual(float(times[-1]), reference.fun, msg=str(seed))
+                solved += 1
+        self.assertGreater(solved, 100)

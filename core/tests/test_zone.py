@@ -74,6 +74,29 @@ class Zones(SimpleTestCase):
             waited = points(z.elapse(zone, SIZE))
             self.assertLessEqual({p for p in later if max(p) <= LARGEST}, waited, seed)
 
+    def test_what_stands_still_waits_unchanged_and_nothing_that_can_be_is_lost(self) -> None:
+        for seed in range(200):
+            zone, kept = self.random_zone(Random(seed))
+            if zone is None or not kept:
+                continue
+            waited = points(z.elapse(zone, SIZE, still=1 << 2))
+            later = {(p[0] + d, p[1]) for p in kept for d in GRID}
+            self.assertLessEqual({p for p in later if max(p) <= LARGEST}, waited, seed)
+            self.assertEqual(
+                z.project(z.elapse(zone, SIZE, still=1 << 2), SIZE, (2,)), z.project(zone, SIZE, (2,)), seed
+            )
+            self.assertEqual(z.elapse(zone, SIZE, still=0b110), zone, seed)
+
+    def test_a_clock_kept_twice_has_the_same_age(self) -> None:
+        for seed in range(100):
+            zone, kept = self.random_zone(Random(seed))
+            if zone is None:
+                continue
+            twice = z.project(zone, SIZE, (1, 1, 2))
+            for p in kept:
+                self.assertTrue(holds(twice, SIZE + 1, (p[0], p[0], p[1])), seed)
+            self.assertFalse(holds(twice, SIZE + 1, (1.0, 0.5, 0.0)), seed)
+
     def test_what_is_said_of_a_whole_zone_holds_at_every_point(self) -> None:
         for seed in range(300):
             zone, kept = self.random_zone(Random(seed))
@@ -90,7 +113,7 @@ class Zones(SimpleTestCase):
             zone, kept = self.random_zone(Random(seed))
             if zone is None:
                 continue
-            projected = z.project(zone, SIZE, (2,), True)
+            projected = z.project(zone, SIZE, (2, 0))
             for p in kept:
                 self.assertTrue(holds(projected, SIZE, (p[1], 0.0)), seed)
             self.assertFalse(holds(projected, SIZE, (1.0, 0.5)), seed)

@@ -144,13 +144,19 @@ class Plain:
 
     def tick(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
         states, ages, clocks, counters = config
-        powered = inputs["power"]
+        powered, on = inputs["power"], self.on(config, inputs)
         older = tuple(a + 1 if a < self.oldest else OLD for a in ages) if powered else ages
         named = tuple(
-            (a + 1 if a < self.oldest else OLD) if powered or c.get("runs_without_power") else a
+            (a + 1 if a < self.oldest else OLD) if self.runs(c, powered, on) else a
             for a, c in zip(clocks, self.clocks, strict=True)
         )
         return self.settle((states, older, named, counters), inputs)
+
+    def runs(self, clock: dict[str, Any], powered: bool, on: set[str]) -> bool:
+        """Whether a named clock runs: with power, or where it runs without; one of running time only while its signal is on."""
+        if "runs_while" in clock:
+            return clock["runs_while"] in on
+        return bool(powered or clock.get("runs_without_power"))
 
     def power(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
         states, ages, clocks, counters = config

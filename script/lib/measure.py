@@ -40,6 +40,7 @@ from tests.builders import CASES, case_twin, encoded, twin_of  # noqa: E402
 from tests.test_automata import as_automaton  # noqa: E402
 from tests.test_behaviour import random_pair  # noqa: E402
 from tests.test_levels import random_pair as pair_with_level  # noqa: E402
+from tests.test_running_time import random_pair as pair_with_running_time  # noqa: E402
 from twincore import behaviour, profile  # noqa: E402
 from twincore.errors import EndlessLoopError  # noqa: E402
 
@@ -138,7 +139,7 @@ RANDOM_PAIRS = 5_000
 
 
 def measure_random() -> None:
-    """Random pairs (levels, several machines, clocks, counters, loops) by the exact search, and by one in ticks that shares no code."""
+    """Random pairs (levels, running time, several machines, clocks, counters, loops) by the exact search, and by one in ticks that shares no code."""
     with get_context("fork").Pool(2) as pool:
         found = [each for each in pool.imap_unordered(agreement, range(RANDOM_PAIRS), 50) if each is not None]
     row(
@@ -150,7 +151,8 @@ def measure_random() -> None:
 
 def agreement(seed: int) -> bool | None:
     """Whether both searches say the same of a random pair; None where it is none, or too large for ticks."""
-    found = both_ways(pair_with_level(seed) if seed % 2 else random_pair(seed))
+    made = (random_pair, pair_with_level, pair_with_running_time)[seed % 3]
+    found = both_ways(made(seed))
     return None if found is None else agree(*found)
 
 

@@ -163,6 +163,11 @@ def verdict_words(proof: Proof, family: Family, boards: Iterable[Board] = ()) ->
             return f"Open: positions that could not be read, or mean nothing, leave undecided: {names}."
     if proof.missing:
         return f"Not proved: nobody has written down how {' and '.join(proof.missing)} behaves."
+    if proof.covered:
+        return (
+            "Not proved: a clock that stops and goes on was followed more widely than it runs, and there the two part; no exact "
+            "run was found that shows it."
+        )
     if proof.endless and proof.limit is None:
         return "Not proved: no difference was found, but nothing is known past where a board goes round without end."
     return (

@@ -48,6 +48,8 @@ BOARD = """concat(board.xmin, board.ctid, (select concat(xmin, ctid) from catalo
     (select string_agg(concat(xmin, ctid), ' ' order by id) from catalogue_boardpicture
       where depot_id = job.depot_id and part_number = board.part_number and under))"""
 """A board as it is now, its kind, and the depot's picture under its drawing."""
+MINUTE = "floor((extract(epoch from now()) + get_byte(uuid_send(job.id), 15) % 60) / 60)"
+"""Minutes that begin for each job at a second of its own, so that not all are worked out anew at once."""
 VERSION = f"""
 select concat_ws(' ', family_revision_id, original_revision_id, replacement_revision_id,
   case %s when 'boards' then '' when 'earlier' then concat(machine, machine_key) when 'plan' then
@@ -65,7 +67,7 @@ select concat_ws(' ', family_revision_id, original_revision_id, replacement_revi
                      where id in (other.original_revision_id, other.replacement_revision_id)))), ' ' order by name)
      from jobs_otherboard other where job_id = job.id),
   (select string_agg(current_id::text, ' ' order by id) from catalogue_guide),
-  (select concat(string_agg(id::text, ' ' order by id), date_trunc('minute', now())) from jobs_cataloguechange where %s),
+  (select concat(string_agg(id::text, ' ' order by id), {MINUTE}) from jobs_cataloguechange where %s),
   (select string_agg(concat(xmin, ctid), ' ' order by id) from jobs_job other
     where %s = 'earlier' and other.id <> job.id and other.depot_id = job.depot_id and other.machine_key = job.machine_key)),
   kept.version, kept.body

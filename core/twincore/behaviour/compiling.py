@@ -50,6 +50,9 @@ def compile_side(board: Board, values: dict[str, Value], family: Family, unit: i
             for index, machine in zip(indices, behaviour.machines, strict=True)
         ),
         named_clocks=tuple((clock.starts_expired, clock.runs_without_power) for clock in behaviour.clocks),
+        watches=tuple(
+            (context.clocks[clock.id], signal_bits[clock.runs_while]) for clock in behaviour.clocks if clock.runs_while
+        ),
         counters=tuple(counter.survives_power_loss for counter in behaviour.counters),
         caps=tuple(caps),
         compared=sum(signal_bits[name] for name in family.compared),

@@ -123,7 +123,7 @@ class _Lockstep:
                 for kept, survives in zip(draft.counters[i], side.counters, strict=True)
             ]
             draft.clocks[i] = side.clocks_without_power(draft.clocks[i])
-        return self._forget(draft, powered=False)
+        return self._forget(draft, None)
 
     # settling with every undecided question answered both ways ------------------------------------------------------
 
@@ -140,7 +140,11 @@ class _Lockstep:
                     self._take(draft, *arrow)
             if not self._impossible(draft):
                 self._compare(draft, waiting)
-                yield self._forget(draft, powered=True)
+                running = [
+                    {slot for slot, bit in side.watches if self._signal(draft, i, bit, waiting)}
+                    for i, side in enumerate(self.pair.sides)
+                ]
+                yield self._forget(draft, running)
 
     def _impossible(self, draft: _Draft) -> bool:
         return any(draft.known & mask == mask and draft.inputs & mask == value for mask, value in self.pair.forbidden)
@@ -246,16 +250,22 @@ class _Lockstep:
 
     # what is kept between instants ----------------------------------------------------------------------------------
 
-    def _forget(self, draft: _Draft, powered: bool) -> Config:
+    def _forget(self, draft: _Draft, running: list[set[int]] | None) -> Config:
+        """What is kept; `running` are each side's stopwatches that go on. None: there is no power, and none does."""
         clocks: list[int] = []
         counters: list[int] = []
-        ages: dict[int, int] = {}
+        ages: dict[tuple[int, bool], int] = {}
         tallies: dict[Tally, int] = {}
         for i in (0, 1):
             outlook = self.pair.outlooks[i]
-            for clock, limit in zip(draft.clocks[i], outlook.clock_limits(draft.states[i]), strict=True):
+            stopwatches = {slot for slot, _ in self.pair.sides[i].watches}
+            still = stopwatches if running is None else stopwatches - running[i]
+            limits = outlook.clock_limits(draft.states[i])
+            for slot, (clock, limit) in enumerate(zip(draft.clocks[i], limits, strict=True)):
                 dead = limit < 0 or clock == DEAD
-                clocks.append(DEAD if dead else EXPIRED if clock == EXPIRED else ages.setdefault(clock, len(ages)))
+                # clocks of one age stay so where they run or stand together
+                age = (clock, slot in still)
+                clocks.append(DEAD if dead else EXPIRED if clock == EXPIRED else ages.setdefault(age, len(ages)))
             for tally, limit in zip(draft.counters[i], outlook.counter_limits(draft.states[i]), strict=True):
                 counters.append(DEAD if limit < 0 else tallies.setdefault(tally, len(tallies)))
-        return Config((draft.states[0], draft.states[1]), tuple(clocks), tuple(counters), powered)
+        return Config((draft.states[0], draft.states[1]), tuple(clocks), tuple(counters), running is not None)

@@ -59,6 +59,8 @@ class Side:
     survives: tuple[frozenset[int], ...]
     named_clocks: tuple[tuple[bool, bool], ...]
     """(starts expired, runs without power) for each named clock."""
+    watches: tuple[tuple[int, int], ...]
+    """(clock slot, signal) of the clocks that run only while a signal is on: stopwatches, of running time."""
     counters: tuple[bool, ...]
     """Whether each counter survives a power loss."""
     caps: tuple[int, ...]

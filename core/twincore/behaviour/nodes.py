@@ -1,18 +1,19 @@
 """Nodes: where two boards stand, with all the ages and inputs that they can have there, and the way on which they came."""
 
 from dataclasses import dataclass, replace
+from fractions import Fraction
 
 from twincore.behaviour import zone as z
 from twincore.behaviour.input_sets import InputSets
-from twincore.behaviour.timing import Distance
+from twincore.behaviour.timing import Distance, Spans, earliest_times
 
 States = tuple[int, ...]
 Refs = tuple[int, ...]
 """For each clock slot of a board: the zone's clock that gives its age (from 1), or EXPIRED, DEAD, NOW."""
 Log = tuple[tuple[int, int | None, int | None, bool], ...]
 """What was decided about ages at an instant: (zone clock, at least, at most, strict)."""
-Key = tuple[tuple[States, States], tuple[Refs, Refs], tuple[States, States], int]
-"""The states of both boards, their clocks, their counters, and the inputs that are told one by one."""
+Key = tuple[tuple[States, States], tuple[Refs, Refs], tuple[States, States], int, int]
+"""The states of both boards, their clocks, their counters, the inputs that are told one by one, and the clocks that stand still."""
 ANY = -1
 """For the input bit changed: one of those that are followed together, whichever."""
 
@@ -46,6 +47,8 @@ class Node:
     zone: z.Zone
     size: int
     """The clocks of the zone and one more."""
+    still: int
+    """The clocks of the zone that stand still from here on, as bits."""
     changes: int
     differs: bool
     ways: list[Way]
@@ -53,7 +56,7 @@ class Node:
 
     def key(self) -> Key:
         """What makes two nodes comparable by their zones and sets alone."""
-        return (self.states, self.refs, self.counters, self.inputs)
+        return (self.states, self.refs, self.counters, self.inputs, self.still)
 
     def part(self, some: int) -> "Node":
         """The node for some of its combinations."""
@@ -67,6 +70,8 @@ class Found:
     nodes: list[Node]
     closed: bool
     explored: int
+    covered: bool = False
+    """Whether all was looked at, and a difference met to which no way at exact times was found."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,14 +110,29 @@ def way_to(node: Node, sets: InputSets) -> list[Event]:
         here = way.parent
     back.append((here, inputs, 0, None))
     events: list[Event] = []
-    born: list[int] = []
+    ran: list[Spans] = []
     for here, inputs, changed, taken in reversed(back):
         number = len(events)
-        distances = tuple(
-            Distance(born[clock - 1], number, least, most, strict)
-            for clock, least, most, strict in (taken.log if taken else ())
-        )
+        # while what was before this event lasted, its clocks went on, but for those that stood
+        ran = [
+            spans if taken and taken.parent.still >> clock & 1 else _on(spans, number)
+            for clock, spans in enumerate(ran, 1)
+        ]
+        log = taken.log if taken else ()
+        distances = tuple(Distance(ran[clock - 1], least, most, strict) for clock, least, most, strict in log)
         clocks = taken.clocks if taken else (0,) * (here.size - 1)
-        born = [born[clock - 1] if clock else number for clock in clocks]
+        ran = [ran[clock - 1] if clock else () for clock in clocks]
         events.append(Event(here, inputs, changed, distances))
     return events
+
+
+def times_of(way: list[Event]) -> list[Fraction] | None:
+    """The earliest times at which a way can be gone, in units; None where it cannot."""
+    return earliest_times(len(way), [distance for event in way for distance in event.distances])
+
+
+def _on(spans: Spans, number: int) -> Spans:
+    """The spans over which a clock ran, which also ran from the event before the one of this number to it."""
+    if spans and spans[-1][1] == number - 1:
+        return (*spans[:-1], (spans[-1][0], number))
+    return (*spans, (number - 1, number))

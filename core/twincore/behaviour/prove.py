@@ -9,12 +9,11 @@ from twincore.behaviour.functions import Offset, function_values, offsets, undec
 from twincore.behaviour.heading import Heading, clocks_that_differ
 from twincore.behaviour.lockstep import in_lockstep
 from twincore.behaviour.machine import Side, time_unit, without_laps
-from twincore.behaviour.nodes import Event, Found, Loop, Node, way_to
+from twincore.behaviour.nodes import Event, Found, Loop, Node, times_of, way_to
 from twincore.behaviour.pair import Pair, build_pair
 from twincore.behaviour.simulate import Shown, play
 from twincore.behaviour.stepwise import may_go_round, step_for_step
-from twincore.behaviour.timing import earliest_times
-from twincore.behaviour.zones import ExactSearch
+from twincore.behaviour.zones import MOST_TIMED, ExactSearch
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, Number, Record, Scenario, Step, Value
 from twincore.profile.values import tidy
@@ -70,6 +69,8 @@ class Proof:
     limit: int | None = None
     method: str = ""
     endless: tuple[Endless, ...] = ()
+    covered: bool = False
+    """Whether the boards part where a clock that stops and goes on is followed more widely than it runs, and no exact run shows it."""
 
     def answer(self) -> dict[str, object]:
         """As the command line writes it."""
@@ -200,7 +201,7 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
         verdict = alike if found.closed and every_loop and not endless else "not proved"
     return Proof(
         verdict, twin.offsets, case, explored=found.explored, method="zones", endless=endless,
-        limit=None if found.nodes or (found.closed and every_loop) else limit,
+        limit=None if found.nodes or found.covered or (found.closed and every_loop) else limit, covered=found.covered,
     )  # fmt: skip
 
 
@@ -213,6 +214,10 @@ def _search(pair: Pair, limit: int) -> tuple[Found, dict[int, Loop]]:
     found, loops = search.run(), dict(search.loops)
     if found.closed or limit <= PLAIN:
         return found, loops
+    if any(side.watches for side in pair.sides):
+        # headings know of no clock that stands still
+        search = ExactSearch(pair, limit)
+        return search.run(), search.loops | loops
     machines, slots = len(pair.sides[0].machines), len(pair.sides[0].named_clocks)
     ahead = None
     every_clock = list(range(machines, machines + slots))
@@ -249,7 +254,7 @@ def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int, limit: int
 
 
 def _earliest_case(nodes: list[Node], fewest: bool, pair: Pair, twin: Twin, unit: int) -> CounterCase:
-    cases = (_counter_case(node, fewest, pair, twin, unit) for node in nodes[:40])
+    cases = (_counter_case(node, fewest, pair, twin, unit) for node in nodes[:MOST_TIMED])
     return min(cases, key=lambda case: case.at)
 
 
@@ -266,7 +271,7 @@ def _counter_case(node: Node, fewest: bool, pair: Pair, twin: Twin, unit: int) -
 
 def _timed(way: list[Event], pair: Pair, unit: int) -> tuple[tuple[Step, ...], Number]:
     """The input changes on a way at their earliest times, and the time of arrival, in seconds."""
-    times = earliest_times(len(way), [distance for event in way for distance in event.distances])
+    times = times_of(way)
     if times is None:
         raise TwinError("the search found a way that cannot be timed; this is a fault of the program")
     steps = []

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from twincore.behaviour import zone as z
 from twincore.behaviour.likeness import shows
 from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow, ring_of
-from twincore.behaviour.nodes import Log, Loop, Node, States, Way
+from twincore.behaviour.nodes import Log, Loop, Node, Refs, States, Way
 from twincore.behaviour.pair import Pair
 from twincore.errors import EndlessLoopError
 
@@ -36,6 +36,8 @@ class Draft:
         )  # fmt: skip
 
 
+Live = list[tuple[int, int]]
+"""For each clock slot of a side: the zone's clock, EXPIRED, DEAD or NOW, and the largest threshold to come."""
 Listed = tuple[int, Arrow, int]
 """A machine, an arrow of its state, and the combinations of inputs for which all but its time holds."""
 
@@ -168,43 +170,55 @@ class Settling:
         draft.names.append(side.machines[machine][arrow.target].name)
 
     def _arrive(self, draft: Draft, size: int, parent: Node | None, bit: int, powered: bool) -> Iterator[Node]:
-        limits: dict[int, int] = {}
-        refs = [self._live_refs(draft, i, size, limits) for i in (0, 1)]
-        order = tuple(ref for ref in limits if ref > 0)
-        fresh = NOW in limits
-        number = {old: new for new, old in enumerate(order, 1)} | {NOW: len(order) + 1}
-        bounds = [0, *(limits[ref] for ref in order), *([limits[NOW]] if fresh else [])]
-        zone = z.widen(z.project(draft.zone, size, order, fresh), len(bounds), bounds)
-        clocks = (*order, 0) if fresh else order
         self.explored += 1
         states = (draft.states[0], draft.states[1])
+        live = [self._live(draft, i, size) for i in (0, 1)]
         apart = draft.some & self.apart(states, draft.inputs) if powered else 0
-        for some, differs in ((apart, True), (draft.some & ~apart, False)):
-            if some:
-                yield Node(
-                    states=states,
-                    refs=(tuple(number.get(r, r) for r in refs[0]), tuple(number.get(r, r) for r in refs[1])),
-                    counters=(self._live_counters(draft, 0), self._live_counters(draft, 1)),
-                    inputs=draft.inputs,
-                    some=some,
-                    zone=zone,
-                    size=len(bounds),
-                    changes=(parent.changes if parent else 0) + bool(bit),
-                    differs=differs,
-                    ways=[Way(some, parent, draft.before, bit, draft.log, clocks)] if parent else [],
-                )
+        for still, those in self._standing(draft, live, powered).items():
+            refs, clocks, limits, stands = _numbered(live, still)
+            zone = z.widen(z.project(draft.zone, size, clocks), len(limits), limits)
+            for some, differs in ((those & apart, True), (those & ~apart, False)):
+                if some:
+                    yield Node(
+                        states=states,
+                        refs=refs,
+                        counters=(self._live_counters(draft, 0), self._live_counters(draft, 1)),
+                        inputs=draft.inputs,
+                        some=some,
+                        zone=zone,
+                        size=len(limits),
+                        still=stands,
+                        changes=(parent.changes if parent else 0) + bool(bit),
+                        differs=differs,
+                        ways=[Way(some, parent, draft.before, bit, draft.log, clocks)] if parent else [],
+                    )
 
-    def _live_refs(self, draft: Draft, i: int, size: int, limits: dict[int, int]) -> list[int]:
+    def _live(self, draft: Draft, i: int, size: int) -> Live:
+        """For each clock of a side what stands for it, and the largest threshold that it can still meet."""
         live = []
         for ref, limit in zip(draft.refs[i], self.pair.outlooks[i].clock_limits(draft.states[i]), strict=True):
             if limit < 0 or ref == DEAD:
                 ref = DEAD
             elif ref == EXPIRED or (ref > 0 and z.always_at_least(draft.zone, size, ref, limit)):
                 ref = EXPIRED
-            else:
-                limits[ref] = max(limit, limits.get(ref, 0))
-            live.append(ref)
+            live.append((ref, limit))
         return live
+
+    def _standing(self, draft: Draft, live: list[Live], powered: bool) -> dict[frozenset[tuple[int, int]], int]:
+        """The clocks (side, slot) that stand still from here on, with the combinations of inputs for which it is those."""
+        found = {frozenset[tuple[int, int]](): draft.some}
+        for i, side in enumerate(self.pair.sides):
+            for slot, bit in side.watches:
+                if live[i][slot][0] in (DEAD, EXPIRED):
+                    continue
+                runs = self._shows(i, draft.states[i], draft.inputs, bit) if powered else 0
+                split: dict[frozenset[tuple[int, int]], int] = {}
+                for still, some in found.items():
+                    for those, which in ((some & runs, still), (some & ~runs, still | {(i, slot)})):
+                        if those:
+                            split[which] = split.get(which, 0) | those
+                found = split
+        return found
 
     def _live_counters(self, draft: Draft, i: int) -> States:
         limits = self.pair.outlooks[i].counter_limits(draft.states[i])
@@ -212,3 +226,26 @@ class Settling:
         if not counters:
             return counters
         return tuple(min(n, limit) if limit >= 0 else 0 for n, limit in zip(counters, limits, strict=True))
+
+
+def _numbered(live: list[Live], still: frozenset[tuple[int, int]]) -> tuple[tuple[Refs, Refs], Refs, list[int], int]:
+    """The clocks of a zone: for each slot of both sides its number; which clock before each was, 0 for those reset just now; the
+    largest threshold of each, after that of 0; and which of them stand still, as bits. Clocks of one age stay one clock where they
+    run or stand together.
+    """
+    largest: dict[tuple[bool, int, bool], int] = {}
+    ages = []
+    for i, slots in enumerate(live):
+        for slot, (ref, limit) in enumerate(slots):
+            age = (ref == NOW, ref, (i, slot) in still)
+            ages.append(age)
+            if ref not in (DEAD, EXPIRED):
+                largest[age] = max(limit, largest.get(age, 0))
+    # those that were reset come last
+    order = sorted(largest, key=lambda age: age[0])
+    number = {age: at for at, age in enumerate(order, 1)}
+    refs = [number.get(age, age[1]) for age in ages]
+    cut = len(live[0])
+    stands = sum(1 << at for at, (_, _, stood) in enumerate(order, 1) if stood)
+    clocks = tuple(0 if now else ref for now, ref, _ in order)
+    return (tuple(refs[:cut]), tuple(refs[cut:])), clocks, [0, *(largest[age] for age in order)], stands

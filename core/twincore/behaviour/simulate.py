@@ -98,9 +98,9 @@ def last_moves(side: Side, rest: int, scenario: Scenario, unit: int) -> tuple[li
     run = _run(side, rest, scenario, unit, lambda _: None)
     end = (int(scenario.until * unit), run.changed)
     waits = sorted(
-        (since + arrow.after, machine, run.states[machine], arrow.number)
+        (due, machine, run.states[machine], arrow.number)
         for machine, arrow in (side.ready(run.states, run.inputs, run.counters) if run.powered else ())
-        if arrow.clock >= 0 and (since := run.since[arrow.clock]) is not None
+        if (due := run.due(arrow)) is not None
     )
 
     def told(at: int, machine: int, state: int, number: int) -> Moved:
@@ -123,6 +123,8 @@ class _Run:
         self.counters = (0,) * len(side.counters)
         self.since: list[int | None] = [0] * len(side.machines)
         self.since += [None if expired else 0 for expired, _ in side.named_clocks]
+        self.stands: dict[int, int] = {}
+        """Clocks that stand still, and how long they ran."""
 
     @property
     def powered(self) -> bool:
@@ -157,7 +159,7 @@ class _Run:
             self.since[slot] = self.now
         for index, (expired, keeps_running) in enumerate(self.side.named_clocks):
             if not keeps_running:
-                self.since[first + index] = None if expired else self.now
+                self._start(first + index, None if expired else self.now)
 
     def settle(self) -> None:
         taken: list[str] = []
@@ -170,8 +172,26 @@ class _Run:
             self.states = (*self.states[:machine], arrow.target, *self.states[machine + 1 :])
             self.counters = self.side.count(self.counters, arrow)
             for slot in (machine, *arrow.resets):
-                self.since[slot] = self.now
+                self._start(slot, self.now)
             taken.append(self.side.machines[machine][arrow.target].name)
+        self._run_or_stand()
+
+    def _start(self, slot: int, since: int | None) -> None:
+        """Set a clock to what it starts at."""
+        self.since[slot] = since
+        self.stands.pop(slot, None)
+
+    def _run_or_stand(self) -> None:
+        """Have stopwatches go on or stop, by the signals as they stand after settling."""
+        signals = self.signals() if self.side.watches else 0
+        for slot, bit in self.side.watches:
+            since = self.since[slot]
+            if since is None:
+                continue
+            if signals & bit and slot in self.stands:
+                self.since[slot] = self.now - self.stands.pop(slot)
+            elif not signals & bit and slot not in self.stands:
+                self.stands[slot] = self.now - since
 
     def _next_arrow(self) -> tuple[int, Arrow] | None:
         for machine, arrow in self.side.ready(self.states, self.inputs, self.counters):
@@ -181,7 +201,12 @@ class _Run:
 
     def _age_reached(self, slot: int, after: int) -> bool:
         since = self.since[slot]
-        return since is None or self.now - since >= after
+        return since is None or self.stands.get(slot, self.now - since) >= after
+
+    def due(self, arrow: Arrow) -> int | None:
+        """When the time of an arrow is up if nothing else happens; None where it waits for none, or its clock stands."""
+        since = self.since[arrow.clock] if arrow.clock >= 0 else None
+        return None if since is None or arrow.clock in self.stands else since + arrow.after
 
     def wait(self, until: int, note: Callable[["_Run"], None]) -> None:
         while (due := self._next_due()) is not None and due <= until:
@@ -196,9 +221,5 @@ class _Run:
     def _next_due(self) -> int | None:
         if not self.powered:
             return None
-        times = [
-            since + arrow.after
-            for _, arrow in self.side.ready(self.states, self.inputs, self.counters)
-            if arrow.clock >= 0 and (since := self.since[arrow.clock]) is not None
-        ]
-        return min(times, default=None)
+        ready = self.side.ready(self.states, self.inputs, self.counters)
+        return min((due for _, arrow in ready if (due := self.due(arrow)) is not None), default=None)

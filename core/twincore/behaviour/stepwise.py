@@ -30,6 +30,8 @@ def step_for_step(pair: Pair) -> tuple[bool, int]:
         return False, 0
     read = one.compared
     for side in pair.sides:
+        for _, bit in side.watches:
+            read |= bit
         for machine in side.machines:
             for place in machine:
                 for arrow in place.arrows:
@@ -45,7 +47,7 @@ def _arrow_for_arrow(pair: Pair, read: int) -> int:
     counters; 0 where some do not. All clocks then keep the same age, and all counters the same value.
     """
     one, other = pair.sides
-    if one.named_clocks != other.named_clocks or one.counters != other.counters:
+    if (one.named_clocks, one.watches, one.counters) != (other.named_clocks, other.watches, other.counters):
         return 0
     looked_at = 0
     for index, (mine, theirs) in enumerate(zip(one.machines, other.machines, strict=True)):
@@ -150,17 +152,19 @@ class _Stepwise:
         return self._forget(states, clocks, counters)
 
     def _forget(self, states: list[States], clocks: list[list[int]], counters: list[list[tuple[int, int]]]) -> _Config:
-        ages: dict[int, int] = {}
+        ages: dict[tuple[int, int], int] = {}
         tallies: dict[tuple[int, int], int] = {}
         kept_clocks, kept_counters = [], []
         for i in (0, 1):
             outlook = self.pair.outlooks[i]
+            watches = dict(self.pair.sides[i].watches)
             kept_clocks.append(
                 tuple(
                     DEAD if limit < 0 or clock == DEAD
                     else EXPIRED if clock == EXPIRED
-                    else ages.setdefault(clock, len(ages))
-                    for clock, limit in zip(clocks[i], outlook.clock_limits(states[i]), strict=True)
+                    # clocks of one age stay so where they run while the same is on, which is on both sides alike
+                    else ages.setdefault((clock, watches.get(slot, 0)), len(ages))
+                    for slot, (clock, limit) in enumerate(zip(clocks[i], outlook.clock_limits(states[i]), strict=True))
                 )
             )  # fmt: skip
             kept_counters.append(

@@ -4,12 +4,14 @@ from collections import deque
 from collections.abc import Callable, Iterator
 
 from twincore.behaviour import zone as z
-from twincore.behaviour.nodes import ANY, Found, Key, Log, Loop, Node
+from twincore.behaviour.nodes import ANY, Found, Key, Log, Loop, Node, times_of, way_to
 from twincore.behaviour.pair import Pair
 from twincore.behaviour.settling import Draft, Settling
 
 Pending = tuple[tuple[int, int], ...]
 """(zone clock, units) of timers."""
+MOST_TIMED = 40
+"""Ways to a difference of which the exact times are looked for."""
 Ahead = Callable[[Node], tuple[int, int]]
 
 
@@ -25,6 +27,8 @@ class ExactSearch:
         self.pair, self.limit, self.ahead, self.weight = pair, limit, ahead, weight
         self.settling = Settling(pair)
         self.sets = pair.sets
+        self.missed = False
+        """Whether a difference was met to which no way at exact times was found."""
         self._known: dict[Key, list[tuple[z.Zone, int, int]]] = {}
         self._waiting: dict[int, deque[Node]] = {}
         self._waiting_at: dict[object, Node] = {}
@@ -48,18 +52,27 @@ class ExactSearch:
             if not level:
                 del self._waiting[rank]
             if node.differs:
-                alike = [other for other in level if other.differs and other.changes == node.changes]
-                return Found([node, *alike], self.weight == 1, self.settling.explored)
+                alike = [node, *(other for other in level if other.differs and other.changes == node.changes)]
+                if real := self._real(alike[:MOST_TIMED]):
+                    return Found(real, self.weight == 1 and not self.missed, self.settling.explored)
+                self.missed = True
+                continue
             del self._waiting_at[node.key(), node.zone, node.changes, rank]
             if not self._is_new(node):
                 continue
             if self.settling.explored >= self.limit:
                 met = [other for each in self._waiting.values() for other in each if other.differs]
-                return Found(met, False, self.settling.explored)
+                return Found(self._real(met[:MOST_TIMED]), False, self.settling.explored)
             for pending, some in self._pending(node):
                 self._queue(self._after_waiting(node, pending, some))
                 self._queue(self._after_changes(node, pending, some))
-        return Found([], True, self.settling.explored)
+        return Found([], not self.missed, self.settling.explored, self.missed)
+
+    def _real(self, nodes: list[Node]) -> list[Node]:
+        """Those nodes to which there is a way at exact times. Only where clocks stand still meanwhile are zones larger than that."""
+        if not any(side.watches for side in self.pair.sides):
+            return nodes
+        return [node for node in nodes if times_of(way_to(node, self.sets)) is not None]
 
     def everywhere(self) -> Iterator[tuple[Key, int, z.Zone]]:
         """Everywhere that was looked at, with the inputs and ages there; once a search without a heading is closed, everywhere
@@ -132,7 +145,7 @@ class ExactSearch:
             return list(classes.items())
         for i in (0, 1):
             for _, arrow, where in self.settling.listed(i, node.states[i], node.inputs, node.counters[i]):
-                if arrow.clock < 0 or (ref := node.refs[i][arrow.clock]) <= 0:
+                if arrow.clock < 0 or (ref := node.refs[i][arrow.clock]) <= 0 or node.still >> ref & 1:
                     continue
                 split: dict[Pending, int] = {}
                 for pending, some in classes.items():
@@ -147,7 +160,7 @@ class ExactSearch:
         if not pending:
             return
         size = node.size
-        waited = z.elapse(node.zone, size)
+        waited = z.elapse(node.zone, size, node.still)
         for number, (clock, after) in enumerate(pending):
             zone: z.Zone | None = z.constrain(waited, size, 0, clock, z.at_most(-after))
             zone = zone and z.constrain(zone, size, clock, 0, z.at_most(after))
@@ -165,7 +178,7 @@ class ExactSearch:
 
     def _after_changes(self, node: Node, pending: Pending, some: int) -> Iterator[Node]:
         size = node.size
-        zone: z.Zone | None = z.elapse(node.zone, size)
+        zone: z.Zone | None = z.elapse(node.zone, size, node.still)
         log: list[tuple[int, int | None, int | None, bool]] = []
         for clock, after in pending:
             zone = zone and z.constrain(zone, size, clock, 0, z.below(after))

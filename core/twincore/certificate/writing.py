@@ -93,7 +93,7 @@ class _Names:
 
     def of_place(self, key: Key, some: int, zone: Zone) -> dict[str, Any]:
         """A place of the exact search."""
-        states, refs, counters, told_alone = key
+        states, refs, counters, told_alone, _ = key
         ages: Bounds = []
         first: dict[int, str] = {0: ""}
         for i in (0, 1):

@@ -76,6 +76,8 @@ class Clock:
     id: str
     starts_expired: bool
     runs_without_power: bool
+    runs_while: str | None = None
+    """The output or internal signal while which it runs, as long as there is power; otherwise it stands. None: it runs always."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,7 +139,9 @@ def build_behaviour(node: dict[str, Any], place: str, faults: FaultList) -> Beha
     """A behaviour from a part of a board whose structure was checked; names inside the board are checked here."""
     single = "machines" not in node
     clocks = tuple(
-        Clock(each["id"], each.get("starts") == "expired", each.get("runs_without_power", False))
+        Clock(
+            each["id"], each.get("starts") == "expired", each.get("runs_without_power", False), each.get("runs_while")
+        )
         for each in node.get("clocks", ())
     )
     counters = tuple(Counter(each["id"], each.get("survives_power_loss", False)) for each in node.get("counters", ()))

@@ -70,6 +70,12 @@ def _check_behaviour(board: Board, behaviour: Behaviour, family: Family, faults:
     for index, name in enumerate(behaviour.internal):
         if name in family.outputs or name in family.inputs:
             faults.add(f"behaviour.internal[{index}]", f'expected a name that no input or output has, found "{name}"')
+    for index, clock in enumerate(behaviour.clocks):
+        if clock.runs_while is not None and clock.runs_while not in own:
+            faults.add(
+                f"behaviour.clocks[{index}].runs_while",
+                f'expected an output or internal signal ({known(sorted(own))}), found "{clock.runs_while}"',
+            )
     for machine in behaviour.machines:
         for state in machine.states.values():
             place = behaviour.state_place(machine, state.id)
