@@ -166,5 +166,23 @@ class Refused(SimpleTestCase):
             damaged["places"] = [damaged["places"][0] | {name: value}]
             with self.assertRaises(certificate.NotShown, msg=(name, value)):
                 certificate.check_twin(twin, damaged)
+
+    def test_boards_with_a_clock_of_running_time_have_none_and_take_none(self) -> None:
+        board = small_board(
+            {"start": "s", "clocks": [{"id": "k"}], "states": {
+                "s": {"go": [{"to": "t", "after": 5, "clock": "k", "reset": ["k"]}]}, "t": {"on": ["x"], "go": [{"to": "s", "after": 1}]}}}
+        )  # fmt: skip
+        always = twin_of(small_family(), [board, {**board, "part_number": "B"}])
+        whole = written(always)
+        board["behaviour"]["clocks"][0]["runs_while"] = "x"
+        stops = twin_of(small_family(), [board, {**board, "part_number": "B"}])
+        self.assertEqual(behaviour.prove(stops).verdict, "identical")
+        self.assertIsNone(certificate.certificate(stops))
+        with self.assertRaisesRegex(certificate.NotShown, "clock k runs only while x is on"):
+            certificate.check_twin(stops, whole)
+
+    def test_of_other_boards(self) -> None:
+        twin = case_twin("oven-in-register")
+        whole = written(twin)
         with self.assertRaisesRegex(certificate.NotShown, "about other boards"):
             certificate.check_twin(twin, whole | {"original": "TVH-9999"})

@@ -7,7 +7,7 @@ from django.test import SimpleTestCase
 
 from tests import random_boards
 from tests.against_ticks import AgainstTicks, Made
-from tests.builders import encoded, small_board, small_family, twin_of
+from tests.builders import CASES, case_twin, encoded, small_board, small_family, twin_of
 from tests.cost import rounds
 from tests.tick_search import Plain, Settles
 from twincore import behaviour, profile
@@ -235,6 +235,21 @@ class Proving(AgainstTicks):
     def test_random_pairs_against_an_explicit_search_in_ticks(self) -> None:
         met = self.agreeing((seed, random_pair(seed)) for seed in range(rounds(250, 3_000)))
         self.assertGreater(min(met.values()), 25, met)
+
+    def test_six_hours_of_compressor_in_two_parts(self) -> None:
+        twin = case_twin("prover-running-time")
+        scenario = profile.parse_scenario((CASES / "prover-running-time" / "scenario.json").read_bytes())
+        shown = run_values(twin.original, twin.values[0], twin.family, scenario)
+        hour = 3600
+        self.assertEqual(
+            [(each.at, each.on) for each in shown],
+            [(0, ("compressor",)), (4 * hour, ()), (5 * hour, ("compressor",)), (7 * hour, ("defrost",)),
+             (7 * hour + 900, ("compressor",)), (8 * hour, ())],
+        )  # fmt: skip
+        # over a power loss one keeps what ran, the other does not
+        proof = behaviour.prove(twin)
+        assert proof.counter_case is not None
+        self.assertEqual((proof.counter_case.changes, proof.counter_case.at), (3, 6 * hour))
 
 
 class Reading(SimpleTestCase):

@@ -30,7 +30,7 @@ export function Clocks({ draft, changing }: Props) {
     >
       <TextField
         label="Clocks"
-        hint="a name each; expired: as if it had run for ever; kept: it runs without power"
+        hint="a name each; expired: as if it had run for ever; kept: it runs without power; while fan: it adds up how long fan is on"
         className="font-mono"
         spellCheck={false}
         maxLength={400}
