@@ -11,7 +11,9 @@ from django.test import SimpleTestCase
 
 from tests import random_boards
 from tests.builders import DEMO, case_twin, small_board, small_family, twin_of
+from tests.cost import rounds
 from tests.test_behaviour import random_pair
+from tests.test_running_time import random_pair as with_running_time
 from twincore import behaviour, certificate, profile, settings
 from twincore.errors import DocumentError, EndlessLoopError, TwinError
 
@@ -42,6 +44,22 @@ class Shown(SimpleTestCase):
         shown = [certificate.check_twin(twin, written(twin)) for twin in alike(range(2000, 2240))]
         self.assertGreater(len(shown), 60)
         self.assertGreater(max(shown), 60)
+
+    def test_of_random_pairs_with_a_clock_of_running_time(self) -> None:
+        shown = 0
+        for seed in range(rounds(260, 2_000)):
+            made = with_running_time(seed)
+            found = certificate.certificate(made[2]) if made is not None and self.same(made[2]) else None
+            if made is not None and found is not None:
+                certificate.check_twin(made[2], found)
+                shown += 1
+        self.assertGreater(shown, 60)
+
+    def same(self, twin: behaviour.Twin) -> bool:
+        try:
+            return behaviour.prove(twin).verdict in ALIKE
+        except EndlessLoopError:
+            return False
 
     def test_of_every_demo_pair_in_register(self) -> None:
         families = {
@@ -167,18 +185,25 @@ class Refused(SimpleTestCase):
             with self.assertRaises(certificate.NotShown, msg=(name, value)):
                 certificate.check_twin(twin, damaged)
 
-    def test_boards_with_a_clock_of_running_time_have_none_and_take_none(self) -> None:
-        board = small_board(
-            {"start": "s", "clocks": [{"id": "k"}], "states": {
-                "s": {"go": [{"to": "t", "after": 5, "clock": "k", "reset": ["k"]}]}, "t": {"on": ["x"], "go": [{"to": "s", "after": 1}]}}}
-        )  # fmt: skip
-        always = twin_of(small_family(), [board, {**board, "part_number": "B"}])
-        whole = written(always)
-        board["behaviour"]["clocks"][0]["runs_while"] = "x"
-        stops = twin_of(small_family(), [board, {**board, "part_number": "B"}])
-        self.assertEqual(behaviour.prove(stops).verdict, "identical")
-        self.assertIsNone(certificate.certificate(stops))
-        with self.assertRaisesRegex(certificate.NotShown, "clock k runs only while x is on"):
+    def test_that_of_clocks_that_run_always_is_none_where_one_stands_meanwhile(self) -> None:
+        def board(number: str, shows: list[str]) -> dict[str, Any]:
+            clocks = [{"id": "k"}, {"id": "ran"}]
+            return small_board({"start": "s", "clocks": clocks, "states": {
+                "s": {"on": ["x"], "go": [{"to": "t", "after": 5, "clock": "k"}]},
+                "t": {"go": [{"to": "last", "after": 9, "clock": "ran"}, {"to": "part", "after": 10, "clock": "k"}]},
+                "part": {"on": shows}, "last": {},
+            }}, number)  # fmt: skip
+
+        # with both clocks running it goes on at 9 s; where one stands in between, at 10 s, where the boards part
+        boards = [board("A", []), board("B", ["y"])]
+        twin = twin_of(small_family(), boards)
+        whole = written(twin)
+        certificate.check_twin(twin, whole)
+        for each in boards:
+            each["behaviour"]["clocks"][1]["runs_while"] = "x"
+        stops = twin_of(small_family(), boards)
+        self.assertEqual(behaviour.prove(stops).verdict, "different")
+        with self.assertRaises(certificate.NotShown):
             certificate.check_twin(stops, whole)
 
     def test_of_other_boards(self) -> None:

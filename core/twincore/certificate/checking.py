@@ -127,13 +127,37 @@ class _Checker(Documents):
 
     def _next(self, place: _Piece) -> Iterator[_Piece]:
         if not place.power:
-            running = [variable for board in self.boards for variable in board.runs_off]
+            stopwatches = {variable for board in self.boards for variable, _ in board.watches}
+            running = [each for board in self.boards for each in board.kept_clocks if each not in stopwatches]
             later = place.with_(place.inputs, elapse(place.ages, running))
             yield from self._turned(later)
             yield from self._settled(self._powered_on(later))
             return
-        running = [variable for board in self.boards for variable in [*board.own, *board.named.values()]]
-        for piece, due in self._waiting(place):
+        for part, running in self._running(place):
+            yield from self._passing(part, running)
+
+    def _running(self, place: _Piece) -> list[tuple[_Piece, list[int]]]:
+        """A place split by which clocks run there."""
+        stopwatches = {variable for board in self.boards for variable, _ in board.watches}
+        every = [
+            each for board in self.boards for each in [*board.own, *board.named.values()] if each not in stopwatches
+        ]
+        pieces = [(place, every)]
+        for index, board in enumerate(self.boards):
+            for variable, signal in board.watches:
+                on = self._on(index, signal, place.states[index])
+                pieces = [
+                    (piece.with_(those, piece.ages), [*running, variable] if runs else running)
+                    for piece, running in pieces
+                    for runs, those in ((True, piece.inputs & on), (False, piece.inputs & ~on))
+                    if those
+                ]
+        return pieces
+
+    def _passing(self, place: _Piece, running: list[int]) -> Iterator[_Piece]:
+        """Everything that follows from a place in which these clocks run."""
+        for piece, pending in self._waiting(place):
+            due = [(age, after) for age, after in pending if age in running]
             waited = elapse(piece.ages, running)
             for age, after in due:
                 ages: Matrix | None = tighten(waited, 0, age, (-after, 1))
@@ -173,7 +197,7 @@ class _Checker(Documents):
         piece = piece.with_(piece.inputs, piece.ages)
         for board in self.boards:
             for variable in [*board.own, *board.named.values()]:
-                if variable not in board.runs_off:
+                if variable not in board.kept_clocks:
                     piece.ages = become(piece.ages, variable, board.expired.get(variable))
         piece.power = True
         return piece

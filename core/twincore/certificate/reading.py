@@ -44,7 +44,10 @@ class Board:
     counts: dict[str, int]
     expired: dict[int, int]
     """For a clock that starts expired, the units that it has reached at least."""
-    runs_off: list[int]
+    kept_clocks: list[int]
+    """The clocks that a power loss does not take back to their start."""
+    watches: list[tuple[int, str]]
+    """(variable, signal) of the clocks that run only while a signal is on."""
     kept_counts: list[int]
     arrows: list[dict[str, list[Arrow]]] = field(default_factory=list)
     shows: list[dict[str, list[tuple[str, int]]]] = field(default_factory=list)
@@ -166,16 +169,12 @@ class Documents:
         machines = list(behaviour.get("machines", [behaviour]))
         own = [self._new() for _ in machines]
         clocks, counters = behaviour.get("clocks", []), behaviour.get("counters", [])
-        for each in clocks:
-            if "runs_while" in each:
-                raise NotShown(
-                    f"clock {each['id']} runs only while {each['runs_while']} is on; such clocks are not checked"
-                )
         named = {each["id"]: self._new() for each in clocks}
         counts = {each["id"]: self._new() for each in counters}
         board = Board(
             machines, own, named, counts, {},
             [named[each["id"]] for each in clocks if each.get("runs_without_power")],
+            [(named[each["id"]], each["runs_while"]) for each in clocks if "runs_while" in each],
             [counts[each["id"]] for each in counters if each.get("survives_power_loss")],
         )  # fmt: skip
         for number, machine in enumerate(machines):

@@ -27,8 +27,7 @@ Bounds = list[list[Any]]
 
 
 def certificate(twin: Twin) -> dict[str, Any] | None:
-    """The certificate of a twin; None where it is not shown to be the same everywhere, has a clock that runs only at times, or would
-    have more than MOST_PLACES.
+    """The certificate of a twin; None where it is not shown to be the same everywhere, or would have more than MOST_PLACES.
 
     A place of it says where each machine of both boards stands, with which inputs, and bounds for differences of the ages of clocks
     and of counts; `checking.check` says what it must hold.
@@ -37,10 +36,9 @@ def certificate(twin: Twin) -> dict[str, Any] | None:
         return None
     unit = twin.unit()
     pair = twin.pair(unit, laps=True)
-    if any(side.watches for side in pair.sides):
-        return None  # the checker lets every clock run
     names = _Names(twin, pair, unit)
-    configs = everywhere(pair, MOST_PLACES)
+    # what is equal while clocks run together may hang on the inputs, which only the exact search tells
+    configs = None if any(map(_runs_by_inputs, pair.sides)) else everywhere(pair, MOST_PLACES)
     if configs is not None:
         places = [names.of_config(config) for config in configs]
     else:
@@ -62,6 +60,12 @@ def certificate(twin: Twin) -> dict[str, Any] | None:
         return open_document(dump(written).encode(), "certificate").root
     except DocumentError:
         return None  # larger than a document may be
+
+
+def _runs_by_inputs(side: Side) -> bool:
+    """Whether it hangs on the inputs that a clock runs."""
+    watched = {bit for _, bit in side.watches}
+    return any(bit in watched for machine in side.machines for place in machine for bit, _, _ in place.conditional)
 
 
 class _Names:

@@ -152,8 +152,7 @@ def _certify(args: argparse.Namespace) -> dict[str, Any]:
     written = certificate.certificate(twin)
     if written is None:
         raise InputError(
-            f"{args.original} and {args.replacement}: expected two boards that are shown to be the same, without clocks of running time, "
-            f"whose certificate has "
+            f"{args.original} and {args.replacement}: expected two boards that are shown to be the same, whose certificate has "
             f"at most {certificate.MOST_PLACES} places, {profile.LARGEST_BYTES // 1_000_000} MB and "
             f"{profile.MOST_VALUES:,} values; `prove` says which it is"
         )
