@@ -170,7 +170,7 @@ class Pictures(BrowserTestCase):
 
     def hand_over(self, page: Page) -> None:
         page.get_by_label("Show").select_option("closed")
-        page.get_by_role("link", name="Gullsway Rolls").click()
+        page.get_by_role("link", name="Two-stage oven, Gullsway Rolls").click()
         page.get_by_text("As found").wait_for()
 
     def bench(self, page: Page) -> None:

@@ -37,10 +37,15 @@ class UndecidedError(TwinError):
 
 
 class EndlessLoopError(TwinError):
-    """A board never settles: more transitions in one settling than the format allows."""
+    """A board never settles: more transitions in one settling than the format allows.
+
+    Of a scenario that was played, `at` says when (seconds), and `shown` has what the board showed until then.
+    """
 
     def __init__(self, part_number: str, states: Sequence[str], inputs: Mapping[str, str]) -> None:
         self.part_number, self.states = part_number, tuple(states)
+        self.at: Any = 0
+        self.shown: Sequence[Any] = ()
         shown = ", ".join(f"{name} {stands}" for name, stands in inputs.items())
         super().__init__(
             f"behaviour.states: expected a board that settles, but {part_number} goes round "

@@ -1,7 +1,7 @@
 """Two boards side by side, for the screen: carry-over, schools and twin check together."""
 
 from collections.abc import Iterable
-from typing import Any
+from typing import Any, Literal
 
 from bench import wording
 from bench.schemas import (
@@ -17,6 +17,7 @@ from bench.schemas import (
     PlayShown,
     PointShown,
     ProofShown,
+    RoundShown,
     RowShown,
     SchoolRow,
     SchoolSays,
@@ -31,7 +32,7 @@ from config.errors import Faulty
 from twincore.behaviour import CounterCase, Proof, Shown, run_board, thresholds_of
 from twincore.behaviour.functions import function_values
 from twincore.carry_over import Comparison, School, disagreements
-from twincore.errors import TwinError
+from twincore.errors import EndlessLoopError, TwinError
 from twincore.profile import Board, Family, FunctionDef, Record, Scenario, Step, written_positions
 from twincore.profile.values import plain
 from twincore.settings import (
@@ -74,7 +75,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
         ],
         meanings_known=replacement.meanings_known,
         same_layout=original.settings_layout is not None and original.settings_layout == replacement.settings_layout,
-        proof=_proof_shown(comparison, record) if record else None,
+        proof=explained(comparison, record) if record else None,
         schools=[_school_shown(each, comparison, wanted) for each in comparison.schools()],
         disagreements=disagreements_shown(comparison),
         proposed=comparison.proposed,
@@ -108,7 +109,7 @@ def _school_shown(school: School, comparison: Comparison, wanted: dict[str, Deco
             for row in rows
             if (definition := family.function(row.id))
         ],
-        proof=_proof_shown(comparison, school.record) if school.record else None,
+        proof=explained(comparison, school.record) if school.record else None,
     )
 
 
@@ -227,10 +228,12 @@ def _better(comparison: Comparison, record: Record, case: CounterCase) -> list[s
     return [told] if told else []
 
 
+SIDES: tuple[Literal["original", "replacement"], ...] = ("original", "replacement")
 ALIKE = ("identical", "within tolerance")
 
 
-def _proof_shown(comparison: Comparison, record: Record) -> ProofShown:
+def explained(comparison: Comparison, record: Record) -> ProofShown:
+    """The proof of the replacement standing so, with why the two part, and which settings bring them together, or closer."""
     try:
         proof = comparison.proof(record)
         shown = proof_shown(proof, comparison)
@@ -266,7 +269,12 @@ def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
         offsets=offsets,
         told=wording.counter_case_words(case, family, comparison.original, comparison.replacement) if case else [],
         endless=[
-            EndlessShown(board=each.board, told=wording.endless_words(each, family, board))
+            EndlessShown(
+                board=each.board,
+                told=wording.endless_words(each, family, board),
+                steps=[step_shown(step) for step in each.steps],
+                at=float(each.at),
+            )
             for each in proof.endless
             for board in [
                 comparison.original if each.board == comparison.original.part_number else comparison.replacement
@@ -316,10 +324,16 @@ def play(comparison: Comparison, scenario: Scenario) -> PlayShown:
 
 def played(boards: list[tuple[Board, Record]], family: Family, scenario: Scenario) -> PlayShown:
     """A scenario on two boards as they are set; of one whose behaviour is not known nothing is shown."""
-    sides = [
-        track(board, run_board(board, positions, family, scenario)) if board.behaviour else []
-        for board, positions in boards
-    ]
+    sides: list[list[ShownAt]] = []
+    rounds = []
+    for side, (board, positions) in zip(SIDES, boards, strict=True):
+        try:
+            sides.append(track(board, run_board(board, positions, family, scenario)) if board.behaviour else [])
+        except EndlessLoopError as error:
+            assert board.behaviour is not None  # a board without one shows nothing
+            sides.append(track(board, error.shown))
+            states = board.behaviour.titles_of(error.states)
+            rounds.append(RoundShown(side=side, at=float(error.at), states=states))
     read = []
     for board, positions in boards:
         values = {
@@ -330,4 +344,6 @@ def played(boards: list[tuple[Board, Record]], family: Family, scenario: Scenari
         ThresholdShown(level=each.level, at=float(each.at), original=each in read[0], replacement=each in read[1])
         for each in sorted(read[0] | read[1], key=lambda threshold: (threshold.level, threshold.at))
     ]
-    return PlayShown(original=sides[0], replacement=sides[1], thresholds=thresholds, until=float(scenario.until))
+    return PlayShown(
+        original=sides[0], replacement=sides[1], thresholds=thresholds, rounds=rounds, until=float(scenario.until)
+    )

@@ -70,10 +70,12 @@ class CounterCaseShown(Schema):
 
 
 class EndlessShown(Schema):
-    """A board that goes round without end, and how it gets there."""
+    """A board that goes round without end, and how it gets there: in words, and as a scenario at whose end it does."""
 
     board: str
     told: list[str]
+    steps: list[StepShown]
+    at: float
 
 
 class ProofShown(Schema):
@@ -220,12 +222,21 @@ class ThresholdShown(Schema):
     replacement: bool
 
 
+class RoundShown(Schema):
+    """A board that goes round without end from an instant (seconds) on, and through which states."""
+
+    side: Literal["original", "replacement"]
+    at: float
+    states: list[str]
+
+
 class PlayShown(Schema):
-    """A scenario played on both boards, and where they read its levels."""
+    """A scenario played on both boards, and where they read its levels; of one that goes round without end what it showed before."""
 
     original: list[ShownAt]
     replacement: list[ShownAt]
     thresholds: list[ThresholdShown]
+    rounds: list[RoundShown]
     until: float
 
 

@@ -177,7 +177,7 @@ def verdict_words(proof: Proof, family: Family, boards: Iterable[Board] = ()) ->
 
 def endless_words(endless: Endless, family: Family, board: Board) -> list[str]:
     """Where a board goes round without end, and how it gets there, told step by step."""
-    titles = board.behaviour.state_titles(endless.states) if board.behaviour else list(endless.states)
+    titles = board.behaviour.titles_of(endless.states) if board.behaviour else list(endless.states)
     return [
         *step_words(endless.steps, family),
         f"Then {endless.board} goes round without end: {', '.join(titles)}, and again. Its profile is wrong there, or these "

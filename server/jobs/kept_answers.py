@@ -48,7 +48,7 @@ BOARD = """concat(board.xmin, board.ctid, (select concat(xmin, ctid) from catalo
     (select string_agg(concat(xmin, ctid), ' ' order by id) from catalogue_boardpicture
       where depot_id = job.depot_id and part_number = board.part_number and under))"""
 """A board as it is now, its kind, and the depot's picture under its drawing."""
-MINUTE = "floor((extract(epoch from now()) + get_byte(uuid_send(job.id), 15) % 60) / 60)"
+MINUTE = "floor((extract(epoch from now()) + get_byte(uuid_send(job.id), 15) %% 60) / 60)"
 """Minutes that begin for each job at a second of its own, so that not all are worked out anew at once."""
 VERSION = f"""
 select concat_ws(' ', family_revision_id, original_revision_id, replacement_revision_id,

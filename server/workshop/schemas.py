@@ -7,6 +7,7 @@ from uuid import UUID, uuid4
 from ninja import Field
 from pydantic import Field as Tagged
 
+from bench.schemas import StepShown
 from catalogue.schemas import ChartColumn, ChartShown, ElementShown
 from config.paging import Paging
 from config.shapes import Schema
@@ -147,6 +148,9 @@ class DraftFinding(Schema):
     """Its place in the words of the tables."""
     says: str
     weight: Weight
+    steps: list[StepShown] | None
+    """A scenario at whose end (`at`, seconds) it shows, where there is one."""
+    at: float
 
 
 class DraftEdit(Schema):

@@ -3,6 +3,7 @@
 import json
 from typing import Any, cast
 
+from bench.comparison_view import step_shown
 from catalogue.api import charts_shown, elements_shown
 from people.models import Person
 from twincore.profile import Board, Family, worth_of
@@ -80,7 +81,12 @@ def draft_shown(draft: Draft, person: Person) -> DraftInFull:
         sources=_sources(documents.board),
         findings=[
             DraftFinding(
-                place=f.place, where=where_words(f.place, documents.board, family.titles), says=f.says, weight=f.weight
+                place=f.place,
+                where=where_words(f.place, documents.board, family.titles),
+                says=f.says,
+                weight=f.weight,
+                steps=[step_shown(step) for step in f.way.steps] if f.way else None,
+                at=float(f.way.until) if f.way else 0,
             )
             for f in findings(documents)
         ],

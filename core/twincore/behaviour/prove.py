@@ -49,11 +49,14 @@ class CounterCase:
 
 @dataclass(frozen=True, slots=True)
 class Endless:
-    """A board that goes round without end for certain inputs: through which states, and a shortest way there."""
+    """A board that goes round without end for certain inputs: through which states, and a shortest way there, at whose end
+    (`at`, seconds) it does.
+    """
 
     board: str
     states: tuple[str, ...]
     steps: tuple[Step, ...]
+    at: Number = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -248,8 +251,11 @@ def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int, limit: int
             closed = alone.run(until_loop=True).closed
             loop = alone.loops.get(0, loop)
             sure = sure and (closed or loop is not None)
-        if loop is not None:
-            found.append(Endless(side.part_number, loop.states, _timed(way_to(loop.node, pair.sets), pair, unit)[0]))
+        way = way_to(loop.node, pair.sets) if loop is not None else []
+        if loop is not None and times_of(way) is not None:
+            found.append(Endless(side.part_number, loop.states, *_timed(way, pair, unit)))
+        elif loop is not None:
+            sure = False
     return tuple(found), sure
 
 

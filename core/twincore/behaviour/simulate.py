@@ -66,12 +66,16 @@ def play(side: Side, rest: int, scenario: Scenario, unit: int) -> list[Shown]:
         if not entries or (entries[-1].on, entries[-1].states) != (shown, states):
             entries.append(Shown(at, shown, states))
 
-    _run(side, rest, scenario, unit, note)
+    run = _Run(side, rest)
+    try:
+        _run(run, scenario, unit, note)
+    except EndlessLoopError as error:
+        error.at, error.shown = tidy(Fraction(run.now, unit)), tuple(entries)
+        raise
     return entries
 
 
-def _run(side: Side, rest: int, scenario: Scenario, unit: int, note: Callable[["_Run"], None]) -> "_Run":
-    run = _Run(side, rest)
+def _run(run: "_Run", scenario: Scenario, unit: int, note: Callable[["_Run"], None]) -> None:
     run.settle()
     note(run)
     for step in scenario.steps:
@@ -80,7 +84,6 @@ def _run(side: Side, rest: int, scenario: Scenario, unit: int, note: Callable[["
             run.set(name, value)
         note(run)
     run.wait(int(scenario.until * unit), note)
-    return run
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,7 +98,8 @@ class Moved:
 
 def last_moves(side: Side, rest: int, scenario: Scenario, unit: int) -> tuple[list[Moved], list[Moved]]:
     """What a board does at a scenario's end, after its last input change and no earlier; and what it waits for then."""
-    run = _run(side, rest, scenario, unit, lambda _: None)
+    run = _Run(side, rest)
+    _run(run, scenario, unit, lambda _: None)
     end = (int(scenario.until * unit), run.changed)
     waits = sorted(
         (due, machine, run.states[machine], arrow.number)

@@ -108,6 +108,11 @@ class Behaviour:
         """The titles of the machines' states, given one name a machine in their order."""
         return [machine.states[name].title for machine, name in zip(self.machines, names, strict=False)]
 
+    def titles_of(self, names: tuple[str, ...]) -> list[str]:
+        """The titles of states that are passed one after the other, whichever machines they are of."""
+        titles = {name: state.title for machine in self.machines for name, state in machine.states.items()}
+        return [titles[name] for name in names]
+
     def named_functions(self) -> dict[str, str]:
         """Every function that an `after`, `count`, `when` or threshold names, with the first place that names it."""
         found: dict[str, str] = {}

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from twincore.profile import Board, Family, Record
+from twincore.profile import Board, Family, Record, Scenario
 from twincore.profile.facts import ORIGINAL, fact_agrees
 from twincore.profile.values import is_number, same
 from twincore.settings import chart_points, decode
@@ -24,6 +24,8 @@ class Finding:
     place: str
     says: str
     weight: Literal["fault", "note"] = "fault"
+    way: Scenario | None = None
+    """A scenario at whose end it shows, where there is one."""
 
 
 def check_chart(index: int, chart: Mapping[str, Any], family: Family, board: Board | None) -> list[Finding]:

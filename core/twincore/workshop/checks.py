@@ -2,7 +2,16 @@
 
 from twincore.behaviour import make_twin, prove
 from twincore.errors import DocumentError, EndlessLoopError, Fault
-from twincore.profile import Board, Family, Step, check_board_in_family, factory_record, parse_board, warnings_of
+from twincore.profile import (
+    Board,
+    Family,
+    Scenario,
+    Step,
+    check_board_in_family,
+    factory_record,
+    parse_board,
+    warnings_of,
+)
 from twincore.profile.behaviour import State, Transition
 from twincore.profile.values import stands
 from twincore.workshop.chart_checks import Finding, check_chart
@@ -86,7 +95,11 @@ def _rounds(board: Board, family: Family) -> list[Finding]:
     except EndlessLoopError as error:
         return [Finding("behaviour.states", f"goes round {' > '.join(error.states)} without end at rest")]
     return [
-        Finding("behaviour.states", f"goes round {' > '.join(each.states)} without end once {_way(each.steps)}")
+        Finding(
+            "behaviour.states",
+            f"goes round {' > '.join(each.states)} without end once {_way(each.steps)}",
+            way=Scenario("", each.steps, each.at),
+        )
         for each in proof.endless[:1]
     ]
 

@@ -1,3 +1,9 @@
+import json
+from datetime import UTC, datetime
+
+from django.conf import settings
+
+from catalogue.actions import load_document
 from jobs.tests.world import WorldTestCase
 
 
@@ -48,7 +54,31 @@ class Bench(WorldTestCase):
         played = self.post("bench/play", {"pair": pair, "scenario": {"steps": steps, "until": 40}})
         self.assertEqual(played["original"][-1], {"at": 31.5, "on": ["alarm", "relay"], "states": ["Locked out"]})
         self.assertEqual(played["replacement"][-1], {"at": 31.5, "on": ["fan"], "states": ["Proving airflow"]})
-        self.assertEqual(played["thresholds"], [])
+        limits = [
+            (each["level"], each["at"], each["original"] and each["replacement"]) for each in played["thresholds"]
+        ]
+        self.assertEqual(limits, [("deck", 305, True), ("deck", 320, True)])
+
+    def test_a_round_without_end_of_one_of_several_machines_is_told_and_played_up_to_it(self) -> None:
+        node = json.loads((settings.ROOT / "demo/boards/UMC_40-118.board.json").read_text())
+        door = next(each for each in node["behaviour"]["machines"] if each["id"] == "door")
+        for state, to in (("shut", "open"), ("open", "shut")):
+            door["states"][state]["go"].insert(0, {"to": to, "if": {"dry": True, "cold": True}})
+        load_document(None, json.dumps({**node, "part_number": "UMC 40-118-R"}).encode(), datetime.now(UTC))
+        pair = {"original": "UMC 40-118", "replacement": "UMC 40-118-R"}
+        proof = self.post("bench/compare", pair)["proof"]
+        self.assertEqual((proof["verdict"], proof["counter_case"]), ("not proved", None))
+        [endless] = proof["endless"]
+        self.assertIn("UMC 40-118-R goes round without end: Door shut, Door open, and again.", endless["told"][-1])
+        at = endless["at"]
+        steps = [{"at": 0, "set": {"cold": True}}, *[{**step, "at": step["at"] + 30} for step in endless["steps"]]]
+        played = self.post("bench/play", {"pair": pair, "scenario": {"steps": steps, "until": 60 + at}})
+        self.assertEqual(
+            [(e["side"], e["at"], set(e["states"])) for e in played["rounds"]],
+            [("replacement", 30 + at, {"Door shut", "Door open"})],
+        )
+        self.assertIn("compressor", played["replacement"][0]["on"])
+        self.assertLess(played["replacement"][-1]["at"], 30 + at)
 
     def test_where_each_board_reads_a_level_and_why_they_part_there(self) -> None:
         pair = {"original": "UMC 40-118", "replacement": "UMC 44-011"}

@@ -1272,6 +1272,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/twin/{part_number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Twin
+         * @description How a candidate would behave, set by its nearest functions; and what comes closer.
+         */
+        get: operations["jobs_steps_choose_api_show_twin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/take-along": {
         parameters: {
             query?: never;
@@ -5207,13 +5227,17 @@ export interface components {
         };
         /**
          * EndlessShown
-         * @description A board that goes round without end, and how it gets there.
+         * @description A board that goes round without end, and how it gets there: in words, and as a scenario at whose end it does.
          */
         EndlessShown: {
             /** Board */
             board: string;
             /** Told */
             told: string[];
+            /** Steps */
+            steps: components["schemas"]["StepShown"][];
+            /** At */
+            at: number;
         };
         /**
          * ExtraShown
@@ -5391,7 +5415,7 @@ export interface components {
         };
         /**
          * PlayShown
-         * @description A scenario played on both boards, and where they read its levels.
+         * @description A scenario played on both boards, and where they read its levels; of one that goes round without end what it showed before.
          */
         PlayShown: {
             /** Original */
@@ -5400,8 +5424,25 @@ export interface components {
             replacement: components["schemas"]["ShownAt"][];
             /** Thresholds */
             thresholds: components["schemas"]["ThresholdShown"][];
+            /** Rounds */
+            rounds: components["schemas"]["RoundShown"][];
             /** Until */
             until: number;
+        };
+        /**
+         * RoundShown
+         * @description A board that goes round without end from an instant (seconds) on, and through which states.
+         */
+        RoundShown: {
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "original" | "replacement";
+            /** At */
+            at: number;
+            /** States */
+            states: string[];
         };
         /**
          * ShownAt
@@ -6031,6 +6072,19 @@ export interface components {
             to: string;
             /** Trap */
             trap: boolean;
+        };
+        /**
+         * TwinShown
+         * @description How a candidate would behave, set so that its functions come nearest.
+         */
+        TwinShown: {
+            /** Positions */
+            positions: {
+                [key: string]: string | number;
+            };
+            /** Judged On */
+            judged_on: string;
+            proof: components["schemas"]["ProofShown"];
         };
         /**
          * TakeAlongShown
@@ -7994,6 +8048,10 @@ export interface components {
              * @enum {string}
              */
             weight: "fault" | "note";
+            /** Steps */
+            steps: components["schemas"]["StepShown"][] | null;
+            /** At */
+            at: number;
         };
         /**
          * DraftFunction
@@ -11467,6 +11525,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BesideShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_steps_choose_api_show_twin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                part_number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwinShown"];
                 };
             };
             /** @description Refused */

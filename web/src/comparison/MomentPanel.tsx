@@ -61,14 +61,14 @@ export function MomentPanel({ moments, place, parting, inputs, titles, onGo }: P
 type BoardProps = { side: Side; now: Standing; other: Standing; titles: Record<string, string> };
 
 function Board({ side, now, other, titles }: BoardProps) {
-  const alone = (output: string) => !other.on.includes(output);
+  const alone = (output: string) => other.known && !other.on.includes(output);
   return (
     <div>
       <dt>
         <SideName side={side} />
       </dt>
       <dd className="leading-snug">
-        <span className="block">{now.states.join(", ") || "no power"}</span>
+        <span className="block">{now.known ? now.states.join(", ") || "no power" : "goes round without end"}</span>
         {now.on.map((output) => (
           <span
             key={output}
@@ -77,7 +77,7 @@ function Board({ side, now, other, titles }: BoardProps) {
             {titles[output] ?? output} on{alone(output) && ", here alone"}
           </span>
         ))}
-        {now.on.length === 0 && <span className="block text-faint">nothing on</span>}
+        {now.known && now.on.length === 0 && <span className="block text-faint">nothing on</span>}
       </dd>
     </div>
   );

@@ -23,7 +23,13 @@ const counterCase = {
 
 function shown(played: Partial<Schemas["PlayShown"]>, more: Partial<Parameters<typeof Player>[0]> = {}) {
   const play = vi.fn((given: Schemas["ScenarioGiven"]) =>
-    Promise.resolve({ original: shows(), replacement: shows(), until: given.until, ...played } as Schemas["PlayShown"]),
+    Promise.resolve({
+      original: shows(),
+      replacement: shows(),
+      rounds: [],
+      until: given.until,
+      ...played,
+    } as Schemas["PlayShown"]),
   );
   renderAsking(<Player family={family} pairKey={["a", "b"]} play={play} {...more} />);
   return play;
@@ -45,6 +51,18 @@ describe("a scenario played on both boards", () => {
       replacement: shows([0, []], [5, ["fan"]], [95, []]),
     });
     expect(await status()).toBe("The two part at 35 s.");
+  });
+
+  it("says where a board goes round without end, and claims nothing past that", async () => {
+    const rounds = [{ side: "replacement" as const, at: 12, states: ["Purge", "Trial"] }];
+    const play = shown(
+      { original: shows([0, []], [35, ["fan"]]), replacement: shows([0, []]), rounds },
+      { endless: [{ board: "S-1", steps: [{ at: 12, set: { call: true } }], at: 12 }] },
+    );
+    expect(await status()).toBe("");
+    expect(screen.getByText(/goes round without end from 12 s on: Purge, Trial, and again/)).toBeTruthy();
+    expect(screen.getByRole("option", { name: "S-1 goes round without end" })).toBeTruthy();
+    expect(play).toHaveBeenCalledWith({ steps: [{ at: 12, set: { call: true } }], until: 17 });
   });
 
   it("is gone through change by change, from where they part, with the states of both machines", async () => {

@@ -19,17 +19,21 @@ export type FamilyDocument = {
   scenarios?: NamedScenario[];
 };
 
+export type Endless = { board: string; steps: Step[]; at: number };
+
 type Props = {
   family: FamilyDocument;
   counterCase?: Schemas["CounterCaseShown"] | null;
+  /** Ways into a round without end, each at its own end. */
+  endless?: Endless[];
   /** Names the pair, so that answers are kept apart. */
   pairKey: unknown[];
   play: (scenario: Schemas["ScenarioGiven"]) => Promise<Schemas["PlayShown"]>;
 };
 
 /** Scenarios played on both boards; changes can be dragged or keyed in, and both answer at once. */
-export function Player({ family, counterCase, pairKey, play }: Props) {
-  const choices = useMemo(() => scenarioChoices(family, counterCase), [family, counterCase]);
+export function Player({ family, counterCase, endless, pairKey, play }: Props) {
+  const choices = useMemo(() => scenarioChoices(family, counterCase, endless), [family, counterCase, endless]);
   const scenario = useScenario(choices);
   const { steps, until } = scenario.current;
   const played = useQuery({
@@ -40,8 +44,9 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
   const { inputs, outputs, compared } = signalsOf(family);
   const titles = Object.fromEntries(outputs.map((each) => [each.id, each.title]));
   const parting = played.data ? firstDifference(played.data, compared) : undefined;
+  const rounds = played.data?.rounds ?? [];
   const moments = useMemo(
-    () => (played.data ? momentsOf(steps, played.data.original, played.data.replacement) : []),
+    () => (played.data ? momentsOf(steps, played.data.original, played.data.replacement, played.data.rounds) : []),
     [played.data, steps],
   );
   // where the two part is what one wants to see first
@@ -81,6 +86,7 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
               original={played.data?.original ?? []}
               replacement={played.data?.replacement ?? []}
               thresholds={played.data?.thresholds}
+              rounds={rounds}
               until={until}
               parting={parting}
               cursor={moments[place]?.at}
@@ -92,10 +98,18 @@ export function Player({ family, counterCase, pairKey, play }: Props) {
           <p role="status" className={parting === undefined ? "" : "sr-only desk:not-sr-only"}>
             {!played.data
               ? "Both boards are played …"
-              : parting === undefined
-                ? "Both boards show the same over this scenario."
-                : `The two part at ${timeWords(parting)}.`}
+              : parting !== undefined
+                ? `The two part at ${timeWords(parting)}.`
+                : rounds.length === 0
+                  ? "Both boards show the same over this scenario."
+                  : ""}
           </p>
+          {rounds.map((each) => (
+            <p key={each.side}>
+              <SideName side={each.side} /> goes round without end from {timeWords(each.at)} on:{" "}
+              {each.states.join(", ")}, and again. Nothing is known past that.
+            </p>
+          ))}
           <div className="min-h-30">
             <MomentPanel moments={moments} place={place} parting={parting} inputs={inputs} titles={titles} onGo={go} />
           </div>
@@ -114,8 +128,18 @@ export function signalsOf(family: FamilyDocument) {
   return { inputs, outputs, compared };
 }
 
-function scenarioChoices(family: FamilyDocument, counterCase?: Schemas["CounterCaseShown"] | null): NamedScenario[] {
-  const known = (family.scenarios ?? []).map((each) => ({ ...each, steps: oneByOne(each.steps) }));
+function scenarioChoices(
+  family: FamilyDocument,
+  counterCase?: Schemas["CounterCaseShown"] | null,
+  endless: Endless[] = [],
+): NamedScenario[] {
+  const rounds = endless.map((each) => ({
+    id: `endless-${each.board}`,
+    title: `${each.board} goes round without end`,
+    steps: oneByOne(each.steps),
+    until: Math.round(each.at + Math.max(5, each.at * 0.25)),
+  }));
+  const known = [...rounds, ...(family.scenarios ?? []).map((each) => ({ ...each, steps: oneByOne(each.steps) }))];
   if (!counterCase) return known;
   const margin = Math.max(5, counterCase.at * 0.25);
   return [
@@ -129,9 +153,11 @@ function scenarioChoices(family: FamilyDocument, counterCase?: Schemas["CounterC
   ];
 }
 
-/** The first instant at which compared outputs differ; undefined where none does. */
+/** The first instant at which compared outputs differ; undefined where none does, or a board goes round before. */
 function firstDifference(played: Schemas["PlayShown"], compared: string[]): number | undefined {
-  const times = [...new Set([...played.original, ...played.replacement].map((each) => each.at))].sort((a, b) => a - b);
+  const known = Math.min(...played.rounds.map((each) => each.at));
+  const every = [...new Set([...played.original, ...played.replacement].map((each) => each.at))];
+  const times = every.filter((at) => at < known).sort((a, b) => a - b);
   const standing = (shown: Schemas["ShownAt"][], at: number) => {
     const last = shown.filter((each) => each.at <= at).at(-1)?.on ?? [];
     return compared.filter((name) => last.includes(name)).join();

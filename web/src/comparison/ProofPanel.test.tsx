@@ -24,7 +24,9 @@ describe("a twin verdict", () => {
   });
 
   it("tells of boards that go round without end beside it, and hides nothing for that", () => {
-    render(<ProofPanel proof={proof({ endless: [{ board: "S-1", told: ["Then S-1 goes round."] }] })} />);
+    render(
+      <ProofPanel proof={proof({ endless: [{ board: "S-1", told: ["Then S-1 goes round."], steps: [], at: 4 }] })} />,
+    );
     expect(screen.getByText(/S-1 never comes to rest/)).toBeTruthy();
     expect(screen.getByText(/because 5 s are over/)).toBeTruthy();
   });

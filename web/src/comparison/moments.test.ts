@@ -29,6 +29,17 @@ describe("the moments of a scenario", () => {
     expect(moments[3]?.original.states).toEqual(["burn"]);
   });
 
+  it("know nothing of a board from when it goes round without end", () => {
+    const lost = momentsOf(steps, original, replacement, [{ side: "replacement", at: 10, states: ["a", "b"] }]);
+    expect(lost.map((each) => [each.at, each.original.known, each.replacement.known])).toEqual([
+      [0, true, true],
+      [3, true, true],
+      [10, true, false],
+      [18, true, false],
+      [20, true, false],
+    ]);
+  });
+
   it("are found by a touch beside them", () => {
     expect([-5, 1, 2, 17.9, 99].map((at) => nearest(moments, at))).toEqual([0, 0, 1, 2, 3]);
     expect(nearest([], 4)).toBe(0);

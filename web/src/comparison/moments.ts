@@ -2,8 +2,9 @@ import type { Schemas } from "@/api/client";
 import type { Step } from "./useScenario";
 
 type Shown = Schemas["ShownAt"];
-/** What one board shows and in which states its machines are. */
-export type Standing = { states: string[]; on: string[] };
+type Round = Schemas["RoundShown"];
+/** What one board shows and in which states its machines are; nothing is known of one that goes round without end. */
+export type Standing = { states: string[]; on: string[]; known: boolean };
 /** An instant of a scenario at which something changes: inputs, or what a board shows or is in. */
 export type Moment = {
   at: number;
@@ -13,8 +14,9 @@ export type Moment = {
 };
 
 /** Every instant at which an input or a board changes, in order, with what stands on both boards after it. */
-export function momentsOf(steps: Step[], original: Shown[], replacement: Shown[]): Moment[] {
-  const times = new Set([...steps, ...original, ...replacement].map((each) => each.at));
+export function momentsOf(steps: Step[], original: Shown[], replacement: Shown[], rounds: Round[] = []): Moment[] {
+  const times = new Set([...steps, ...original, ...replacement, ...rounds].map((each) => each.at));
+  const until = (side: Round["side"]) => rounds.find((each) => each.side === side)?.at ?? Infinity;
   return [...times]
     .sort((a, b) => a - b)
     .map((at) => ({
@@ -22,14 +24,16 @@ export function momentsOf(steps: Step[], original: Shown[], replacement: Shown[]
       changed: steps
         .filter((step) => step.at === at)
         .flatMap((step) => Object.entries(step.set).map(([input, value]) => ({ input, value }))),
-      original: standing(original, at),
-      replacement: standing(replacement, at),
+      original: at < until("original") ? standing(original, at) : LOST,
+      replacement: at < until("replacement") ? standing(replacement, at) : LOST,
     }));
 }
 
+const LOST: Standing = { states: [], on: [], known: false };
+
 function standing(shown: Shown[], at: number): Standing {
   const last = shown.filter((each) => each.at <= at).at(-1);
-  return { states: last?.states ?? [], on: last?.on ?? [] };
+  return { states: last?.states ?? [], on: last?.on ?? [], known: true };
 }
 
 /** The moment that is nearest to a time, by its place. */

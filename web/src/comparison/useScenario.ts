@@ -26,12 +26,12 @@ export function useScenario(choices: NamedScenario[]) {
       setChosen(id);
     },
     chosen,
-    move: (index: number, at: number) =>
+    move: (index: number, at: number, value?: number) =>
       setOwn({
         ...current,
         id: "own",
         title: "Own scenario",
-        steps: current.steps.map((s, i) => (i === index ? { ...s, at } : s)),
+        steps: current.steps.map((s, i) => (i === index ? movedTo(s, at, value) : s)),
       }),
     settle: () => edit(current.steps),
     put: (index: number, at: number) => edit(current.steps.map((s, i) => (i === index ? { ...s, at } : s))),
@@ -40,6 +40,12 @@ export function useScenario(choices: NamedScenario[]) {
     remove: (index: number) => edit(current.steps.filter((_, i) => i !== index)),
     setUntil: (until: number) => edit(current.steps, until),
   };
+}
+
+/** A step at another time; with a value, its one level at that. */
+function movedTo(step: Step, at: number, value?: number): Step {
+  const [input] = Object.keys(step.set);
+  return { at, set: value === undefined || !input ? step.set : { [input]: value } };
 }
 
 /** One input change a step, so that each can be moved by itself. */

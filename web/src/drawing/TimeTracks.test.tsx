@@ -43,7 +43,7 @@ describe("a level among the inputs", () => {
     const drawn = [...container.querySelectorAll("path")].map((each) => each.getAttribute("d") ?? "");
     const line = drawn.find((each) => each.split("V").length === 4) ?? "";
     const [, half = 0, top = 0] = [...line.matchAll(/V([0-9.]+)/g)].map((each) => Number(each[1]));
-    expect(half - top).toBeCloseTo(16);
+    expect(half - top).toBeCloseTo(18);
   });
 
   it("has the thresholds of both boards, in the ink of who reads them, apart however near they lie", () => {
@@ -100,6 +100,14 @@ describe("time tracks", () => {
   const bars = (ink: string) => [...document.querySelectorAll(`rect[fill="var(--${ink})"]`)];
   const width = (bar: Element | undefined) => Number(bar?.getAttribute("width"));
 
+  it("leave off where a board goes round without end", () => {
+    tracks({ replacement: shown([0], [20, "fan"]), rounds: [{ side: "replacement", at: 30, states: [] }] });
+    // 20 to 30 instead of 20 to 50, and the rest in dashes of its ink
+    expect(width(bars("original")[0]) / width(bars("replacement")[0])).toBeCloseTo(3, 5);
+    const dashed = document.querySelectorAll('path[stroke="var(--replacement)"][stroke-dasharray]');
+    expect(dashed.length).toBe(1);
+  });
+
   it("prints both inks over each other where both boards are on", () => {
     tracks();
     expect([bars("original").length, bars("replacement").length, bars("both").length]).toEqual([1, 1, 1]);
@@ -133,5 +141,23 @@ describe("time tracks", () => {
       [0, 50],
       [0, 100],
     ]);
+  });
+
+  it("moves a level up and down too, on the scale that it had when it was taken", () => {
+    const onMove = vi.fn();
+    tracks({
+      inputs: [{ id: "temp", title: "Coil", rest: 0, level: { unit: "°C", from: 0, to: 100 } }],
+      outputs: [],
+      steps: [{ at: 50, set: { temp: 100 } }],
+      onMove,
+    });
+    const svg = document.querySelector("svg");
+    const grip = document.querySelector("g.cursor-move");
+    if (!svg || !grip) throw new Error("nothing drawn");
+    const height = Number(svg.getAttribute("viewBox")?.split(" ")[3]);
+    svg.getBoundingClientRect = () => ({ left: 0, top: 0, width: 760, height }) as DOMRect;
+    fireEvent.pointerDown(grip);
+    fireEvent.pointerMove(svg, { clientX: 448, clientY: 26 + 26 }); // half way between 8 and 44 of the line at 26
+    expect(onMove.mock.calls).toEqual([[0, 50, 50]]);
   });
 });

@@ -1,10 +1,12 @@
 import { timeWords } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
-import { useRef, type MouseEvent, type PointerEvent } from "react";
+import { bandsOf, heightOf, LEVEL, levelScale, onAlone, valueAt, type Alone, type Scale } from "./levelLine";
+import { useRef, useState, type MouseEvent, type PointerEvent } from "react";
 
 type Shown = Schemas["ShownAt"];
 type Step = Schemas["StepShown"];
 type Threshold = Schemas["ThresholdShown"];
+type Round = Schemas["RoundShown"];
 
 /** An input as a thin line: on or off, or a level between its lowest and its highest. */
 export type TrackedInput = {
@@ -22,6 +24,8 @@ type Props = {
   replacement: Shown[];
   /** Where the boards read levels: dashed lines in the ink of who does. */
   thresholds?: Threshold[];
+  /** Boards that go round without end, and from when on. */
+  rounds?: Round[];
   until: number;
   /** What was measured on the machine, laid on as a third, dotted mark. */
   measured?: Shown[];
@@ -32,13 +36,15 @@ type Props = {
   /** The moment that is looked at, in seconds. */
   cursor?: number;
   onLook?: (at: number) => void;
-  onMove?: (index: number, at: number) => void;
+  /** A change dragged to another time; one of a level to another value too. */
+  onMove?: (index: number, at: number, value?: number) => void;
 };
+
+type Dragged = { index: number; input: string; top: number; scale?: Scale };
 
 const LEFT = 148;
 const WIDTH = 760;
 const LINE = 22;
-const LEVEL = 54;
 const BAND = 26;
 
 /** Inputs as thin lines, outputs as tracks of two inks laid on each other; where both are on they print black. */
@@ -46,9 +52,10 @@ export function TimeTracks(props: Props) {
   const { inputs, outputs, steps, original, replacement, measured, until, parting, cursor, onLook, onMove } = props;
   const measuredUntil = props.measuredUntil ?? until;
   const svg = useRef<SVGSVGElement>(null);
-  const dragged = useRef<number | null>(null);
+  const [dragged, setDragged] = useState<Dragged | null>(null);
   const x = (at: number) => LEFT + (Math.min(at, until) / Math.max(until, 0.001)) * (WIDTH - LEFT - 12);
   const used = inputs.filter((input) => steps.some((step) => input.id in step.set));
+  const thresholdsOf = (input: TrackedInput) => (props.thresholds ?? []).filter((each) => each.level === input.id);
   const lines = used.map((input) => (input.level ? LEVEL : LINE));
   const lineTop = (row: number) => 26 + lines.slice(0, row).reduce((sum, each) => sum + each, 0);
   const top = lineTop(used.length);
@@ -60,6 +67,13 @@ export function TimeTracks(props: Props) {
     const at = (((event.clientX - box.left) / box.width) * WIDTH - LEFT) / (WIDTH - LEFT - 12);
     return Math.max(0, Math.min(until, Math.round(at * until * 2) / 2));
   };
+  const drag = (event: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    if (!dragged || !box) return;
+    const y = ((event.clientY - box.top) / box.height) * height;
+    if (dragged.scale) onMove?.(dragged.index, timeAt(event), valueAt(dragged.scale, y - dragged.top));
+    else onMove?.(dragged.index, timeAt(event));
+  };
 
   return (
     <div className="overflow-x-auto border-y border-rule bg-raised" tabIndex={0} role="region" aria-label="Time tracks">
@@ -67,10 +81,10 @@ export function TimeTracks(props: Props) {
         ref={svg}
         viewBox={`0 0 ${WIDTH} ${height}`}
         className="block min-w-[620px] touch-pan-x"
-        onPointerMove={(event) => dragged.current !== null && onMove?.(dragged.current, timeAt(event))}
-        onPointerUp={() => (dragged.current = null)}
+        onPointerMove={drag}
+        onPointerUp={() => setDragged(null)}
         onClick={(event) => onLook?.(timeAt(event))}
-        onPointerLeave={() => (dragged.current = null)}
+        onPointerLeave={() => setDragged(null)}
       >
         <title>Outputs of both boards over {timeWords(until)}</title>
         {ticks(until).map((at) => (
@@ -87,10 +101,17 @@ export function TimeTracks(props: Props) {
             input={input}
             y={lineTop(row)}
             steps={steps}
-            thresholds={(props.thresholds ?? []).filter((each) => each.level === input.id)}
+            thresholds={thresholdsOf(input)}
+            // what is dragged stays where the hand is: the scale is drawn anew when it is let go
+            scale={(dragged?.input === input.id && dragged.scale) || levelScale(input, steps, thresholdsOf(input))}
+            alone={onAlone(original, replacement, outputs, until)}
             x={x}
             until={until}
-            onGrab={onMove ? (index) => (dragged.current = index) : undefined}
+            onGrab={
+              onMove &&
+              ((index, scale) =>
+                setDragged({ index, input: input.id, top: lineTop(row), scale: input.level ? scale : undefined }))
+            }
           />
         ))}
         {outputs.map((output, row) => (
@@ -102,6 +123,7 @@ export function TimeTracks(props: Props) {
             replacement={replacement}
             measured={measured}
             measuredUntil={measuredUntil}
+            rounds={props.rounds ?? []}
             x={x}
             until={until}
           />
@@ -151,22 +173,16 @@ type InputProps = {
   y: number;
   steps: Step[];
   thresholds: Threshold[];
+  scale: Scale;
+  alone: Alone[];
   x: (at: number) => number;
   until: number;
-  onGrab?: (index: number) => void;
+  onGrab?: (index: number, scale: Scale) => void;
 };
 
 /** Of several changes at one instant the last one is written beside the line. */
 function lastOfItsTime(grip: { at: number }, index: number, all: { at: number }[]) {
   return all[index + 1]?.at !== grip.at;
-}
-
-/** A level's heights on its line, between what it and the thresholds reach. */
-export function levelScale(input: TrackedInput, steps: Step[], thresholds: Threshold[]) {
-  const told = steps.map((step) => step.set[input.id]).filter((value) => typeof value === "number");
-  const met = [...told, ...thresholds.map((each) => each.at), ...(typeof input.rest === "number" ? [input.rest] : [])];
-  const [low, high] = [Math.min(...met), Math.max(...met)];
-  return (value: number) => LEVEL - 12 - ((LEVEL - 22) * (value - low)) / Math.max(high - low, 1e-9);
 }
 
 const LETTERS = 10.5;
@@ -179,17 +195,22 @@ function spread(heights: number[]) {
 
 const INKS = { original: "var(--original)", replacement: "var(--replacement)", both: "var(--both)" };
 
-function InputLine({ input, y, steps, thresholds, x, until, onGrab }: InputProps) {
-  const scaled = levelScale(input, steps, thresholds);
+function InputLine({ input, y, steps, thresholds, scale, alone, x, until, onGrab }: InputProps) {
+  const scaled = (value: number) => heightOf(scale, value);
   const height = (value: boolean | number) => (typeof value === "number" ? scaled(value) : value ? 4 : 16);
   const middle = input.level ? LEVEL / 2 - 1 : 10;
   const written = spread(thresholds.map((each) => scaled(each.at) + 4));
   let path = `M${x(0)} ${y + height(input.rest)}`;
-  const grips: { index: number; at: number; said: string }[] = [];
+  const grips: { index: number; at: number; said: string; y: number }[] = [];
   steps.forEach((step, index) => {
     const next = step.set[input.id];
     if (next === undefined) return;
-    grips.push({ index, at: step.at, said: typeof next === "number" ? String(next) : "" });
+    grips.push({
+      index,
+      at: step.at,
+      said: typeof next === "number" ? String(next) : "",
+      y: typeof next === "number" ? scaled(next) : middle,
+    });
     path += `H${x(step.at)}V${y + height(next)}`;
   });
   path += `H${x(until)}`;
@@ -198,6 +219,17 @@ function InputLine({ input, y, steps, thresholds, x, until, onGrab }: InputProps
       <text x={4} y={y + middle + 4} fontSize={12} fill="var(--faint)">
         {input.title}
       </text>
+      {bandsOf(input, steps, thresholds, alone, until).map((each) => (
+        <rect
+          key={`${each.from} ${each.low}`}
+          x={x(each.from)}
+          width={Math.max(1.5, x(each.to) - x(each.from))}
+          y={y + scaled(each.high)}
+          height={scaled(each.low) - scaled(each.high)}
+          fill={INKS[each.side]}
+          opacity={0.3}
+        />
+      ))}
       {thresholds.map((each, index) => (
         <g key={each.at}>
           <path
@@ -213,17 +245,30 @@ function InputLine({ input, y, steps, thresholds, x, until, onGrab }: InputProps
       ))}
       <path d={path} fill="none" stroke="var(--text)" strokeWidth={1.2} />
       {grips.filter(lastOfItsTime).map((grip) => (
-        <text key={grip.index} x={x(grip.at) + 7} y={y + middle + 2} fontSize={11} fill="var(--faint)">
+        <text
+          key={grip.index}
+          x={x(grip.at) + 8}
+          y={y + grip.y - 5}
+          fontSize={11}
+          paintOrder="stroke"
+          stroke="var(--raised)"
+          strokeWidth={3}
+          fill="var(--faint)"
+        >
           {grip.said}
         </text>
       ))}
       {onGrab &&
         grips.map((grip) => (
-          <g key={grip.index} className="cursor-ew-resize touch-none" onPointerDown={() => onGrab(grip.index)}>
-            <rect x={x(grip.at) - 14} y={y - 2} width={28} height={middle + 14} fill="transparent" />
+          <g
+            key={grip.index}
+            className={`${input.level ? "cursor-move" : "cursor-ew-resize"} touch-none`}
+            onPointerDown={() => onGrab(grip.index, scale)}
+          >
+            <rect x={x(grip.at) - 14} y={y + grip.y - 12} width={28} height={26} fill="transparent" />
             <circle
               cx={x(grip.at)}
-              cy={y + middle}
+              cy={y + grip.y}
               r={4.5}
               fill="var(--ground)"
               stroke="var(--text)"
@@ -242,12 +287,15 @@ type BandProps = {
   replacement: Shown[];
   measured?: Shown[];
   measuredUntil: number;
+  rounds: Round[];
   x: (at: number) => number;
   until: number;
 };
 
-function OutputBand({ output, y, original, replacement, measured = [], measuredUntil, x, until }: BandProps) {
-  const [a, b] = [spans(original, output.id, until), spans(replacement, output.id, until)];
+function OutputBand({ output, y, original, replacement, measured = [], measuredUntil, rounds, x, until }: BandProps) {
+  const known = (side: Round["side"]) => rounds.find((each) => each.side === side)?.at ?? until;
+  const a = spans(original, output.id, known("original"));
+  const b = spans(replacement, output.id, known("replacement"));
   const both = a.flatMap(([s, e]) =>
     b.map(([t, f]) => [Math.max(s, t), Math.min(e, f)] as const).filter(([s2, e2]) => e2 > s2),
   );
@@ -266,6 +314,15 @@ function OutputBand({ output, y, original, replacement, measured = [], measuredU
       ))}
       {both.map(([s, e]) => (
         <rect key={s} {...bar(s, e)} y={y + 4} height={17} fill="var(--both)" />
+      ))}
+      {rounds.map((each) => (
+        <path
+          key={each.side}
+          d={`M${x(each.at)} ${y + (each.side === "original" ? 8.5 : 16.5)}H${x(until)}`}
+          stroke={INKS[each.side]}
+          strokeWidth={9}
+          strokeDasharray="1.5 3.5"
+        />
       ))}
       {spans(measured, output.id, measuredUntil).map(([s, e]) => (
         <g key={s}>

@@ -10,8 +10,8 @@ from jobs.kept_answers import not_whole
 from jobs.sheets import SheetId
 from jobs.shown.costs import costs_shown
 from jobs.shown.schemas import CostsShown
-from jobs.steps.choose.schemas import BesideShown, CandidatesShown, HaveShown, TakeAlongShown
-from jobs.steps.choose.view import beside, candidates_shown, have_shown, take_along
+from jobs.steps.choose.schemas import BesideShown, CandidatesShown, HaveShown, TakeAlongShown, TwinShown
+from jobs.steps.choose.view import beside, candidates_shown, have_shown, take_along, twin_of
 
 router = Router(tags=["choose"])
 
@@ -35,6 +35,12 @@ def judge_one_in_hand(request: HttpRequest, job_id: SheetId, text: str = Query(.
 def show_beside(request: HttpRequest, job_id: SheetId, part_number: str) -> BesideShown:
     """The original and a candidate laid on each other."""
     return beside(job_of(request, job_id), part_number)
+
+
+@router.get("/jobs/{job_id}/twin/{path:part_number}", response=TwinShown)
+def show_twin(request: HttpRequest, job_id: SheetId, part_number: str) -> TwinShown:
+    """How a candidate would behave, set by its nearest functions; and what comes closer."""
+    return twin_of(job_of(request, job_id), part_number)
 
 
 @router.get("/jobs/{job_id}/take-along", response=TakeAlongShown)

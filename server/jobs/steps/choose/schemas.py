@@ -113,6 +113,15 @@ class ContactRow(Schema):
     verdict: str
 
 
+class TwinShown(Schema):
+    """How a candidate would behave, set so that its functions come nearest."""
+
+    positions: Positions
+    judged_on: str
+    """Of how the original stands: the record, or its factory settings."""
+    proof: ProofShown
+
+
 class BesideShown(Schema):
     """Original and candidate laid on each other."""
 

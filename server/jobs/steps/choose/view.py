@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any
 
-from bench.comparison_view import proof_shown
+from bench.comparison_view import explained, proof_shown
 from bench.pairs import compared
 from bench.schemas import ProofShown
 from catalogue import queries as catalogue
@@ -11,7 +11,7 @@ from catalogue.api import marked_board
 from catalogue.profiles import board_profile, family_profile
 from config.errors import Refused
 from config.paging import Paging
-from jobs.candidates import Choice, judge_all
+from jobs.candidates import Choice, found_of, judge_all
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.shown.questions import question_asked
@@ -29,6 +29,7 @@ from jobs.steps.choose.schemas import (
     ReasonShown,
     TakeAlongShown,
     TakenShown,
+    TwinShown,
 )
 from parts.actions import want_offers
 from references.api import statement_shown
@@ -38,7 +39,9 @@ from twincore import choose
 from twincore.choose import Candidate, Judged
 from twincore.job.facts import fact_values
 from twincore.job.taking import early_plan, to_take
+from twincore.profile import written_positions
 from twincore.profile.document import jsonable
+from twincore.profile.values import plain
 
 
 def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown:
@@ -177,6 +180,25 @@ def beside(job: Job, part_number: str) -> BesideShown:
         pins=_pins(mine, its, words),
         contacts=[ContactRow(words=words.reason(each), verdict=each.verdict) for each in contacts.reasons],
     )
+
+
+def twin_of(job: Job, part_number: str) -> TwinShown:
+    """How a candidate would behave by the nearest functions, and which of its settings come closer by what they do."""
+    if job.original_revision_id is None or job.family_revision_id is None:
+        raise Refused("Find out first which board is to be replaced.")
+    found, judged_on = found_of(job)
+    candidate = catalogue.board_revision_id(part_number, job.depot_id)
+    wishes = job.state.get("wishes", {})
+    pair = compared(job.family_revision_id, job.original_revision_id, found, candidate, wishes=wishes)
+    if pair.replacement.family != pair.family.id:
+        raise Refused("This board is for another kind of machine.")
+    record = pair.solved()
+    if record is None:
+        raise Refused(
+            "There are no positions to judge: nobody knows what they mean on this board, or all are reserved."
+        )
+    positions = plain(written_positions(pair.replacement, record.points))
+    return TwinShown(positions=positions, judged_on=judged_on, proof=explained(pair, record))
 
 
 BASES = {

@@ -81,6 +81,19 @@ class Choose(FrontTestCase):
         self.add("wish.none", 3, 422)
         self.add("wish.restart", "sometimes", 422)
 
+    def test_a_candidate_tells_how_it_would_behave_and_what_comes_closer(self) -> None:
+        alike = self.of("twin/TVH-2210-C")
+        self.assertEqual((alike["proof"]["verdict"], alike["judged_on"]), ("identical", "factory settings"))
+        other = self.of("twin/TVH-2420-A")
+        self.assertEqual(other["proof"]["verdict"], "different")
+        self.assertEqual(other["proof"]["told"], self.candidates()["TVH-2420-A"]["proof"]["told"])
+        self.assertTrue(
+            any(line.startswith(("Closer by", "One setting alone")) for line in other["proof"]["why"]), other
+        )
+        self.get(f"jobs/{self.open.pk}/twin/none", 404)
+        self.assertIn("another kind", self.get(f"jobs/{self.open.pk}/twin/UMC 40-118", 400)["detail"])
+        self.assertIn("no positions", self.get(f"jobs/{self.open.pk}/twin/OFN-L1", 400)["detail"])
+
     def test_boards_are_laid_on_each_other_with_holes_and_pins(self) -> None:
         laid = self.of("beside/TVH-2210-X")
         self.assertEqual((laid["serving"], laid["new_holes"]), (4, []))

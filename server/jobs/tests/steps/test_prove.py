@@ -36,7 +36,7 @@ class OnTheMachine(FitTestCase):
         steps = self.run_of("bake")["steps"]
         self.assertEqual([(s["input"], s["way"], bool(s["how"])) for s in steps][:3],
                          [("call", "hand", True), ("airflow", "follows", True), ("flame", "follows", True)])  # fmt: skip
-        self.assertEqual(self.run_of("too-hot")["cannot"], ["Deck too hot"])
+        self.assertEqual(self.run_of("too-hot")["cannot"], ["Deck temperature"])
         told = {each["what"]: each["why"] for each in plan["unproved"]}
         self.assertIn("cannot be made here", told["Deck too hot, then cooled"])
 

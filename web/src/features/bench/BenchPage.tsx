@@ -102,6 +102,7 @@ function SideBySide({ original, replacement, found, plan, onSet }: SideBySidePro
             <Player
               family={family.data.document as FamilyDocument}
               counterCase={comparison.data.proof?.counter_case}
+              endless={comparison.data.proof?.endless}
               pairKey={["bench", pair]}
               play={(scenario) => playPair(pair, scenario)}
             />

@@ -100,6 +100,19 @@ export function useBeside(job: Job, partNumber: string) {
   });
 }
 
+/** How a candidate would behave, and what comes closer. */
+export function useTwin(job: Job, partNumber: string) {
+  return useQuery({
+    queryKey: ["twin", ...planKey(job), partNumber],
+    queryFn: () =>
+      answer(
+        api.GET("/api/jobs/{job_id}/twin/{part_number}", {
+          params: { path: { job_id: job.id, part_number: partNumber } },
+        }),
+      ),
+  });
+}
+
 export function useCosts(job: Job, partNumber: string) {
   return useQuery({
     queryKey: ["costs", ...planKey(job), partNumber],

@@ -31,7 +31,9 @@ export function BehaviourPart({ draft, changing }: PartProps) {
     const body = { machine, was: name, name, title, on, arrows: change(state.arrows), gone: false };
     changing.change({ what: "state", body });
   };
-  const faults = findingsUnder(draft, "behaviour", "functions").filter((each) => each.weight === "fault");
+  const faults = findingsUnder(draft, "behaviour", "functions").filter(
+    (each) => each.weight === "fault" && !each.steps,
+  );
   const whole = findingsUnder(draft, "behaviour").filter((each) => !each.place.includes(".states."));
   return (
     <section aria-label="Behaviour" className="flex flex-col gap-4">
@@ -131,6 +133,11 @@ const BARE = { inputs: "", after: "", settings: "", does: "" };
 const faulty = (draft: Draft, place: string) =>
   findingsUnder(draft, `${place}.`).some((each) => each.weight === "fault");
 
+/** Ways into a round without end that were found on the draft, as it leaves its maker. */
+function endlessOf(draft: Draft) {
+  return draft.findings.flatMap(({ steps, at }) => (steps ? [{ board: "This draft", steps, at }] : []));
+}
+
 /** Scenarios on the revision in use (first ink) and the draft (second ink). */
 function Play({ draft }: { draft: Draft }) {
   const family = useFamily(draft.family);
@@ -142,6 +149,7 @@ function Play({ draft }: { draft: Draft }) {
       <SideWords value={{ original: `Revision ${draft.current}`, replacement: "This draft" }}>
         <Player
           family={family.data.document as FamilyDocument}
+          endless={endlessOf(draft)}
           pairKey={["draft", draft.id, draft.version]}
           play={(scenario) => playDraft(draft.id, scenario)}
         />

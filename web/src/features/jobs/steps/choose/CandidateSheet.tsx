@@ -9,6 +9,7 @@ import type { Candidate } from "./candidate";
 import { Cells } from "./Cells";
 import { Questions } from "../Questions";
 import { Statements } from "./Statements";
+import { Twin } from "./Twin";
 import { ageWords, haveWords } from "./words";
 
 type Props = StepProps & { candidate: Candidate; others: Candidate[]; best: string; at?: string; onClose: () => void };
@@ -69,6 +70,7 @@ export function CandidateSheet({ job, put, candidate, others, best, at, onClose 
       )}
       <Questions job={job} put={put} questions={candidate.questions} />
       <Cells candidate={candidate} others={others} at={at} />
+      <Twin job={job} partNumber={candidate.part_number} />
       <Beside job={job} partNumber={candidate.part_number} />
       {candidate.statements.length > 0 && (
         <details>

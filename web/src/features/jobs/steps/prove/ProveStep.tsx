@@ -84,11 +84,12 @@ function ProveTwin({ job, put }: StepProps) {
       {short && <Guards />}
       {short && <LookedAtAtOnce job={job} put={put} plan={plan} />}
       <div className="grid gap-x-10 gap-y-1 desk:gap-y-3 desk:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        {calculated && (
+        {(calculated || proof.endless.length > 0) && (
           <section aria-label="By calculation" className="min-w-0">
             <Player
               family={document}
               counterCase={proof.counter_case}
+              endless={proof.endless}
               pairKey={planKey(job)}
               play={(scenario) => playJob(job.id, scenario)}
             />

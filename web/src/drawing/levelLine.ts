@@ -1,0 +1,80 @@
+import type { Schemas } from "@/api/client";
+import type { TrackedInput } from "./TimeTracks";
+
+type Shown = Schemas["ShownAt"];
+type Step = Schemas["StepShown"];
+type Threshold = Schemas["ThresholdShown"];
+
+/** How much height a level's line takes. */
+export const LEVEL = 54;
+
+/** The lowest and the highest value that a level's line has room for, and how finely it is dragged. */
+export type Scale = { low: number; high: number; step: number };
+
+const ROOM = 0.2;
+
+/** A level's scale: what it and the thresholds reach, and some room beyond, within what the level can be. */
+export function levelScale(input: TrackedInput, steps: Step[], thresholds: Threshold[]): Scale {
+  const told = steps.map((step) => step.set[input.id]).filter((value) => typeof value === "number");
+  const met = [...told, ...thresholds.map((each) => each.at), ...(typeof input.rest === "number" ? [input.rest] : [])];
+  const [low, high] = [Math.min(...met), Math.max(...met)];
+  const room = Math.max(high - low, 1e-9) * ROOM;
+  const step = 10 ** Math.floor(Math.log10((high - low + 2 * room) / 20));
+  return {
+    low: Math.max(low - room, input.level?.from ?? low),
+    high: Math.min(high + room, input.level?.to ?? high),
+    step,
+  };
+}
+
+/** How far from the top of a level's line a value lies. */
+export function heightOf({ low, high }: Scale, value: number) {
+  return LEVEL - 10 - ((LEVEL - 18) * (value - low)) / Math.max(high - low, 1e-9);
+}
+
+/** The value at a height of a level's line, as finely as it is dragged. */
+export function valueAt({ low, high, step }: Scale, y: number) {
+  const value = low + ((LEVEL - 10 - y) / (LEVEL - 18)) * (high - low);
+  const round = Math.round(Math.max(low, Math.min(high, value)) / step) * step;
+  return Number(Math.max(low, Math.min(high, round)).toPrecision(9));
+}
+
+/** A time over which one board alone has an output on. */
+export type Alone = { side: "original" | "replacement"; from: number; to: number };
+
+/** When one board alone has something on; where each has something that the other has not, neither. */
+export function onAlone(original: Shown[], replacement: Shown[], outputs: { id: string }[], until: number): Alone[] {
+  const times = [...new Set([...original, ...replacement].map((each) => each.at))].sort((a, b) => a - b);
+  return times.flatMap((from, index) => {
+    const [mine, its] = [original, replacement].map(
+      (shown) => shown.filter((each) => each.at <= from).at(-1)?.on ?? [],
+    ) as [string[], string[]];
+    const [more, less] = [
+      outputs.some(({ id }) => mine.includes(id) && !its.includes(id)),
+      outputs.some(({ id }) => its.includes(id) && !mine.includes(id)),
+    ];
+    const to = times[index + 1] ?? until;
+    return more === less || to <= from
+      ? []
+      : [{ side: more ? ("original" as const) : ("replacement" as const), from, to }];
+  });
+}
+
+/** The bands of a level, between two thresholds, in which it stands while one board alone has something on. */
+export function bandsOf(input: TrackedInput, steps: Step[], thresholds: Threshold[], alone: Alone[], until: number) {
+  if (typeof input.rest !== "number") return [];
+  const stands = [{ at: 0, value: input.rest }];
+  for (const step of steps) {
+    const value = step.set[input.id];
+    if (typeof value === "number") stands.push({ at: step.at, value });
+  }
+  return stands.flatMap(({ at, value }, index) => {
+    const end = stands[index + 1]?.at ?? until;
+    const low = Math.max(...thresholds.map((each) => each.at).filter((each) => each <= value));
+    const high = Math.min(...thresholds.map((each) => each.at).filter((each) => each > value));
+    if (!Number.isFinite(low) || !Number.isFinite(high)) return [];
+    return alone
+      .map((each) => ({ side: each.side, from: Math.max(at, each.from), to: Math.min(end, each.to), low, high }))
+      .filter((each) => each.to > each.from);
+  });
+}
