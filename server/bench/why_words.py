@@ -34,6 +34,10 @@ def rests_words(proof: Proof, family: Family) -> list[str]:
     if proof.method in LOOKED_AT:
         count = f"{proof.explored:,} situation{'' if proof.explored == 1 else 's'}"
         found.append(LOOKED_AT[proof.method].format(count=count))
+    if proof.symbols:
+        levels = any(family.inputs.values())
+        what = f"input{'' if proof.symbols == 1 else 's'}{' and thresholds that a level passes' if levels else ''}"
+        found.append(f"Followed: every change of {proof.symbols} {what}; whatever else changes, neither reads it.")
     for combination in family.never_together:
         told = " and ".join(f"“{family.titles[name]}” {stands(value)}" for name, value in combination.items())
         found.append(f"Taken for granted: {told} never come together.")

@@ -26,6 +26,8 @@ class Pair:
     """Sets of combinations of the inputs that are followed together."""
     alone: int
     """The inputs that are told one by one: the power, what nothing reads, and what would be too many for a set."""
+    symbols: int
+    """How many single changes can matter to either board: inputs, and thresholds that a level passes."""
     all_together: bool
     """Whether every input that matters is followed together with the others, but for the power."""
     every_change: bool = False
@@ -84,6 +86,7 @@ def build_pair(original: Side, replacement: Side, family: Family, rest: int) -> 
         tied=tied,
         sets=InputSets(together, forbidden),
         alone=((1 << changes.count) - 1) & ~sum(together),
+        symbols=len(matter) + bool(changes.power),
         all_together=together == matter,
     )
 

@@ -72,6 +72,8 @@ class Proof:
     limit: int | None = None
     method: str = ""
     endless: tuple[Endless, ...] = ()
+    symbols: int = 0
+    """How many single changes can matter to either board."""
     covered: bool = False
     """Whether the boards part where a clock that stops and goes on is followed more widely than it runs, and no exact run shows it."""
 
@@ -193,7 +195,7 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
     for method, cheap_proof in (("stepwise", step_for_step), ("lockstep", in_lockstep)):
         proved, looked_at = cheap_proof(pair)
         if proved:
-            return Proof(alike, twin.offsets, explored=looked_at, method=method)
+            return Proof(alike, twin.offsets, explored=looked_at, method=method, symbols=pair.symbols)
     found, loops = _search(pair, limit)
     endless, every_loop = _endless(pair, loops, twin, unit, limit)
     if found.nodes:
@@ -203,7 +205,7 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
         case = None
         verdict = alike if found.closed and every_loop and not endless else "not proved"
     return Proof(
-        verdict, twin.offsets, case, explored=found.explored, method="zones", endless=endless,
+        verdict, twin.offsets, case, explored=found.explored, method="zones", endless=endless, symbols=pair.symbols,
         limit=None if found.nodes or found.covered or (found.closed and every_loop) else limit, covered=found.covered,
     )  # fmt: skip
 

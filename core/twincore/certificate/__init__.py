@@ -3,11 +3,12 @@
 from typing import Any
 
 from twincore.behaviour import Twin
+from twincore.behaviour.pair import MOST_TOGETHER
 from twincore.certificate.checking import check
 from twincore.certificate.reading import NotShown
 from twincore.certificate.writing import MOST_PLACES, certificate
 
-__all__ = ["MOST_PLACES", "NotShown", "certificate", "check", "check_twin"]
+__all__ = ["MOST_PLACES", "MOST_TOGETHER", "NotShown", "certificate", "check", "check_twin"]
 
 
 def check_twin(twin: Twin, given: dict[str, Any]) -> int:

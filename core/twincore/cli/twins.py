@@ -154,7 +154,8 @@ def _certify(args: argparse.Namespace) -> dict[str, Any]:
         raise InputError(
             f"{args.original} and {args.replacement}: expected two boards that are shown to be the same, whose certificate has "
             f"at most {certificate.MOST_PLACES} places, {profile.LARGEST_BYTES // 1_000_000} MB and "
-            f"{profile.MOST_VALUES:,} values; `prove` says which it is"
+            f"{profile.MOST_VALUES:,} values, and which read at most {certificate.MOST_TOGETHER} inputs and thresholds; "
+            "`prove` says whether they are"
         )
     return written
 

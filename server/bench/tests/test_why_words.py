@@ -46,8 +46,10 @@ class WhyWords(SimpleTestCase):
         family = small_family() | {"never_together": [{"a": True, "b": False}]}
         go = {"start": "s", "states": {"s": {"go": [{"to": "t", "if": {"a": True}}]}, "t": {"on": ["x"], "go": []}}}
         twin = twin_of(family, [small_board(go), small_board(go, "S-2")])
-        looked_at, granted = rests_words(behaviour.prove(twin), twin.family)
+        looked_at, followed, granted = rests_words(behaviour.prove(twin), twin.family)
         self.assertIn("Step for step: wherever both can be (2 situations)", looked_at)
+        # power, and a with b, which is tied to it
+        self.assertEqual(followed, "Followed: every change of 3 inputs; whatever else changes, neither reads it.")
         self.assertEqual(granted, "Taken for granted: “a” on and “b” off never come together.")
 
     def test_the_single_settings(self) -> None:

@@ -1,4 +1,4 @@
-import type { TrackedInput } from "@/drawing/TimeTracks";
+import type { TrackedInput } from "@/drawing/levelLine";
 
 /** An input of a family: true or false, or a level with its bounds. */
 export type Input = TrackedInput;

@@ -1,20 +1,22 @@
 import { timeWords } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
-import { bandsOf, heightOf, LEVEL, levelScale, onAlone, valueAt, type Alone, type Scale } from "./levelLine";
+import {
+  bandsOf,
+  heightOf,
+  LEVEL,
+  levelScale,
+  onAlone,
+  valueAt,
+  type Alone,
+  type Scale,
+  type TrackedInput,
+} from "./levelLine";
 import { useRef, useState, type MouseEvent, type PointerEvent } from "react";
 
 type Shown = Schemas["ShownAt"];
 type Step = Schemas["StepShown"];
 type Threshold = Schemas["ThresholdShown"];
 type Round = Schemas["RoundShown"];
-
-/** An input as a thin line: on or off, or a level between its lowest and its highest. */
-export type TrackedInput = {
-  id: string;
-  title: string;
-  rest: boolean | number;
-  level?: { unit: string; from: number; to: number };
-};
 
 type Props = {
   inputs: TrackedInput[];

@@ -1,9 +1,16 @@
 import type { Schemas } from "@/api/client";
-import type { TrackedInput } from "./TimeTracks";
 
 type Shown = Schemas["ShownAt"];
 type Step = Schemas["StepShown"];
 type Threshold = Schemas["ThresholdShown"];
+
+/** An input as a thin line: on or off, or a level between its lowest and its highest. */
+export type TrackedInput = {
+  id: string;
+  title: string;
+  rest: boolean | number;
+  level?: { unit: string; from: number; to: number };
+};
 
 /** How much height a level's line takes. */
 export const LEVEL = 54;
