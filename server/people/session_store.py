@@ -1,16 +1,19 @@
 """Sessions as Django keeps them, read together with the person whose they are and their depot: one question to the database instead of three."""
 
-from typing import Any, NamedTuple
+from collections.abc import Sequence
+from typing import Any, NamedTuple, TypeVar
 
 from django.contrib.sessions.backends.db import SessionStore as DatabaseSessions
-from django.db import connection
+from django.db import DEFAULT_DB_ALIAS, connection
+from django.db.models import Model
 from django.utils import timezone
 
 from people.models import Depot, Person
 
-PERSON, DEPOT = ([field.attname for field in model._meta.concrete_fields] for model in (Person, Depot))
+Row = TypeVar("Row", bound=Model)
+PERSON, DEPOT = (list(model._meta.concrete_fields) for model in (Person, Depot))
 READ = f"""
-select session.session_data, {", ".join(f"{table}.{column}" for table, columns in (("person", PERSON), ("depot", DEPOT)) for column in columns)}
+select session.session_data, {", ".join(f"person.{field.column}" for field in PERSON)}, {", ".join(f"depot.{field.column}" for field in DEPOT)}
 from django_session session
 left join people_signedin signed on signed.session_key = session.session_key
 left join people_person person on person.id = signed.person_id
@@ -38,7 +41,16 @@ class SessionStore(DatabaseSessions):
             self._session_key = None
             return None
         if row[1] is not None:
-            self.person = Person.from_db("default", PERSON, row[1 : 1 + len(PERSON)])
+            self.person = _made(Person, PERSON, row[1 : 1 + len(PERSON)])
             if self.person.depot_id is not None:
-                self.person.depot = Depot.from_db("default", DEPOT, row[1 + len(PERSON) :])
+                self.person.depot = _made(Depot, DEPOT, row[1 + len(PERSON) :])
         return Read(row[0])
+
+
+def _made(model: type[Row], fields: list[Any], values: Sequence[Any]) -> Row:
+    """A row as Django makes it, with what a field makes of its column."""
+    read = [
+        field.from_db_value(value, None, connection) if hasattr(field, "from_db_value") else value
+        for field, value in zip(fields, values, strict=True)
+    ]
+    return model.from_db(DEFAULT_DB_ALIAS, [field.attname for field in fields], read)

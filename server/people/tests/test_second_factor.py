@@ -15,7 +15,8 @@ from django_otp.oath import TOTP
 from django_otp.plugins.otp_static.models import StaticDevice
 
 from jobs.tests.world import PASSWORDS, WorldTestCase
-from people.models import Person, SignedIn, Taken
+from people.models import Depot, Person, SignedIn, Taken
+from people.session_store import SessionStore
 
 PHONE = "Something/5.0 (Palm; Mobile)"
 
@@ -148,6 +149,21 @@ class SecondFactor(WorldTestCase):
         self.answer(self.client.put("/api/session/password", json.dumps(new), content_type="application/json"), 204)
         self.answer(elsewhere.get("/api/session"), 401)
         self.assertEqual([each["here"] for each in self.get("account")["sessions"]], [True])
+
+    def test_who_asks_and_their_depot_are_read_with_the_session_as_they_stand_in_the_database(self) -> None:
+        Depot.objects.update(assumptions={"our.hour": 72})
+        self.sign("wennick", 200)
+        session = SessionStore(self.client.session.session_key)
+        session.load()
+        read = session.person
+        assert read is not None and read.depot is not None
+        with self.assertNumQueries(0):
+            mine, its = vars(read), vars(read.depot)
+        person = Person.objects.get(username="wennick")
+        for found, row in ((mine, person), (its, Depot.objects.get(pk=person.depot_id))):
+            for field in row._meta.concrete_fields:
+                self.assertEqual(found[field.attname], getattr(row, field.attname), field)
+        self.assertEqual(self.get("depot")["assumptions"]["our.hour"], 72)
 
     def test_the_lead_sees_who_signed_in_who_could_not_and_what_was_taken_away(self) -> None:
         self.sign("wennick", 200)
