@@ -169,7 +169,9 @@ def _explain(title: str, ask: Callable[[], object], mark: str) -> None:
     with CaptureQueriesContext(connection) as captured:
         ask()
     query = next(
-        each["sql"] for each in captured.captured_queries if mark in each["sql"] and each["sql"].startswith("SELECT")
+        each["sql"]
+        for each in captured.captured_queries
+        if mark in each["sql"] and each["sql"].lstrip().lower().startswith("select")
     )
     with connection.cursor() as cursor:
         cursor.execute("explain (analyze, buffers, costs off, summary off) " + query)
