@@ -42,6 +42,9 @@ Listed = tuple[int, Arrow, int]
 """A machine, an arrow of its state, and the combinations of inputs for which all but its time holds."""
 
 
+ALL_RUN: frozenset[tuple[int, int]] = frozenset()
+
+
 class Settling:
     """What two boards can do at an instant. Loops that are met are kept by the side that goes round."""
 
@@ -49,6 +52,7 @@ class Settling:
         self.pair, self.sets = pair, pair.sets
         self.loops: dict[int, Loop] = {}
         self.explored = 0
+        self.watched = any(side.watches for side in pair.sides)
         self._listed: dict[tuple[int, States, int, States], list[Listed]] = {}
         self._apart: dict[tuple[tuple[States, States], int], int] = {}
         self._allowed: dict[int, int] = {}
@@ -206,7 +210,9 @@ class Settling:
 
     def _standing(self, draft: Draft, live: list[Live], powered: bool) -> dict[frozenset[tuple[int, int]], int]:
         """The clocks (side, slot) that stand still from here on, with the combinations of inputs for which it is those."""
-        found = {frozenset[tuple[int, int]](): draft.some}
+        found = {ALL_RUN: draft.some}
+        if not self.watched:
+            return found
         for i, side in enumerate(self.pair.sides):
             for slot, bit in side.watches:
                 if live[i][slot][0] in (DEAD, EXPIRED):
@@ -233,19 +239,40 @@ def _numbered(live: list[Live], still: frozenset[tuple[int, int]]) -> tuple[tupl
     largest threshold of each, after that of 0; and which of them stand still, as bits. Clocks of one age stay one clock where they
     run or stand together.
     """
-    largest: dict[tuple[bool, int, bool], int] = {}
+    if not still:
+        return _all_running(live)
+    largest: dict[tuple[int, bool], int] = {}
     ages = []
     for i, slots in enumerate(live):
         for slot, (ref, limit) in enumerate(slots):
-            age = (ref == NOW, ref, (i, slot) in still)
+            age = (ref, (i, slot) in still)
             ages.append(age)
-            if ref not in (DEAD, EXPIRED):
+            if ref > 0 or ref == NOW:
                 largest[age] = max(limit, largest.get(age, 0))
     # those that were reset come last
-    order = sorted(largest, key=lambda age: age[0])
+    order = [age for age in largest if age[0] != NOW] + [age for age in largest if age[0] == NOW]
     number = {age: at for at, age in enumerate(order, 1)}
-    refs = [number.get(age, age[1]) for age in ages]
+    refs = [number.get(age, age[0]) for age in ages]
     cut = len(live[0])
-    stands = sum(1 << at for at, (_, _, stood) in enumerate(order, 1) if stood)
-    clocks = tuple(0 if now else ref for now, ref, _ in order)
+    stands = sum(1 << at for at, (_, stood) in enumerate(order, 1) if stood)
+    clocks = tuple(0 if ref == NOW else ref for ref, _ in order)
     return (tuple(refs[:cut]), tuple(refs[cut:])), clocks, [0, *(largest[age] for age in order)], stands
+
+
+def _all_running(live: list[Live]) -> tuple[tuple[Refs, Refs], Refs, list[int], int]:
+    """The same where no clock stands still, which most often none does: every arrival of a search comes by here."""
+    largest: dict[int, int] = {}
+    for slots in live:
+        for ref, limit in slots:
+            if (ref > 0 or ref == NOW) and limit > largest.get(ref, -1):
+                largest[ref] = limit
+    order = [ref for ref in largest if ref > 0]
+    number = {ref: at for at, ref in enumerate(order, 1)}
+    bounds = [0, *[largest[ref] for ref in order]]
+    clocks = tuple(order)
+    if NOW in largest:
+        number[NOW] = len(bounds)
+        bounds.append(largest[NOW])
+        clocks = (*clocks, 0)
+    one, other = (tuple([number.get(ref, ref) for ref, _ in slots]) for slots in live)
+    return (one, other), clocks, bounds, 0

@@ -79,7 +79,7 @@ def always_below(zone: Zone, size: int, i: int, c: int) -> bool:
 def project(zone: Zone, size: int, kept: tuple[int, ...]) -> Zone:
     """The zone over the clocks kept, in that order; one may be kept twice, and 0 is a clock of age zero."""
     old = (0, *kept)
-    return tuple(zone[i * size + j] for i in old for j in old)
+    return tuple([zone[i * size + j] for i in old for j in old])
 
 
 def widen(zone: Zone, size: int, limits: list[int]) -> Zone:
