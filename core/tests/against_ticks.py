@@ -1,17 +1,29 @@
 """The exact search held against the explicit one in ticks, pair by pair."""
 
 from collections.abc import Iterable
+from fractions import Fraction
+from random import Random
 from typing import Any
 
 from django.test import SimpleTestCase
 
-from tests.tick_search import Settles, fewest_changes
+from tests.builders import twin_of
+from tests.tick_search import TICKS, Plain, Settles, fewest_changes
 from twincore import behaviour, profile
 from twincore.behaviour.simulate import run_values
-from twincore.errors import EndlessLoopError
+from twincore.errors import DocumentError, EndlessLoopError
 
+TICK = Fraction(1, TICKS)
 Made = tuple[dict[str, Any], list[dict[str, Any]], behaviour.Twin] | None
 """A family, two boards and their twin; None where one was refused."""
+
+
+def made_of(rng: Random, family: dict[str, Any], boards: list[dict[str, Any]]) -> Made:
+    """Two random boards, both standing alike."""
+    try:
+        return family, boards, twin_of(family, boards, {"S": rng.choice(["00", "01", "10", "11"])})
+    except DocumentError:
+        return None
 
 
 def both_ways(made: Made) -> tuple[int | str | None, behaviour.Proof] | None:
@@ -34,6 +46,53 @@ def agree(expected: int | str | None, proof: behaviour.Proof) -> bool:
     if expected == "endless":
         return proof.verdict == "not proved" and changes is None and bool(proof.endless)
     return changes == expected and (changes is not None or (proof.verdict != "not proved" and not proof.endless))
+
+
+class ShownAsInTicks(SimpleTestCase):
+    """The simulator held against the separate one in ticks, over random input changes."""
+
+    def shown_alike(self, pairs: Iterable[tuple[int, Made]]) -> int:
+        """How many boards were played; each shows the same at the same times."""
+        compared = 0
+        for seed, made in pairs:
+            if made is None:
+                continue
+            family, boards, twin = made
+            rng = Random(seed + 10_000)
+            names = [each["id"] for each in family["inputs"]]
+            steps = [
+                profile.Step(float(at * TICK), ((rng.choice(names), rng.random() < 0.5),))
+                for at in sorted(rng.choices(range(80), k=8))
+            ]
+            try:
+                slow = _in_ticks(family, boards[0], dict(twin.values[0]), steps)
+            except Settles:
+                continue
+            shown = run_values(twin.original, twin.values[0], twin.family, profile.Scenario("", tuple(steps), 22))
+            fast = [(e.at, set(e.on)) for i, e in enumerate(shown) if i == 0 or e.on != shown[i - 1].on]
+            self.assertEqual(fast, slow, seed)
+            compared += 1
+        return compared
+
+
+def _in_ticks(family: Any, board: Any, values: Any, steps: list[profile.Step]) -> list[tuple[Fraction, set[str]]]:
+    plain = Plain(board, values)
+    outputs = {each["id"] for each in family["outputs"]}
+    inputs = {each["id"]: each["id"] == "power" for each in family["inputs"]}
+    config = plain.settle(plain.start(), inputs)
+    found: list[tuple[Fraction, set[str]]] = []
+    for tick in range(22 * TICKS + 1):
+        if tick:
+            config = plain.tick(config, inputs)
+        for name, value in (change for step in steps if Fraction(step.at) / TICK == tick for change in step.set):
+            if inputs[name] != value:
+                inputs = inputs | {name: bool(value)}
+                config = plain.power(config, inputs) if name == "power" else config
+                config = plain.settle(config, inputs)
+        on = plain.on(config, inputs) & outputs
+        if not found or found[-1][1] != on:
+            found.append((tick * TICK, on))
+    return found
 
 
 class AgainstTicks(SimpleTestCase):

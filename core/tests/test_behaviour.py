@@ -1,12 +1,11 @@
 import json
 from fractions import Fraction
 from random import Random
-from typing import Any
 
 from django.test import SimpleTestCase
 
 from tests import random_boards
-from tests.against_ticks import AgainstTicks, Made
+from tests.against_ticks import AgainstTicks, Made, ShownAsInTicks, made_of
 from tests.builders import (
     CASES,
     case_twin,
@@ -18,12 +17,11 @@ from tests.builders import (
     small_family,
     twin_of,
 )
-from tests.tick_search import Plain, Settles
 from twincore import behaviour, profile
 from twincore.behaviour.lockstep import in_lockstep
 from twincore.behaviour.stepwise import step_for_step
 from twincore.behaviour.zones import ExactSearch
-from twincore.errors import DocumentError, EndlessLoopError, UndecidedError
+from twincore.errors import EndlessLoopError, UndecidedError
 
 TICK = Fraction(1, 4)
 
@@ -38,13 +36,10 @@ def random_pair(seed: int) -> Made:
         if rng.random() < 0.7
         else random_boards.board_document(rng, family, "B")
     )
-    try:
-        return family, [one, other], twin_of(family, [one, other], {"S": rng.choice(["00", "01", "10", "11"])})
-    except DocumentError:
-        return None
+    return made_of(rng, family, [one, other])
 
 
-class Simulate(SimpleTestCase):
+class Simulate(ShownAsInTicks):
     def test_normal_bake_as_expected(self) -> None:
         folder = CASES / "oven-in-register"
         twin = case_twin("oven-in-register")
@@ -55,51 +50,7 @@ class Simulate(SimpleTestCase):
         self.assertEqual([(e.at, sorted(e.on)) for e in shown], [(e["at"], e["outputs"]) for e in expected])
 
     def test_agrees_with_a_separate_simulator_in_ticks(self) -> None:
-        compared = 0
-        for seed in range(150):
-            made = random_pair(seed)
-            if made is None:
-                continue
-            family, boards, twin = made
-            rng = Random(seed + 10_000)
-            names = [each["id"] for each in family["inputs"]]
-            steps = [
-                {"at": float(at * TICK), "set": {rng.choice(names): rng.random() < 0.5}}
-                for at in sorted(rng.choices(range(80), k=8))
-            ]
-            scenario = {"format": "worthy-twin/scenario", "version": 1, "steps": steps, "until": 22}
-            try:
-                slow = self.in_ticks(family, boards[0], dict(twin.values[0]), steps)
-            except Settles:
-                continue
-            settings = profile.Record(twin.original.part_number, {
-                "S.1": "on" if twin.values[0]["t"] == 2 else "off", "S.2": "on" if twin.values[0]["mode"] == "q" else "off",
-            })  # fmt: skip
-            fast = behaviour.simulate(twin.original, settings, twin.family, profile.parse_scenario(encoded(scenario)))
-            self.assertEqual([(e.at, set(e.on)) for e in fast], slow, seed)
-            compared += 1
-        self.assertGreater(compared, 60)
-
-    def in_ticks(self, family: Any, board: Any, values: Any, steps: Any) -> list[tuple[Fraction, set[str]]]:
-        plain = Plain(board, values)
-        outputs = {each["id"] for each in family["outputs"]}
-        inputs = {each["id"]: each["id"] == "power" for each in family["inputs"]}
-        config = plain.settle(plain.start(), inputs)
-        found: list[tuple[Fraction, set[str]]] = []
-        for tick in range(22 * 4 + 1):
-            if tick:
-                config = plain.tick(config, inputs)
-            for step in steps:
-                if Fraction(step["at"]) / TICK == tick:
-                    for name, value in step["set"].items():
-                        if inputs[name] != value:
-                            inputs = inputs | {name: value}
-                            config = plain.power(config, inputs) if name == "power" else config
-                            config = plain.settle(config, inputs)
-            on = plain.on(config, inputs) & outputs
-            if not found or found[-1][1] != on:
-                found.append((tick * TICK, on))
-        return found
+        self.assertGreater(self.shown_alike((seed, random_pair(seed)) for seed in range(150)), 60)
 
     def test_undecided_and_endless_are_said(self) -> None:
         board = demo_board("TVH-2210-B")

@@ -33,6 +33,17 @@ def go(**arrow: Any) -> dict[str, Any]:
 
 
 class PublishedSchemas(SimpleTestCase):
+    def test_the_titles_of_states_that_several_machines_have_are_those_of_the_machine_meant(self) -> None:
+        def machine(name: str, *states: str) -> dict[str, Any]:
+            return {"id": name, "start": states[0], "states": {each: {"title": f"{name} {each}"} for each in states}}
+
+        node = small_board({"machines": [machine("fan", "off", "on"), machine("heat", "off", "wait")]})
+        behaviour = profile.parse_board(encoded(node)).behaviour
+        assert behaviour is not None
+        self.assertEqual(behaviour.titles_of(("wait", "off")), ["heat wait", "heat off"])
+        self.assertEqual(behaviour.titles_of(("on", "off")), ["fan on", "fan off"])
+        self.assertEqual(behaviour.titles_of(("on", "wait")), ["fan on", "heat wait"])
+
     def test_are_valid_2020_12_and_published(self) -> None:
         for kind in KINDS:
             schema = json.loads(schema_path(kind).read_text())

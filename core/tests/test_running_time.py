@@ -6,10 +6,9 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests import random_boards
-from tests.against_ticks import AgainstTicks, Made
+from tests.against_ticks import AgainstTicks, Made, ShownAsInTicks, made_of
 from tests.builders import CASES, case_twin, encoded, small_board, small_family, twin_of
 from tests.cost import rounds
-from tests.tick_search import Plain, Settles
 from twincore import behaviour, profile
 from twincore.behaviour.lockstep import in_lockstep
 from twincore.behaviour.simulate import run_values
@@ -42,13 +41,10 @@ def random_pair(seed: int) -> Made:
     other = random_boards.changed_copy(rng, one, "B")
     if rng.random() < 0.3:
         other = random_boards.with_running_time(rng, other)
-    try:
-        return family, [one, other], twin_of(family, [one, other], {"S": rng.choice(["00", "01", "10", "11"])})
-    except DocumentError:
-        return None
+    return made_of(rng, family, [one, other])
 
 
-class Showing(SimpleTestCase):
+class Showing(ShownAsInTicks):
     """What one board shows."""
 
     def shown(self, behaviour_node: dict[str, Any], *steps: tuple[float, dict[str, bool]]) -> list[tuple[Any, str]]:
@@ -97,39 +93,7 @@ class Showing(SimpleTestCase):
         self.assertEqual(self.shown(passing, (10, {"a": True})), [(0, ""), (10, ""), (30, "x"), (31, "y")])
 
     def test_agrees_with_a_separate_simulator_in_ticks(self) -> None:
-        compared = 0
-        for seed in range(200):
-            made = random_pair(seed)
-            if made is None:
-                continue
-            family, boards, twin = made
-            rng = Random(seed)
-            names = [each["id"] for each in family["inputs"]]
-            changes = [(at, rng.choice(names)) for at in sorted(rng.sample(range(1, 60), 12))]
-            inputs = {name: bool(family["rest"].get(name)) for name in names}
-            steps = []
-            plain = Plain(boards[0], dict(twin.values[0]))
-            try:
-                config = plain.settle(plain.start(), inputs)
-                expected = [plain.on(config, inputs)]
-                for tick in range(1, 70):
-                    config = plain.tick(config, inputs)
-                    for at, name in changes:
-                        if at == tick:
-                            inputs[name] = not inputs[name]
-                            steps.append(profile.Step(tick / 4, ((name, inputs[name]),)))
-                            config = plain.power(config, inputs) if name == "power" else config
-                            config = plain.settle(config, inputs)
-                    expected.append(plain.on(config, inputs))
-                shown = run_values(
-                    twin.original, twin.values[0], twin.family, profile.Scenario("", tuple(steps), 17.25)
-                )
-            except (Settles, EndlessLoopError):
-                continue
-            found = [set(next(e.on for e in reversed(shown) if e.at <= tick / 4)) for tick in range(70)]
-            self.assertEqual(found, [each - {"i"} for each in expected], seed)
-            compared += 1
-        self.assertGreater(compared, 80)
+        self.assertGreater(self.shown_alike((seed, random_pair(seed)) for seed in range(200)), 80)
 
 
 class Proving(AgainstTicks):

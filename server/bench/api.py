@@ -3,7 +3,7 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from bench import comparison_view
+from bench import comparison_view, playing
 from bench.pairs import compared
 from bench.scenarios import checked_scenario
 from bench.schemas import ComparisonShown, PairGiven, PlayGiven, PlayShown
@@ -30,7 +30,7 @@ def compare(request: HttpRequest, pair: PairGiven) -> ComparisonShown:
 def play(request: HttpRequest, given: PlayGiven) -> PlayShown:
     """A scenario on both boards."""
     comparison = _comparison(given.pair, person_of(request))
-    return comparison_view.play(comparison, checked_scenario(given.scenario, comparison.family))
+    return playing.play(comparison, checked_scenario(given.scenario, comparison.family))
 
 
 def _comparison(pair: PairGiven, person: Person) -> Comparison:

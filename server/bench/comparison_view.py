@@ -1,9 +1,9 @@
 """Two boards side by side, for the screen: carry-over, schools and twin check together."""
 
-from collections.abc import Iterable
-from typing import Any, Literal
+from typing import Any
 
 from bench import wording
+from bench.playing import step_shown
 from bench.schemas import (
     ActShown,
     BetweenShown,
@@ -14,26 +14,19 @@ from bench.schemas import (
     ExtraShown,
     OffsetShown,
     OffTableShown,
-    PlayShown,
     PointShown,
     ProofShown,
-    RoundShown,
     RowShown,
     SchoolRow,
     SchoolSays,
     SchoolShown,
-    ShownAt,
-    StepShown,
-    ThresholdShown,
     UnreadableShown,
 )
 from bench.why_words import closest_words, rests_words, single_words, why_words
-from config.errors import Faulty
-from twincore.behaviour import CounterCase, Proof, Shown, run_board, thresholds_of
-from twincore.behaviour.functions import function_values
+from twincore.behaviour import CounterCase, Proof
 from twincore.carry_over import Comparison, School, disagreements
-from twincore.errors import EndlessLoopError, TwinError
-from twincore.profile import Board, Family, FunctionDef, Record, Scenario, Step, written_positions
+from twincore.errors import TwinError
+from twincore.profile import Board, Family, FunctionDef, Record, written_positions
 from twincore.profile.values import plain
 from twincore.settings import (
     CarriedFunction,
@@ -228,7 +221,6 @@ def _better(comparison: Comparison, record: Record, case: CounterCase) -> list[s
     return [told] if told else []
 
 
-SIDES: tuple[Literal["original", "replacement"], ...] = ("original", "replacement")
 ALIKE = ("identical", "within tolerance")
 
 
@@ -298,52 +290,4 @@ def _case_shown(case: CounterCase, family: Family) -> CounterCaseShown:
         steps=[step_shown(step) for step in case.steps],
         at=float(case.at),
         differing=differing,
-    )
-
-
-def step_shown(step: Step) -> StepShown:
-    """Input changes at one instant, as JSON has numbers."""
-    return StepShown(at=float(step.at), set={name: plain(value) for name, value in step.set})
-
-
-def track(board: Board, shown: Iterable[Shown]) -> list[ShownAt]:
-    """What a board shows over time, with the states of its machines by their titles."""
-    assert board.behaviour is not None  # a board without one shows nothing
-    titles = board.behaviour.state_titles
-    return [ShownAt(at=float(each.at), on=list(each.on), states=titles(each.states)) for each in shown]
-
-
-def play(comparison: Comparison, scenario: Scenario) -> PlayShown:
-    """A scenario on both boards; numbers as they are set, not as the twin check evens them out."""
-    record = comparison.plan_record()
-    if record is None:
-        raise Faulty("There are no positions to play: every choice on this board is reserved.")
-    boards = [(comparison.original, comparison.settled_record()), (comparison.replacement, record)]
-    return played(boards, comparison.family, scenario)
-
-
-def played(boards: list[tuple[Board, Record]], family: Family, scenario: Scenario) -> PlayShown:
-    """A scenario on two boards as they are set; of one whose behaviour is not known nothing is shown."""
-    sides: list[list[ShownAt]] = []
-    rounds = []
-    for side, (board, positions) in zip(SIDES, boards, strict=True):
-        try:
-            sides.append(track(board, run_board(board, positions, family, scenario)) if board.behaviour else [])
-        except EndlessLoopError as error:
-            assert board.behaviour is not None  # a board without one shows nothing
-            sides.append(track(board, error.shown))
-            states = board.behaviour.titles_of(error.states)
-            rounds.append(RoundShown(side=side, at=float(error.at), states=states))
-    read = []
-    for board, positions in boards:
-        values = {
-            name: each.values[0] for name, each in function_values(board, positions, family).items() if each.values
-        }
-        read.append(set(thresholds_of(family, board.behaviour, values)) if board.behaviour else set())
-    thresholds = [
-        ThresholdShown(level=each.level, at=float(each.at), original=each in read[0], replacement=each in read[1])
-        for each in sorted(read[0] | read[1], key=lambda threshold: (threshold.level, threshold.at))
-    ]
-    return PlayShown(
-        original=sides[0], replacement=sides[1], thresholds=thresholds, rounds=rounds, until=float(scenario.until)
     )

@@ -62,14 +62,10 @@ def board_revision_id(part_number: str, depot: int | None) -> int:
     return found
 
 
-def _seen_families(code: str, depot: int | None) -> QuerySet[Family]:
+def _seen_families(code: str, depot: int) -> QuerySet[Family]:
     # a board that came with a job from another depot brings its kind of machine into sight
-    brought = Q(boards__depot=depot) if depot is not None else Q()
-    return (
-        Family.objects.filter(Q(depot=None) | Q(depot=depot) | brought, code=code)
-        .select_related("current")
-        .order_by("pk")[:1]
-    )
+    seen = Q(depot=None) | Q(depot=depot) | Q(boards__depot=depot)
+    return Family.objects.filter(seen, code=code).select_related("current").order_by("pk")[:1]
 
 
 SEEN = Compiled(_seen_families, code="a code", depot=-1)
@@ -77,7 +73,7 @@ SEEN = Compiled(_seen_families, code="a code", depot=-1)
 
 def family(code: str, depot: int | None) -> Family:
     """One family with its current revision."""
-    found = _seen_families(code, depot).first() if depot is None else SEEN.first(code=code, depot=depot)
+    found = SEEN.first(code=code, depot=depot)
     if found is None or found.current is None:
         raise NotThere(f"There is no family {code} in the catalogue.")
     return found
@@ -155,16 +151,13 @@ def _by_number(numbers: list[str], depot: int | None) -> dict[str, Board]:
     return found
 
 
-NEAR = """
+MARKINGS = """
 select board.part_number, marking.text from catalogue_marking marking join catalogue_board board on board.id = marking.board_id
-where (marking.normal = %s or marking.folded = any(%s) or marking.lacking && %s::int[]) and (board.depot_id is null or board.depot_id = %s)
-limit %s
+where (board.depot_id is null or board.depot_id = %s) and {} limit %s
 """
+NEAR = MARKINGS.format("(marking.normal = %s or marking.folded = any(%s) or marking.lacking && %s::int[])")
 """Markings that are one that was read but for look-alikes and at most one edit; to put them in order first would read them all."""
-PART_OF = """
-select board.part_number, marking.text from catalogue_marking marking join catalogue_board board on board.id = marking.board_id
-where marking.folded like %s and (board.depot_id is null or board.depot_id = %s) limit %s
-"""
+PART_OF = MARKINGS.format("marking.folded like %s")
 
 
 def _short_list(marking: str, depot: int | None) -> list[tuple[str, str]]:
@@ -174,13 +167,13 @@ def _short_list(marking: str, depot: int | None) -> list[tuple[str, str]]:
     folded = without_look_alikes(marking)
     whole = {folded, without_look_alikes(without_revision(marking))} - {""}
     shorter = {each for text in whole for each in with_one_left_out(text)}
-    near = [normal_form(marking), sorted(whole | shorter), sorted(map(code_of, whole | shorter)), depot, MOST_NEAR]
+    near = sorted(whole | shorter)
     with connection.cursor() as cursor:
-        cursor.execute(NEAR, near)
+        cursor.execute(NEAR, [depot, normal_form(marking), near, list(map(code_of, near)), MOST_NEAR])
         found = cursor.fetchall()
         if len(folded) >= TRIGRAM:
             # letters and digits alone: nothing in it stands for something else
-            cursor.execute(PART_OF, [f"%{folded}%", depot, SHORT_LIST])
+            cursor.execute(PART_OF, [depot, f"%{folded}%", SHORT_LIST])
             found += cursor.fetchall()
     return list(dict.fromkeys(found)) or _alike(marking, Q(board__depot=None) | Q(board__depot=depot))
 

@@ -6,7 +6,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
-from bench import comparison_view
+from bench import comparison_view, playing
 from bench.scenarios import checked_scenario
 from bench.schemas import CodeToRead, ComparisonShown, PlayShown, ScenarioGiven
 from catalogue.api import board_shown
@@ -219,7 +219,7 @@ def show_comparison(request: HttpRequest, job_id: SheetId) -> ComparisonShown:
 def play(request: HttpRequest, job_id: SheetId, given: ScenarioGiven) -> PlayShown:
     """A scenario on the job's boards."""
     comparison = comparison_of(case_of(_with_both_boards(request, job_id)))
-    return comparison_view.play(comparison, checked_scenario(given, comparison.family))
+    return playing.play(comparison, checked_scenario(given, comparison.family))
 
 
 def _with_both_boards(request: HttpRequest, job_id: SheetId) -> Job:

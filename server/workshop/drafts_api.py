@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
-from bench.comparison_view import played
+from bench.playing import played
 from bench.scenarios import checked_scenario
 from bench.schemas import PlayShown, ScenarioGiven
 from catalogue.profiles import board_profile

@@ -3,7 +3,7 @@
 import json
 from typing import Any, cast
 
-from bench.comparison_view import step_shown
+from bench.playing import step_shown
 from catalogue.api import charts_shown, elements_shown
 from people.models import Person
 from twincore.profile import Board, Family, worth_of

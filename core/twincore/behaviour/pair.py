@@ -34,6 +34,11 @@ class Pair:
     """Whether every change of an input is followed, not only those that matter where the boards stand."""
     _branches: dict[tuple[tuple[int, ...], tuple[int, ...]], list[int]] = field(default_factory=dict)
 
+    @property
+    def watched(self) -> bool:
+        """Whether a board has a clock that runs only while a signal is on."""
+        return any(side.watches for side in self.sides)
+
     def allowed(self, inputs: int) -> bool:
         """Whether a combination of inputs can occur."""
         return all(inputs & mask != value for mask, value in self.forbidden)

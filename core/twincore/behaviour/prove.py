@@ -219,7 +219,7 @@ def _search(pair: Pair, limit: int) -> tuple[Found, dict[int, Loop]]:
     found, loops = search.run(), dict(search.loops)
     if found.closed or limit <= PLAIN:
         return found, loops
-    if any(side.watches for side in pair.sides):
+    if pair.watched:
         # headings know of no clock that stands still
         search = ExactSearch(pair, limit)
         return search.run(), search.loops | loops
@@ -253,11 +253,13 @@ def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int, limit: int
             closed = alone.run(until_loop=True).closed
             loop = alone.loops.get(0, loop)
             sure = sure and (closed or loop is not None)
-        way = way_to(loop.node, pair.sets) if loop is not None else []
-        if loop is not None and times_of(way) is not None:
-            found.append(Endless(side.part_number, loop.states, *_timed(way, pair, unit)))
-        elif loop is not None:
+        if loop is None:
+            continue
+        way = way_to(loop.node, pair.sets)
+        if times_of(way) is None:
             sure = False
+        else:
+            found.append(Endless(side.part_number, loop.states, *_timed(way, pair, unit)))
     return tuple(found), sure
 
 

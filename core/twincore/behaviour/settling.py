@@ -52,7 +52,7 @@ class Settling:
         self.pair, self.sets = pair, pair.sets
         self.loops: dict[int, Loop] = {}
         self.explored = 0
-        self.watched = any(side.watches for side in pair.sides)
+        self.watched = pair.watched
         self._listed: dict[tuple[int, States, int, States], list[Listed]] = {}
         self._apart: dict[tuple[tuple[States, States], int], int] = {}
         self._allowed: dict[int, int] = {}
@@ -239,8 +239,6 @@ def _numbered(live: list[Live], still: frozenset[tuple[int, int]]) -> tuple[tupl
     largest threshold of each, after that of 0; and which of them stand still, as bits. Clocks of one age stay one clock where they
     run or stand together.
     """
-    if not still:
-        return _all_running(live)
     largest: dict[tuple[int, bool], int] = {}
     ages = []
     for i, slots in enumerate(live):
@@ -257,22 +255,3 @@ def _numbered(live: list[Live], still: frozenset[tuple[int, int]]) -> tuple[tupl
     stands = sum(1 << at for at, (_, stood) in enumerate(order, 1) if stood)
     clocks = tuple(0 if ref == NOW else ref for ref, _ in order)
     return (tuple(refs[:cut]), tuple(refs[cut:])), clocks, [0, *(largest[age] for age in order)], stands
-
-
-def _all_running(live: list[Live]) -> tuple[tuple[Refs, Refs], Refs, list[int], int]:
-    """The same where no clock stands still, which most often none does: every arrival of a search comes by here."""
-    largest: dict[int, int] = {}
-    for slots in live:
-        for ref, limit in slots:
-            if (ref > 0 or ref == NOW) and limit > largest.get(ref, -1):
-                largest[ref] = limit
-    order = [ref for ref in largest if ref > 0]
-    number = {ref: at for at, ref in enumerate(order, 1)}
-    bounds = [0, *[largest[ref] for ref in order]]
-    clocks = tuple(order)
-    if NOW in largest:
-        number[NOW] = len(bounds)
-        bounds.append(largest[NOW])
-        clocks = (*clocks, 0)
-    one, other = (tuple([number.get(ref, ref) for ref, _ in slots]) for slots in live)
-    return (one, other), clocks, bounds, 0

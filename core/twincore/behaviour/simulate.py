@@ -68,22 +68,11 @@ def play(side: Side, rest: int, scenario: Scenario, unit: int) -> list[Shown]:
 
     run = _Run(side, rest)
     try:
-        _run(run, scenario, unit, note)
+        run.follow(scenario, unit, note)
     except EndlessLoopError as error:
         error.at, error.shown = tidy(Fraction(run.now, unit)), tuple(entries)
         raise
     return entries
-
-
-def _run(run: "_Run", scenario: Scenario, unit: int, note: Callable[["_Run"], None]) -> None:
-    run.settle()
-    note(run)
-    for step in scenario.steps:
-        run.wait(int(step.at * unit), note)
-        for name, value in step.set:
-            run.set(name, value)
-        note(run)
-    run.wait(int(scenario.until * unit), note)
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +88,7 @@ class Moved:
 def last_moves(side: Side, rest: int, scenario: Scenario, unit: int) -> tuple[list[Moved], list[Moved]]:
     """What a board does at a scenario's end, after its last input change and no earlier; and what it waits for then."""
     run = _Run(side, rest)
-    _run(run, scenario, unit, lambda _: None)
+    run.follow(scenario, unit, lambda _: None)
     end = (int(scenario.until * unit), run.changed)
     waits = sorted(
         (due, machine, run.states[machine], arrow.number)
@@ -136,6 +125,17 @@ class _Run:
 
     def signals(self) -> int:
         return self.side.signals(self.states, self.inputs) if self.powered else 0
+
+    def follow(self, scenario: Scenario, unit: int, note: Callable[["_Run"], None]) -> None:
+        """Everything that a scenario makes it do from rest on."""
+        self.settle()
+        note(self)
+        for step in scenario.steps:
+            self.wait(int(step.at * unit), note)
+            for name, value in step.set:
+                self.set(name, value)
+            note(self)
+        self.wait(int(scenario.until * unit), note)
 
     def set(self, name: str, value: bool | Number) -> None:
         """Change an input; a level passes one threshold after another, and the board settles at each."""

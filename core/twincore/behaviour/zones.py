@@ -27,7 +27,7 @@ class ExactSearch:
         self.pair, self.limit, self.ahead, self.weight = pair, limit, ahead, weight
         self.settling = Settling(pair)
         self.sets = pair.sets
-        self.missed = False
+        self.covered = False
         """Whether a difference was met to which no way at exact times was found."""
         self._known: dict[Key, list[tuple[z.Zone, int, int]]] = {}
         self._waiting: dict[int, deque[Node]] = {}
@@ -54,8 +54,8 @@ class ExactSearch:
             if node.differs:
                 alike = [node, *(other for other in level if other.differs and other.changes == node.changes)]
                 if real := self._real(alike[:MOST_TIMED]):
-                    return Found(real, self.weight == 1 and not self.missed, self.settling.explored)
-                self.missed = True
+                    return Found(real, self.weight == 1 and not self.covered, self.settling.explored)
+                self.covered = True
                 continue
             del self._waiting_at[node.key(), node.zone, node.changes, rank]
             if not self._is_new(node):
@@ -66,11 +66,11 @@ class ExactSearch:
             for pending, some in self._pending(node):
                 self._queue(self._after_waiting(node, pending, some))
                 self._queue(self._after_changes(node, pending, some))
-        return Found([], not self.missed, self.settling.explored, self.missed)
+        return Found([], not self.covered, self.settling.explored, self.covered)
 
     def _real(self, nodes: list[Node]) -> list[Node]:
         """Those nodes to which there is a way at exact times. Only where clocks stand still meanwhile are zones larger than that."""
-        if not any(side.watches for side in self.pair.sides):
+        if not self.settling.watched:
             return nodes
         return [node for node in nodes if times_of(way_to(node, self.sets)) is not None]
 

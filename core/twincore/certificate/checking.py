@@ -127,8 +127,7 @@ class _Checker(Documents):
 
     def _next(self, place: _Piece) -> Iterator[_Piece]:
         if not place.power:
-            stopwatches = {variable for board in self.boards for variable, _ in board.watches}
-            running = [each for board in self.boards for each in board.kept_clocks if each not in stopwatches]
+            running = [each for board in self.boards for each in board.kept_clocks if each in board.always]
             later = place.with_(place.inputs, elapse(place.ages, running))
             yield from self._turned(later)
             yield from self._settled(self._powered_on(later))
@@ -138,11 +137,7 @@ class _Checker(Documents):
 
     def _running(self, place: _Piece) -> list[tuple[_Piece, list[int]]]:
         """A place split by which clocks run there."""
-        stopwatches = {variable for board in self.boards for variable, _ in board.watches}
-        every = [
-            each for board in self.boards for each in [*board.own, *board.named.values()] if each not in stopwatches
-        ]
-        pieces = [(place, every)]
+        pieces = [(place, [each for board in self.boards for each in board.always])]
         for index, board in enumerate(self.boards):
             for variable, signal in board.watches:
                 on = self._on(index, signal, place.states[index])

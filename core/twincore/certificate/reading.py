@@ -46,6 +46,8 @@ class Board:
     """For a clock that starts expired, the units that it has reached at least."""
     kept_clocks: list[int]
     """The clocks that a power loss does not take back to their start."""
+    always: list[int]
+    """The clocks that run whenever there is power."""
     watches: list[tuple[int, str]]
     """(variable, signal) of the clocks that run only while a signal is on."""
     kept_counts: list[int]
@@ -174,6 +176,7 @@ class Documents:
         board = Board(
             machines, own, named, counts, {},
             [named[each["id"]] for each in clocks if each.get("runs_without_power")],
+            [*own, *(named[each["id"]] for each in clocks if "runs_while" not in each)],
             [(named[each["id"]], each["runs_while"]) for each in clocks if "runs_while" in each],
             [counts[each["id"]] for each in counters if each.get("survives_power_loss")],
         )  # fmt: skip

@@ -109,8 +109,9 @@ class Behaviour:
         return [machine.states[name].title for machine, name in zip(self.machines, names, strict=False)]
 
     def titles_of(self, names: tuple[str, ...]) -> list[str]:
-        """The titles of states that are passed one after the other, whichever machines they are of."""
-        titles = {name: state.title for machine in self.machines for name, state in machine.states.items()}
+        """The titles of states that are passed one after the other: of one machine where one has them all, else of several."""
+        one = [machine for machine in self.machines if set(names) <= machine.states.keys()]
+        titles = {name: state.title for m in one[:1] or self.machines for name, state in m.states.items()}
         return [titles[name] for name in names]
 
     def named_functions(self) -> dict[str, str]:

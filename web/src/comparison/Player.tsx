@@ -1,5 +1,6 @@
 import { timeWords } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
+import { shownAt, type Shown } from "@/drawing/shown";
 import { TimeTracks } from "@/drawing/TimeTracks";
 import { Choice } from "@/ui/fields";
 import { SideName } from "@/ui/inks";
@@ -82,6 +83,7 @@ export function Player({ family, counterCase, endless, pairKey, play }: Props) {
             <TimeTracks
               inputs={inputs}
               outputs={outputs}
+              compared={compared}
               steps={steps}
               original={played.data?.original ?? []}
               replacement={played.data?.replacement ?? []}
@@ -120,6 +122,9 @@ export function Player({ family, counterCase, endless, pairKey, play }: Props) {
   );
 }
 
+/** An end a little past what a scenario leads to. */
+const pastIt = (at: number) => Math.round(at + Math.max(5, at * 0.25));
+
 /** A family's inputs and outputs with their titles, and the names of the outputs that are compared. */
 export function signalsOf(family: FamilyDocument) {
   const inputs = family.inputs.map(inputOf(family.rest ?? {}));
@@ -137,17 +142,16 @@ function scenarioChoices(
     id: `endless-${each.board}`,
     title: `${each.board} goes round without end`,
     steps: oneByOne(each.steps),
-    until: Math.round(each.at + Math.max(5, each.at * 0.25)),
+    until: pastIt(each.at),
   }));
   const known = [...rounds, ...(family.scenarios ?? []).map((each) => ({ ...each, steps: oneByOne(each.steps) }))];
   if (!counterCase) return known;
-  const margin = Math.max(5, counterCase.at * 0.25);
   return [
     {
       id: "counter-case",
       title: "The counter-case",
       steps: oneByOne(counterCase.steps),
-      until: Math.round(counterCase.at + margin),
+      until: pastIt(counterCase.at),
     },
     ...known,
   ];
@@ -158,8 +162,8 @@ function firstDifference(played: Schemas["PlayShown"], compared: string[]): numb
   const known = Math.min(...played.rounds.map((each) => each.at));
   const every = [...new Set([...played.original, ...played.replacement].map((each) => each.at))];
   const times = every.filter((at) => at < known).sort((a, b) => a - b);
-  const standing = (shown: Schemas["ShownAt"][], at: number) => {
-    const last = shown.filter((each) => each.at <= at).at(-1)?.on ?? [];
+  const standing = (shown: Shown[], at: number) => {
+    const last = shownAt(shown, at)?.on ?? [];
     return compared.filter((name) => last.includes(name)).join();
   };
   return times.find((at) => standing(played.original, at) !== standing(played.replacement, at));

@@ -1,7 +1,7 @@
 import type { Schemas } from "@/api/client";
+import { shownAt, type Shown } from "@/drawing/shown";
 import type { Step } from "./useScenario";
 
-type Shown = Schemas["ShownAt"];
 type Round = Schemas["RoundShown"];
 /** What one board shows and in which states its machines are; nothing is known of one that goes round without end. */
 export type Standing = { states: string[]; on: string[]; known: boolean };
@@ -32,7 +32,7 @@ export function momentsOf(steps: Step[], original: Shown[], replacement: Shown[]
 const LOST: Standing = { states: [], on: [], known: false };
 
 function standing(shown: Shown[], at: number): Standing {
-  const last = shown.filter((each) => each.at <= at).at(-1);
+  const last = shownAt(shown, at);
   return { states: last?.states ?? [], on: last?.on ?? [], known: true };
 }
 

@@ -1,6 +1,7 @@
 import { fireEvent, render, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import { TimeTracks, spans, ticks } from "./TimeTracks";
+import { spans } from "./OutputBand";
+import { TimeTracks, ticks } from "./TimeTracks";
 
 const shown = (...each: [at: number, ...on: string[]][]) => each.map(([at, ...on]) => ({ at, on, states: [] }));
 

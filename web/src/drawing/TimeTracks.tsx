@@ -11,9 +11,10 @@ import {
   type Scale,
   type TrackedInput,
 } from "./levelLine";
+import { INKS, OutputBand } from "./OutputBand";
+import type { Shown } from "./shown";
 import { useRef, useState, type MouseEvent, type PointerEvent } from "react";
 
-type Shown = Schemas["ShownAt"];
 type Step = Schemas["StepShown"];
 type Threshold = Schemas["ThresholdShown"];
 type Round = Schemas["RoundShown"];
@@ -21,6 +22,8 @@ type Round = Schemas["RoundShown"];
 type Props = {
   inputs: TrackedInput[];
   outputs: { id: string; title: string }[];
+  /** The outputs by which boards are told apart; without it all of them. */
+  compared?: string[];
   steps: Step[];
   original: Shown[];
   replacement: Shown[];
@@ -56,6 +59,9 @@ export function TimeTracks(props: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [dragged, setDragged] = useState<Dragged | null>(null);
   const x = (at: number) => LEFT + (Math.min(at, until) / Math.max(until, 0.001)) * (WIDTH - LEFT - 12);
+  const rounds = props.rounds ?? [];
+  const known = Math.min(until, ...rounds.map((each) => each.at));
+  const alone = onAlone(original, replacement, props.compared ?? outputs.map((each) => each.id), known);
   const used = inputs.filter((input) => steps.some((step) => input.id in step.set));
   const thresholdsOf = (input: TrackedInput) => (props.thresholds ?? []).filter((each) => each.level === input.id);
   const lines = used.map((input) => (input.level ? LEVEL : LINE));
@@ -106,7 +112,7 @@ export function TimeTracks(props: Props) {
             thresholds={thresholdsOf(input)}
             // what is dragged stays where the hand is: the scale is drawn anew when it is let go
             scale={(dragged?.input === input.id && dragged.scale) || levelScale(input, steps, thresholdsOf(input))}
-            alone={onAlone(original, replacement, outputs, until)}
+            alone={alone}
             x={x}
             until={until}
             onGrab={
@@ -125,7 +131,7 @@ export function TimeTracks(props: Props) {
             replacement={replacement}
             measured={measured}
             measuredUntil={measuredUntil}
-            rounds={props.rounds ?? []}
+            rounds={rounds}
             x={x}
             until={until}
           />
@@ -194,8 +200,6 @@ function spread(heights: number[]) {
   let last = Infinity;
   return heights.map((each) => (last = Math.min(each, last - LETTERS)));
 }
-
-const INKS = { original: "var(--original)", replacement: "var(--replacement)", both: "var(--both)" };
 
 function InputLine({ input, y, steps, thresholds, scale, alone, x, until, onGrab }: InputProps) {
   const scaled = (value: number) => heightOf(scale, value);
@@ -280,75 +284,4 @@ function InputLine({ input, y, steps, thresholds, scale, alone, x, until, onGrab
         ))}
     </g>
   );
-}
-
-type BandProps = {
-  output: { id: string; title: string };
-  y: number;
-  original: Shown[];
-  replacement: Shown[];
-  measured?: Shown[];
-  measuredUntil: number;
-  rounds: Round[];
-  x: (at: number) => number;
-  until: number;
-};
-
-function OutputBand({ output, y, original, replacement, measured = [], measuredUntil, rounds, x, until }: BandProps) {
-  const known = (side: Round["side"]) => rounds.find((each) => each.side === side)?.at ?? until;
-  const a = spans(original, output.id, known("original"));
-  const b = spans(replacement, output.id, known("replacement"));
-  const both = a.flatMap(([s, e]) =>
-    b.map(([t, f]) => [Math.max(s, t), Math.min(e, f)] as const).filter(([s2, e2]) => e2 > s2),
-  );
-  const bar = (s: number, e: number) => ({ x: x(s), width: Math.max(1.5, x(e) - x(s)) });
-  return (
-    <g>
-      <text x={4} y={y + 16} fontSize={12.5} fill="var(--text)">
-        {output.title}
-      </text>
-      <path d={`M${x(0)} ${y + 22}H${x(until)}`} stroke="var(--rule)" strokeWidth={0.8} />
-      {a.map(([s, e]) => (
-        <rect key={s} {...bar(s, e)} y={y + 4} height={9} fill="var(--original)" />
-      ))}
-      {b.map(([s, e]) => (
-        <rect key={s} {...bar(s, e)} y={y + 12} height={9} rx={4} fill="var(--replacement)" />
-      ))}
-      {both.map(([s, e]) => (
-        <rect key={s} {...bar(s, e)} y={y + 4} height={17} fill="var(--both)" />
-      ))}
-      {rounds.map((each) => (
-        <path
-          key={each.side}
-          d={`M${x(each.at)} ${y + (each.side === "original" ? 8.5 : 16.5)}H${x(until)}`}
-          stroke={INKS[each.side]}
-          strokeWidth={9}
-          strokeDasharray="1.5 3.5"
-        />
-      ))}
-      {spans(measured, output.id, measuredUntil).map(([s, e]) => (
-        <g key={s}>
-          <path d={`M${x(s)} ${y + 12.5}H${x(e)}`} stroke="var(--ground)" strokeWidth={5} />
-          <path d={`M${x(s)} ${y + 12.5}H${x(e)}`} stroke="var(--text)" strokeWidth={3} strokeDasharray="2 4" />
-          <path d={`M${x(s)} ${y + 2}V${y + 23}M${x(e)} ${y + 2}V${y + 23}`} stroke="var(--text)" strokeWidth={1.4} />
-        </g>
-      ))}
-    </g>
-  );
-}
-
-/** When an output is on, from the entries of its changes. */
-export function spans(shown: Shown[], output: string, until: number): [number, number][] {
-  const found: [number, number][] = [];
-  let since: number | null = null;
-  for (const entry of shown) {
-    const on = entry.on.includes(output);
-    if (on && since === null) since = entry.at;
-    if (!on && since !== null) {
-      found.push([since, entry.at]);
-      since = null;
-    }
-  }
-  if (since !== null) found.push([since, until]);
-  return found;
 }

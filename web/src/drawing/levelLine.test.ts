@@ -15,6 +15,8 @@ describe("a level's scale", () => {
 
   it("has room beyond what is reached, within what the level can be", () => {
     expect([scale.low, scale.high]).toEqual([-10, 18]);
+    const resting = levelScale(coil, [{ at: 5, set: { coil: -6 } }], []);
+    expect([resting.low, resting.high]).toEqual([-9.5, -2.5]);
     const steps = [{ at: 5, set: { coil: 39 } }];
     expect(levelScale(coil, steps, []).high).toBe(40);
     expect(levelScale({ ...coil, rest: -29 }, steps, []).low).toBe(-30);
@@ -31,19 +33,21 @@ describe("a level's scale", () => {
 
 describe("the bands of a level", () => {
   const thresholds = [at(8, "original"), at(12, "replacement")];
-  const outputs = [{ id: "heater" }, { id: "fan" }];
+  const compared = ["heater", "fan"];
 
   it("are known by when one board alone has something on", () => {
     const mine = shown([0], [10, "heater"], [30]);
     const its = shown([0], [20, "heater"], [40]);
-    expect(onAlone(mine, its, outputs, 60)).toEqual([
+    expect(onAlone(mine, its, compared, 60)).toEqual([
       { side: "original", from: 10, to: 20 },
       { side: "replacement", from: 30, to: 40 },
     ]);
     // each has something that the other has not
-    expect(onAlone(shown([0, "heater"]), shown([0, "fan"]), outputs, 60)).toEqual([]);
+    expect(onAlone(shown([0, "heater"]), shown([0, "fan"]), compared, 60)).toEqual([]);
+    // nothing is known past where a board goes round without end
+    expect(onAlone(mine, its, compared, 15)).toEqual([{ side: "original", from: 10, to: 15 }]);
     // what is not compared does not count
-    expect(onAlone(shown([0, "lamp"]), shown([0]), outputs, 60)).toEqual([]);
+    expect(onAlone(shown([0, "lamp"]), shown([0]), compared, 60)).toEqual([]);
   });
 
   it("are those in which the level stands then, in the ink of the board that is on", () => {

@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
+import { shownAt, type Shown } from "./shown";
 
-type Shown = Schemas["ShownAt"];
 type Step = Schemas["StepShown"];
 type Threshold = Schemas["ThresholdShown"];
 
@@ -20,12 +20,13 @@ export type Scale = { low: number; high: number; step: number };
 
 const ROOM = 0.2;
 
-/** A level's scale: what it and the thresholds reach, and some room beyond, within what the level can be. */
+/** A level's scale: what it and the thresholds reach, and room beyond to drag it to, within what the level can be. */
 export function levelScale(input: TrackedInput, steps: Step[], thresholds: Threshold[]): Scale {
   const told = steps.map((step) => step.set[input.id]).filter((value) => typeof value === "number");
   const met = [...told, ...thresholds.map((each) => each.at), ...(typeof input.rest === "number" ? [input.rest] : [])];
   const [low, high] = [Math.min(...met), Math.max(...met)];
-  const room = Math.max(high - low, 1e-9) * ROOM;
+  // one that goes nowhere yet has room too
+  const room = high > low ? (high - low) * ROOM : ((input.level?.to ?? 1) - (input.level?.from ?? 0)) / 20;
   const step = 10 ** Math.floor(Math.log10((high - low + 2 * room) / 20));
   return {
     low: Math.max(low - room, input.level?.from ?? low),
@@ -49,21 +50,17 @@ export function valueAt({ low, high, step }: Scale, y: number) {
 /** A time over which one board alone has an output on. */
 export type Alone = { side: "original" | "replacement"; from: number; to: number };
 
-/** When one board alone has something on; where each has something that the other has not, neither. */
-export function onAlone(original: Shown[], replacement: Shown[], outputs: { id: string }[], until: number): Alone[] {
-  const times = [...new Set([...original, ...replacement].map((each) => each.at))].sort((a, b) => a - b);
+/** When one board alone has something on, of what is compared; where each has something that the other has not, neither. */
+export function onAlone(original: Shown[], replacement: Shown[], compared: string[], until: number): Alone[] {
+  const every = new Set([...original, ...replacement].map((each) => each.at));
+  const times = [...every].filter((at) => at < until).sort((a, b) => a - b);
   return times.flatMap((from, index) => {
-    const [mine, its] = [original, replacement].map(
-      (shown) => shown.filter((each) => each.at <= from).at(-1)?.on ?? [],
-    ) as [string[], string[]];
-    const [more, less] = [
-      outputs.some(({ id }) => mine.includes(id) && !its.includes(id)),
-      outputs.some(({ id }) => its.includes(id) && !mine.includes(id)),
-    ];
-    const to = times[index + 1] ?? until;
-    return more === less || to <= from
-      ? []
-      : [{ side: more ? ("original" as const) : ("replacement" as const), from, to }];
+    const mine = shownAt(original, from)?.on ?? [];
+    const its = shownAt(replacement, from)?.on ?? [];
+    const more = compared.some((id) => mine.includes(id) && !its.includes(id));
+    const less = compared.some((id) => its.includes(id) && !mine.includes(id));
+    const side = more ? ("original" as const) : ("replacement" as const);
+    return more === less ? [] : [{ side, from, to: times[index + 1] ?? until }];
   });
 }
 

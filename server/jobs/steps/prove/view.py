@@ -3,7 +3,7 @@
 from math import isinf
 from typing import Any, cast
 
-from bench.comparison_view import track
+from bench.playing import track
 from bench.schemas import ShownAt
 from bench.wording import change_words
 from jobs.cases import case_of
