@@ -10,9 +10,8 @@ import pypdfium2
 from django.conf import settings
 from playwright.sync_api import Page
 
-from config.errors import Refused
 from e2e.support import DESK, PHONE, BrowserTestCase
-from jobs.actions import NewEntry, add_entry
+from jobs.actions import add_entry
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.papers.label import label_pdf
@@ -24,6 +23,8 @@ from standins.printed import leaflet
 from twincore.errors import Refusal
 from twincore.job import value_at
 from twincore.job.holds import points_of
+from twinshown.refusals import Refused
+from twinshown.sheet.accepting import NewEntry
 
 
 class Pictures(BrowserTestCase):

@@ -9,8 +9,8 @@ from twincore.errors import AbsentError
 
 @cache
 def load(name: str) -> Any:
-    """A package's module by its name. Raises AbsentError where it is not installed."""
+    """A module by its name, of a heavy package or of ours that stands on one. Raises AbsentError where that is not installed."""
     try:
         return import_module(name)
     except ImportError as error:
-        raise AbsentError(name.partition(".")[0]) from error
+        raise AbsentError((error.name or name).partition(".")[0]) from error

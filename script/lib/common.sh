@@ -3,7 +3,7 @@ set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 PYTHON="$ROOT/.venv/bin/python"
 DATA="$ROOT/.data"
-export PYTHONPATH="$ROOT/core:$ROOT/server:$ROOT" DJANGO_SETTINGS_MODULE=config.settings
+export PYTHONPATH="$ROOT/core:$ROOT/shown:$ROOT/server:$ROOT" DJANGO_SETTINGS_MODULE=config.settings
 export PATH="$ROOT/.venv/bin:$PATH"
 
 stage() { printf '\n== %s\n' "$*"; }

@@ -3,19 +3,20 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from bench import comparison_view, playing
 from bench.pairs import compared
-from bench.scenarios import checked_scenario
-from bench.schemas import ComparisonShown, PairGiven, PlayGiven, PlayShown
 from catalogue import queries
 from catalogue.models import Board
 from catalogue.profiles import board_profile
-from config.errors import Refused
 from people.access import person_of
 from people.models import Person
 from twincore.carry_over import Comparison
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
+from twinshown.comparison import playing
+from twinshown.comparison import view as comparison_view
+from twinshown.comparison.scenarios import checked_scenario
+from twinshown.comparison.schemas import ComparisonShown, PairGiven, PlayGiven, PlayShown
+from twinshown.refusals import Refused
 
 router = Router(tags=["bench"])
 

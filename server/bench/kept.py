@@ -1,7 +1,6 @@
 """Answers that are kept: first in this process, then in the database for every worker.
 
-A key names everything that an answer hangs on, the source that shapes it included, the core's and the server's: an
-answer cannot go stale.
+A key names everything that an answer hangs on, the source that shapes it included, from the core up: an answer cannot go stale.
 """
 
 from collections.abc import Callable, Iterable
@@ -12,12 +11,17 @@ from typing import TypeVar
 from django.core.cache import cache, caches
 
 import twincore
+import twinshown
 
 Answer = TypeVar("Answer")
 
 
-SHAPING = (Path(next(iter(twincore.__path__))), Path(__file__).resolve().parents[1])
-"""The folders whose source shapes answers: the core, and every app of the server."""
+SHAPING = (
+    Path(next(iter(twincore.__path__))),
+    Path(next(iter(twinshown.__path__))),
+    Path(__file__).resolve().parents[1],
+)
+"""The folders whose source shapes answers: the core, what pages show, and every app of the server."""
 NOT_SHAPING = {"tests", "migrations", "static_root", "__pycache__"}
 
 

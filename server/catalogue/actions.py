@@ -10,7 +10,6 @@ from django.db.models import F, QuerySet
 
 from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Guide, GuideRevision, Marking, Revision
 from catalogue.profiles import board_profile, family_profile
-from config.errors import Faulty, Refused
 from people.access import require_parts_lead
 from people.models import Depot, Person
 from twincore.choose import traits_of
@@ -33,6 +32,7 @@ from twincore.profile import (
 from twincore.recognise import features_of, parse_nameplates
 from twincore.rule_out import parse_rule_out
 from twincore.wiring import parse_adapters
+from twinshown.refusals import Faulty, Refused
 
 
 @dataclass(frozen=True, slots=True)

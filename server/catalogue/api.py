@@ -34,8 +34,7 @@ from catalogue.schemas import (
 )
 from catalogue.wording import doubts_words, reading_words, standing_words
 from config.downloads import JSON, download
-from config.paging import Page, Paging, paged
-from config.shapes import Schema
+from config.paging import paged
 from people.access import person_of
 from twincore.profile import Board as BoardProfile
 from twincore.profile import Family as FamilyProfile
@@ -43,6 +42,8 @@ from twincore.profile import dump, factory_record, hanging_of, written_positions
 from twincore.recognise import Reading
 from twincore.sketch import with_places
 from twincore.workshop import cells_of, columns_of
+from twinshown.paging import Page, Paging
+from twinshown.shapes import Schema
 
 router = Router(tags=["catalogue"])
 

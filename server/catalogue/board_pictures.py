@@ -8,9 +8,9 @@ from django.db.models import QuerySet
 
 from catalogue import queries
 from catalogue.models import BoardPicture
-from config.errors import NotThere, Refused
 from people.access import depot_of
 from people.models import Person
+from twinshown.refusals import NotThere, Refused
 
 MOST_PICTURES = 40
 

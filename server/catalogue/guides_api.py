@@ -1,6 +1,5 @@
 """Rule-out data, nameplate schemes and what they decode, over HTTP."""
 
-from dataclasses import asdict
 from datetime import datetime
 from typing import Any
 
@@ -10,11 +9,12 @@ from ninja import Query, Router
 from catalogue import queries
 from catalogue.models import Guide
 from config.downloads import JSON, download
-from config.errors import NotThere
-from config.paging import Page, Paging, paged
-from config.shapes import Schema
-from twincore.profile.values import plain
-from twincore.recognise import PlateRead, Scheme, read_plates, read_serial
+from config.paging import paged
+from twincore.recognise import read_plates, read_serial
+from twinshown.paging import Page, Paging
+from twinshown.plates import PlateShown, plate_shown
+from twinshown.refusals import NotThere
+from twinshown.shapes import Schema
 
 router = Router(tags=["catalogue"])
 
@@ -48,41 +48,6 @@ def guide_file(request: HttpRequest, kind: str, name: str) -> HttpResponse:
     return download(bytes(guide.current.document), JSON, f"{name}.{kind}.json")
 
 
-class PlaceShown(Schema):
-    """One place of a nameplate's number."""
-
-    id: str
-    title: str
-    text: str
-    ok: bool
-    meaning: str
-    expected: str
-    perhaps: str
-
-
-class RuleSaid(Schema):
-    """A rule of the maker that holds for this plate."""
-
-    words: str
-    boards: list[str]
-
-
-class PlateShown(Schema):
-    """A number decoded by one scheme; `facts` are what it says about the machine."""
-
-    scheme: str
-    title: str
-    maker: str
-    family: str
-    example: str
-    source: str
-    ok: bool
-    places: list[PlaceShown]
-    facts: dict[str, str | bool | int | float]
-    says: list[RuleSaid]
-    left_over: str
-
-
 class SerialShown(Schema):
     """A serial number in groups, to be read back; `expected` says what is wrong with it."""
 
@@ -98,23 +63,6 @@ def decode_plate(
     """A machine's number decoded by the makers' schemes, the best first, at most three."""
     schemes = queries.schemes_of(family or None)
     return [plate_shown(scheme, plate) for scheme, plate in read_plates(text, schemes)[:3]]
-
-
-def plate_shown(scheme: Scheme, plate: PlateRead) -> PlateShown:
-    """A decoded plate for the screen."""
-    return PlateShown(
-        scheme=scheme.id,
-        title=scheme.title,
-        maker=scheme.maker,
-        family=scheme.family,
-        example=scheme.example,
-        source=scheme.source,
-        ok=plate.ok,
-        places=[PlaceShown(**asdict(place)) for place in plate.places],
-        facts=plain(plate.facts),
-        says=[RuleSaid(words=rule["words"], boards=rule.get("boards", [])) for rule in plate.says],
-        left_over=plate.left_over,
-    )
 
 
 @router.get("/serial", response=SerialShown)

@@ -14,12 +14,13 @@ from catalogue.api import marked_board
 from catalogue.models import BoardPicture
 from catalogue.schemas import MarkedBoard
 from config.downloads import PICTURE, a_file
-from config.paging import Page, Paging, paged
-from config.shapes import Schema
+from config.paging import paged
 from people.access import person_of
 from pictures.files import as_address, body_of, opened, upright
 from pictures.reading import read_markings
 from twincore.printed import Word
+from twinshown.paging import Page, Paging
+from twinshown.shapes import Schema
 
 router = Router(tags=["catalogue"])
 Of = Literal["board", "plate", "leaflet"]

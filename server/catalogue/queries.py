@@ -10,7 +10,6 @@ from django.db.models import Count, F, Q, QuerySet
 from catalogue.models import Board, BoardRevision, Family, Guide, Marking
 from catalogue.profiles import nameplate_schemes
 from config.compiled import Compiled
-from config.errors import NotThere
 from twincore.recognise import (
     Hit,
     Scheme,
@@ -22,6 +21,7 @@ from twincore.recognise import (
     without_look_alikes,
     without_revision,
 )
+from twinshown.refusals import NotThere
 
 
 def boards(depot: int | None, search: str = "", family: str = "", status: str = "", maker: str = "") -> QuerySet[Board]:
@@ -199,6 +199,15 @@ def code_meanings(family_code: str, shown: str, depot: int | None) -> list[dict[
     codes = [code for each in rows.values_list("traits__codes", flat=True)[:200] for code in each]
     found = {code["meaning"]: code for code in codes if code["shown"] == shown}
     return list(found.values())
+
+
+def every_code_meaning(family_code: str, depot: int | None) -> dict[str, list[dict[str, Any]]]:
+    """What each code means on the boards of a family, by what is shown."""
+    rows = Board.objects.seen_by(depot).filter(family_id=family_code).values_list("traits__codes", flat=True)
+    found: dict[str, dict[str, dict[str, Any]]] = {}
+    for code in (code for each in rows for code in each or ()):
+        found.setdefault(code["shown"], {})[code["meaning"]] = code
+    return {shown: list(meanings.values()) for shown, meanings in found.items()}
 
 
 OF_A_NAME = Compiled(lambda kind, name: guides().filter(kind=kind, name=name), kind="a kind", name="a name")

@@ -9,9 +9,9 @@ from django.db.models import ProtectedError
 from catalogue import queries
 from catalogue.board_pictures import take_out
 from catalogue.models import Board, BoardPicture
-from config.errors import Faulty, Refused
 from people.access import require_parts_lead
 from people.models import Person
+from twinshown.refusals import Faulty, Refused
 
 
 @transaction.atomic

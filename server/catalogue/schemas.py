@@ -4,12 +4,12 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from ninja import Field
+from pydantic import Field
 
-from config.shapes import Schema
 from twincore.profile import ElementKind
 from twincore.profile.hanging import Axis, Way
 from twincore.workshop import Role
+from twinshown.shapes import Schema
 
 
 class BoardLine(Schema):

@@ -2,8 +2,10 @@
 
 from typing import Any
 
+from django.http import HttpRequest
 from ninja import NinjaAPI
 from ninja.openapi.schema import OpenAPISchema
+from ninja.renderers import BaseRenderer
 from ninja.security import SessionAuth
 
 from bench.api import router as bench
@@ -27,6 +29,7 @@ from jobs.steps.prove.api import router as prove
 from jobs.steps.recognise.api import router as recognise
 from jobs.steps.record.api import router as record
 from jobs.steps.rule_out.api import router as rule_out
+from jobs.with_you.api import router as with_you
 from people.account_api import router as account
 from people.api import router as people
 from people.staff_api import router as staff
@@ -34,10 +37,21 @@ from pictures.api import router as pictures
 from references.api import router as references
 from twincore import VERSION
 from twincore.job.schema import value_schemas
+from twinshown.rendering import rendered
 from workshop.api import router as workshop
 from workshop.asking_api import router as asking
 from workshop.drafts_api import router as drafts
 from workshop.giving_api import router as giving
+
+
+class Rendered(BaseRenderer):
+    """Answers written as they are written in the browser as well."""
+
+    media_type = "application/json"
+
+    def render(self, request: HttpRequest, data: Any, *, response_status: int) -> str:
+        """The body of an answer."""
+        return rendered(data)
 
 
 class Api(NinjaAPI):
@@ -63,6 +77,7 @@ api = Api(
     docs_url=None,
     openapi_url=None,
     parser=StrictParser(),
+    renderer=Rendered(),
 )
 problems.register(api)
 for router in (
@@ -88,6 +103,7 @@ for router in (
     ports,
     papers,
     packages,
+    with_you,
     machines,
     bench,
     workshop,

@@ -1,44 +1,15 @@
-"""Paging: every list comes in pages."""
+"""Pages of queries."""
 
 from collections.abc import Callable
-from typing import Any, Generic, TypeVar
+from typing import Any, TypeVar
 
 from django.db.models import Model, QuerySet
-from ninja import Field
 
-from config.shapes import Schema
+from twinshown.paging import Paging, page_of
 
-Item = TypeVar("Item")
 Row = TypeVar("Row", bound=Model)
-PAGE_SIZE = 25
-
-
-class Paging(Schema):
-    """Which page of a list; pages count from 1."""
-
-    page: int = Field(1, ge=1, le=100_000)
-    size: int = Field(PAGE_SIZE, ge=1, le=100)
-
-    @property
-    def start(self) -> int:
-        """Where in the list the page begins."""
-        return (self.page - 1) * self.size
-
-
-class Page(Schema, Generic[Item]):
-    """One page of a list, and how many there are in all."""
-
-    items: list[Item]
-    total: int
-    page: int
-    size: int
 
 
 def paged(rows: QuerySet[Row], paging: Paging, show: Callable[[Row], Any]) -> dict[str, Any]:
     """One page of a query: two queries, whatever its length."""
     return page_of([show(row) for row in rows[paging.start : paging.start + paging.size]], rows.count(), paging)
-
-
-def page_of(items: list[Any], total: int, paging: Paging) -> dict[str, Any]:
-    """One page of a list, as it is answered."""
-    return {"items": items, "total": total, "page": paging.page, "size": paging.size}

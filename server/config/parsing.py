@@ -7,8 +7,8 @@ from django.http import HttpRequest
 from django.utils.datastructures import MultiValueDict
 from ninja.parser import Parser
 
-from config.errors import Refused
 from twincore.profile.document import DEEPEST, depth_of
+from twinshown.refusals import Refused
 
 NUL = "\x00"
 

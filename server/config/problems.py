@@ -10,8 +10,8 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from psycopg.errors import UniqueViolation
 
-from config.errors import Faulty, Refused
-from twincore.errors import DocumentError, Refusal, TwinError, WrongValue
+from twincore.errors import TwinError
+from twinshown.refusals import Refused, problem_body, refused_as
 
 logger = logging.getLogger(__name__)
 
@@ -53,25 +53,11 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(Refused)
     def refused(request: HttpRequest, error: Refused) -> HttpResponse:
-        return problem(error.status, error.title, error.detail, **error.extra)
-
-    @api.exception_handler(DocumentError)
-    def document(request: HttpRequest, error: DocumentError) -> HttpResponse:
-        return refused(
-            request, Faulty("The document breaks a rule of its format; nothing of it was kept.", error.faults)
-        )
-
-    @api.exception_handler(Refusal)
-    def refusal(request: HttpRequest, error: Refusal) -> HttpResponse:
-        return refused(request, Refused(error.detail, **error.extra))
-
-    @api.exception_handler(WrongValue)
-    def wrong_value(request: HttpRequest, error: WrongValue) -> HttpResponse:
-        return refused(request, Faulty(error.detail, error.faults))
+        return JsonResponse(problem_body(error), status=error.status, content_type="application/problem+json")
 
     @api.exception_handler(TwinError)
     def twin(request: HttpRequest, error: TwinError) -> HttpResponse:
-        return problem(422, "This cannot be answered", str(error))
+        return refused(request, refused_as(error))
 
     @api.exception_handler(AuthenticationError)
     def unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:

@@ -1,6 +1,5 @@
 """Use cases of a job: open it, and add an entry. Permission, transaction and log stand here together."""
 
-from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -9,7 +8,6 @@ from django.db import IntegrityError, transaction
 from django.db.models import Max, QuerySet
 
 from config.compiled import Compiled
-from config.errors import Changed, Faulty, NotThere, Refused
 from jobs.cases import case_of
 from jobs.confirming import settles
 from jobs.ledger.chaining import attachment_of, chain, closed_as
@@ -17,14 +15,11 @@ from jobs.ledger.room import take_room
 from jobs.models import Entry, Job
 from jobs.queries import as_read
 from jobs.sheets import HELD, keep, sheet, with_revisions
-from jobs.step_lines import waiting_words
 from jobs.steps.hand_over.feedback import count_outcome
 from jobs.targets import brings, value_of
 from people.access import depot_of
 from people.models import Depot, Person
 from twincore.job import (
-    FIRST,
-    TARGETS,
     EntryMade,
     Target,
     as_said,
@@ -37,31 +32,14 @@ from twincore.job import (
     step_in_hand,
     supply_needed,
     supply_said,
-    target_waits_for,
     turned,
     value_at,
 )
 from twincore.job.adding import confirmation, declared
 from twincore.job.given import Given
 from twincore.job.values import is_name
-
-
-@dataclass(frozen=True, slots=True)
-class NewEntry:
-    """What a client sends: what it changes, what it believed to stand there, what shall stand there, and why."""
-
-    id: UUID
-    target: str
-    before: Any
-    after: Any
-    reason: str = ""
-    read_how: str = ""
-    maker: str = ""
-    """The username of who made it, where the client says so."""
-    board: str = FIRST
-    """The board of the job whose sheet it was made on."""
-    upon: UUID | None = None
-    """The maker's own entry at this target that this one follows; what the server made of that one is nobody else's change."""
+from twinshown.refusals import Faulty, NotThere, Refused
+from twinshown.sheet.accepting import LastSaid, NewEntry, check_open, check_unchanged, check_waiting, takes_back
 
 
 class NotTheMaker(Refused):
@@ -108,18 +86,18 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
             raise Refused("This entry's id is in use. Load the page again.")
         return job
     target = declared(new.target)
-    check_open(job, new.target)
-    takes_back = _check_void(job, new)
+    check_open(current(job.state), job.closed_at is not None, job.origin is not None, new.target)
+    mends = takes_back(job.void, new)
     job = sheet(job, board_of(new.target, new.board))
-    _check_unchanged(job, new)
-    waiting = [] if takes_back else target_waits_for(job.state, new.target, new.read_how)
-    if waiting:
-        raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
+    if value_at(job.state, new.target) not in (as_said(new.before), as_said(new.after)):
+        check_unchanged(job.state, new, _last_said(job, new.target))
+    if not mends:
+        check_waiting(job.state, new)
     _check_supply(job, new)
     before = value_at(job.state, new.target)
     made = _made(job, target, new, Given(person.shown_name, now, new.reason, new.read_how, person.pk))
     job.state = changed(job.state, made)
-    if takes_back:
+    if mends:
         job.void = tuple(each for each in job.void if (each.target, each.board) != (made.target, made.board))
     if made.adds.get("closed_as"):
         job.closed_at = now
@@ -178,35 +156,6 @@ def locked_job(person: Person, job_id: UUID) -> Job:
     return as_read(job)
 
 
-def check_open(job: Job, target: str) -> None:
-    """Refuse what would change a job that is closed, handed over, or only kept here for another depot."""
-    declared_here = TARGETS.get(target.partition(".")[0])
-    if job.origin is not None:
-        raise Refused("This job was brought from another depot as it stood there. Open a new job for further work.")
-    if declared_here is not None and declared_here.later:
-        if job.closed_at is None:
-            raise Refused("This is said of a job that is closed. As long as it is open, change what is wrong.")
-        return
-    if job.closed_at is not None:
-        raise Refused(
-            "This job is closed; nothing in it changes any more. Add a correction, or open a new job for further work."
-        )
-    handed = "hand_over" in job.state["confirmed"] and target not in ("signed", "confirmed.hand_over")
-    if handed:
-        raise Refused("This job is handed over and waits for a second person. Take the hand-over back to change it.")
-
-
-def _check_void(job: Job, new: NewEntry) -> bool:
-    """Refuse everything else as long as an entry stands that says nothing that can stand; whether this one takes it back."""
-    if not job.void or (new.target in TARGETS and TARGETS[new.target].later):
-        return False
-    for void in job.void:
-        if new.after is None and (void.target, void.board) == (new.target, board_of(new.target, new.board)):
-            return True
-    first = job.void[0]
-    raise Refused(f"Take entry {first.number} ({first.target}) back first: it says nothing that can stand.")
-
-
 def _check_supply(job: Job, new: NewEntry) -> None:
     """Refuse what cannot be true beside another open job on the same machine: one says dead, the other has power."""
     needed = supply_needed(job.state, new.target, new.read_how) if new.after is not None else None
@@ -231,24 +180,11 @@ def machine_jobs_open(job: Job) -> QuerySet[Job]:
     )
 
 
-def _check_unchanged(job: Job, new: NewEntry) -> None:
-    now_there = value_at(job.state, new.target)
-    if now_there in (as_said(new.before), as_said(new.after)):
-        return
-    last = job.entries.filter(target=new.target, board=job.board).first()
-    if last is not None and new.upon is not None and new.upon in (last.pk, last.known_as):
-        return
-    changes = [] if last is None else [
-        {"target": last.target, "before": last.before, "after": last.after, "by": last.by_name, "at": last.at.isoformat()}
-    ]  # fmt: skip
-    who = f"{last.by_name} set it" if last else "it was reset"
-    raise Changed(
-        f"Meanwhile {who} to {_words(now_there)}. Look at it and decide again.", changes=changes, now=now_there
-    )
-
-
-def _words(value: Any) -> str:
-    if isinstance(value, dict):
-        told = [str(each) for each in value.values() if each not in (None, "", False)]
-        value = ", ".join(told) or "confirmed"
-    return "nothing" if value is None else str(value)
+def _last_said(job: Job, target: str) -> LastSaid | None:
+    last = job.entries.filter(target=target, board=job.board).first()
+    if last is None:
+        return None
+    told = {
+        "target": last.target, "before": last.before, "after": last.after, "by": last.by_name, "at": last.at.isoformat()
+    }  # fmt: skip
+    return LastSaid((last.pk, last.known_as), last.by_name, told)

@@ -6,119 +6,40 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
-from bench import comparison_view, playing
-from bench.scenarios import checked_scenario
-from bench.schemas import CodeToRead, ComparisonShown, PlayShown, ScenarioGiven
 from catalogue.api import board_shown
-from catalogue.models import BoardRevision
-from catalogue.queries import joined_to
 from catalogue.schemas import BoardShown
-from config.errors import Refused
-from config.paging import Page, Paging, page_of, paged
+from config.paging import paged
 from jobs import actions, queries
-from jobs.boards.view import boards_of
 from jobs.cases import case_of
+from jobs.heads import head_of, rules_of
 from jobs.kept_answers import keep_sheet_of
+from jobs.ledger.chaining import entry_node
 from jobs.models import Entry, Job
-from jobs.schemas import (
-    BoardRef,
-    EntryGiven,
-    EntryShown,
-    FactShown,
-    JobLine,
-    JobSearch,
-    JobSheet,
-    JobShown,
-    NewJob,
-    SkippedShown,
-    VoidShown,
-)
+from jobs.schemas import JobSearch, NewJob
 from jobs.sheets import SheetId, asked_for, id_of, sheet
-from jobs.step_lines import steps_of
 from people.access import person_of
-from twincore.job import State, Step, names_of, several, step_in_hand, title_of, uncleared_causes
-from twincore.job.boards import board_of, speaks_of_all
+from twincore.job import State, Step, names_of
 from twincore.job.comparison import comparison_of
-from twincore.job.facts import codes_to_read, facts_of, told_of_plate
-from twincore.job.holds import skipped
-from twincore.profile.record import UNREADABLE
-from twincore.profile.values import plain
+from twinshown.comparison import playing
+from twinshown.comparison.scenarios import checked_scenario
+from twinshown.comparison.schemas import ComparisonShown, PlayShown, ScenarioGiven
+from twinshown.paging import Page, Paging, page_of
+from twinshown.refusals import Refused
+from twinshown.sheet import needs
+from twinshown.sheet.accepting import NewEntry
+from twinshown.sheet.compared import comparison_shown
+from twinshown.sheet.schemas import EntryGiven, EntryShown, JobLine, JobSheet, JobShown
+from twinshown.sheet.view import entry_shown, sheet_shown
 
 router = Router(tags=["jobs"])
 
 
-def _line(job: Job, original: str | None, replacement: str | None, beside: int) -> dict[str, Any]:
-    return {
-        "id": id_of(job),
-        "code": job.code,
-        "machine": job.machine,
-        "complaint": job.complaint,
-        "step": job.step,
-        "original": original,
-        "replacement": replacement,
-        "more_boards": beside,
-        "changed_at": job.changed_at,
-        "closed": job.closed_at is not None,
-    }
-
-
 def _shown(job: Job) -> JobSheet:
-    case = case_of(job)
-    state = case.state
-    follows = {
-        "step": step_in_hand(state),
-        "opened_at": job.opened_at,
-        "opened_by": job.opened_by.shown_name,
-        "closed_at": job.closed_at,
-        "original_board": _ref(job.original_revision),
-        "replacement_board": _ref(job.replacement_revision),
-        "known_facts": {n: FactShown(value=plain(f.value), source=f.source) for n, f in facts_of(case).items()},
-        "uncleared": uncleared_causes(state),
-        "steps": steps_of(job),
-        "entry_count": job.entry_count,
-        "run_count": len(state["runs"]),
-        "origin": job.origin,
-        "together": boards_of(job),
-        "void": [
-            VoidShown(
-                number=each.number,
-                target=each.target,
-                expected=each.expected,
-                here=board_of(each.target, job.board) == each.board,
-            )
-            for each in job.void
-        ],
-        "skipped": [SkippedShown(**each) for each in skipped(case)],
-    }
-    line = _line(job, state["original"], state["replacement"], len(state["boards"]))
-    return JobShown.model_validate({**state, **line, **follows})
-
-
-def _ref(revision: BoardRevision | None) -> BoardRef | None:
-    if revision is None:
-        return None
-    board = revision.board
-    now = board.current
-    return BoardRef(
-        part_number=board.part_number, title=board.title, maker=board.maker, revision=revision.number,
-        newer=now.number if now is not None and now.pk != revision.pk else None, joined=joined_to(board),
-    )  # fmt: skip
+    return sheet_shown(case_of(job), head_of(job))
 
 
 def _entry_shown(entry: Entry, state: State) -> EntryShown:
-    of_all = not several(state) or speaks_of_all(entry.target)
-    return EntryShown(
-        id=entry.pk,
-        number=entry.number,
-        at=entry.at,
-        by=entry.by_name,
-        board="" if of_all else title_of(state, entry.board),
-        target=entry.target,
-        before=entry.before,
-        after=entry.after,
-        reason=entry.reason,
-        read_how=entry.read_how,
-    )
+    return entry_shown(entry_node(entry), entry.pk, entry.at, state)
 
 
 @router.get("/jobs", response=Page[JobLine])
@@ -138,7 +59,10 @@ def _listed(job: Job) -> JobLine:
         each if isinstance(each, str) else None for each in (parts["original"], parts["replacement"])
     )
     beside = parts["boards"] if isinstance(parts["boards"], dict) else {}
-    return JobLine(**_line(job, original, replacement, len(beside)))
+    return JobLine(
+        id=id_of(job), code=job.code, machine=job.machine, complaint=job.complaint, step=job.step, original=original,
+        replacement=replacement, more_boards=len(beside), changed_at=job.changed_at, closed=job.closed_at is not None,
+    )  # fmt: skip
 
 
 @router.post("/jobs", response=JobShown)
@@ -166,7 +90,7 @@ def add_entry(request: HttpRequest, job_id: SheetId, given: EntryGiven) -> JobSh
     """Add one entry; sending the same one again changes nothing."""
     person = person_of(request)
     job, board = asked_for(job_id)
-    kept = actions.add_entry(person, job, actions.NewEntry(**given.dict(), board=board), timezone.now())
+    kept = actions.add_entry(person, job, NewEntry(**given.dict(), board=board), timezone.now())
     if board not in names_of(kept.state):
         # a board that was taken out of the job has no sheet any more
         return _shown(kept)
@@ -195,24 +119,7 @@ def job_board(request: HttpRequest, job_id: SheetId, side: str) -> BoardShown:
 def show_comparison(request: HttpRequest, job_id: SheetId) -> ComparisonShown:
     """The job's boards side by side: carry-over, copying, twin check."""
     job = _with_both_boards(request, job_id)
-    case = case_of(job)
-    shown = comparison_view.compare(comparison_of(case))
-    shown.codes_to_read = [
-        CodeToRead(
-            element=node["id"], title=node.get("title", node["id"]), fact=node["fact"], places=node["places"],
-            plate=told_of_plate(case, node["fact"]),
-        )
-        for node in codes_to_read(case)
-    ]  # fmt: skip
-    if shown.plan is not None:
-        shown.plan = {**shown.plan, **{each.element: UNREADABLE * each.places for each in shown.codes_to_read}}
-    # what the depot proposes where functions would be followed; a school that says nothing here is not proposed
-    policy = job.depot.school_when_not if shown.disagreements else job.depot.school_when_agreed
-    if shown.proposed == "functions" and any(
-        school.id == policy and school.positions is not None and school.counts for school in shown.schools
-    ):
-        shown.proposed = policy
-    return shown
+    return comparison_shown(case_of(job), rules_of(job.depot))
 
 
 @router.post("/jobs/{job_id}/play", response=PlayShown)
@@ -224,6 +131,5 @@ def play(request: HttpRequest, job_id: SheetId, given: ScenarioGiven) -> PlaySho
 
 def _with_both_boards(request: HttpRequest, job_id: SheetId) -> Job:
     job = queries.job(person_of(request), job_id)
-    if job.original_revision_id is None or job.replacement_revision_id is None:
-        raise Refused("Choose the original and the replacement first.")
+    needs.both_chosen(job.state)
     return job

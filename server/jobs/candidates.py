@@ -11,7 +11,6 @@ from bench.kept import fetch, kept
 from bench.pairs import compared
 from catalogue.models import Board
 from catalogue.profiles import board_profile, family_profile
-from config.errors import Faulty, Refused
 from jobs.cases import case_of
 from jobs.models import Job
 from parts.queries import offers
@@ -28,6 +27,7 @@ from twincore.job.given import Given
 from twincore.job.taking import leads_at_hand
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
+from twinshown.refusals import Faulty, Refused
 
 MOST_ALTERNATIVES = 12
 """Candidates kept with a choice, best first."""

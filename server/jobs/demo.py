@@ -9,13 +9,14 @@ from uuid import UUID
 from django.db import transaction
 
 from catalogue.actions import load_document
-from jobs.actions import NewEntry, add_entry, open_job
+from jobs.actions import add_entry, open_job
 from jobs.models import Job
 from people.models import Depot, Person
 from references.actions import load_statements
 from twincore.job import FIRST, turned, value_at
 from twincore.profile import open_document
 from twincore.profile.values import plain
+from twinshown.sheet.accepting import NewEntry
 
 DEPOTS = (("SQ", "Saltmarsh Quay Bakery Plant Service"), ("NH", "North Hythe Oven Repairs"))
 PEOPLE = (

@@ -8,12 +8,12 @@ from django.db.models import Count, Q, QuerySet
 from django.db.models.functions import JSONObject
 
 from config.compiled import Compiled
-from config.errors import NotThere
 from jobs.ledger.chaining import entry_node
 from jobs.models import ENDS_A_STEP, Entry, Job, OtherBoard
 from jobs.sheets import AT_HAND, asked_for, sheet, with_revisions
 from people.models import Person
 from twincore.job import STEPS, Step, mended
+from twinshown.refusals import NotThere
 
 
 def _in_lists(depot: int | None, show: str) -> QuerySet[Job]:

@@ -9,9 +9,9 @@ from pydantic import StringConstraints
 
 from catalogue.models import BoardRevision, FamilyRevision
 from config.compiled import Compiled
-from config.errors import NotThere
 from jobs.models import Job, OtherBoard
 from twincore.job import FIRST, names_of, turned
+from twinshown.refusals import NotThere
 
 SheetId = Annotated[str, StringConstraints(pattern=r"^[0-9a-fA-F-]{32,36}(\.[1-6])?$")]
 """The id of a job; of another board's sheet with its number after a dot."""

@@ -6,7 +6,6 @@ from typing import Any
 from catalogue import queries as catalogue
 from catalogue.models import Board, BoardRevision
 from catalogue.profiles import board_profile, family_profile
-from config.errors import Faulty, Refused
 from jobs.candidates import choice_made
 from jobs.cases import case_of
 from jobs.models import Job, Picture
@@ -18,6 +17,7 @@ from twincore.job.adding import brought, in_form
 from twincore.job.adding import value_of as checked_value
 from twincore.job.given import Given
 from twincore.profile import check_board_in_family
+from twinshown.refusals import Faulty, Refused
 
 
 def value_of(job: Job, target: Target, name: str, after: Any, given: Given) -> Any:

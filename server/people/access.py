@@ -2,8 +2,8 @@
 
 from django.http import HttpRequest
 
-from config.errors import NotAllowed
 from people.models import Depot, Person
+from twinshown.refusals import NotAllowed
 
 
 def person_of(request: HttpRequest) -> Person:

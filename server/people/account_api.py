@@ -6,10 +6,10 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Field, Router
 
-from config.errors import Refused
-from config.shapes import Schema
 from people import second_factor, sessions
 from people.access import person_of
+from twinshown.refusals import Refused
+from twinshown.shapes import Schema
 
 router = Router(tags=["people"])
 MOST_SHOWN = 50

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 
 from django.db import connection, transaction
 
-from config.errors import Faulty, Refused
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
 from people.staffing import new_person
@@ -13,6 +12,7 @@ from twincore.choose import ASSUMPTIONS
 from twincore.errors import Fault
 from twincore.rule_out import SCHOOLS
 from twincore.settings import SCHOOLS as CARRY_SCHOOLS
+from twinshown.refusals import Faulty, Refused
 
 CODE = re.compile(r"[A-Z0-9]{2,8}$")
 

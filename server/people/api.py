@@ -7,8 +7,6 @@ from django.middleware.csrf import get_token
 from django.utils import timezone
 from ninja import Field, Router
 
-from config.errors import Refused
-from config.shapes import Schema
 from people import actions, second_factor, sessions
 from people.access import depot_of, person_of
 from people.models import Depot, Person
@@ -16,6 +14,8 @@ from people.tries import too_many
 from twincore.choose import ASSUMPTIONS
 from twincore.rule_out import SCHOOLS
 from twincore.settings import SCHOOLS as CARRY_SCHOOLS
+from twinshown.refusals import Refused
+from twinshown.shapes import Schema
 
 router = Router(tags=["people"])
 

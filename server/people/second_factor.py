@@ -10,9 +10,9 @@ from django_otp import match_token
 from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
 from django_otp.plugins.otp_totp.models import TOTPDevice
 
-from config.errors import Faulty, NotThere, Refused
 from people.models import Person
 from twincore.errors import Fault
+from twinshown.refusals import Faulty, NotThere, Refused
 
 WRITTEN_DOWN = 10
 

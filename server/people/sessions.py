@@ -9,9 +9,9 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.http import HttpRequest
 
-from config.errors import NotThere
 from people.models import Person, SignedIn
 from people.tries import address_of
+from twinshown.refusals import NotThere
 
 BACKEND = "django.contrib.auth.backends.ModelBackend"
 

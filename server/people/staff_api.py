@@ -8,11 +8,12 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Field, Query, Router
 
-from config.paging import Page, Paging, paged
-from config.shapes import Schema
+from config.paging import paged
 from people import second_factor, sessions, staffing, watching
 from people.access import person_of
 from people.models import Person
+from twinshown.paging import Page, Paging
+from twinshown.shapes import Schema
 
 router = Router(tags=["people"])
 Role = Literal["technician", "parts_lead"]

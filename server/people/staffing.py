@@ -8,12 +8,12 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.db.models import QuerySet
 
-from config.errors import Faulty, NotThere, Refused
 from people import second_factor
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
 from people.tries import open_again
 from twincore.errors import Fault
+from twinshown.refusals import Faulty, NotThere, Refused
 
 USERNAME = re.compile(r"[a-z0-9.-]{2,40}$")
 

@@ -7,8 +7,8 @@ from subprocess import DEVNULL, PIPE, SubprocessError, run
 
 from PIL import Image
 
-from config.errors import Refused
 from twincore.printed import Word
+from twinshown.refusals import Refused
 
 LONGEST_S = 40
 BY_ITSELF, ONE_BLOCK, SPARSE = 3, 6, 11

@@ -8,7 +8,7 @@ from django.db.models.fields.files import FieldFile
 from django.http import HttpRequest
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from config.errors import Faulty, NotThere
+from twinshown.refusals import Faulty, NotThere
 
 MOST_BYTES = 12_000_000
 MOST_PIXELS = 60_000_000

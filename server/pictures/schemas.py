@@ -1,6 +1,6 @@
 """What is read in pictures, as it is shown."""
 
-from config.shapes import Schema
+from twinshown.shapes import Schema
 
 
 class TableRead(Schema):

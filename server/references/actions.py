@@ -6,7 +6,6 @@ from uuid import UUID, uuid4
 
 from django.db import IntegrityError, transaction
 
-from config.errors import Faulty, NotThere, Refused
 from people.access import require_parts_lead
 from people.models import Person
 from references import contradicting, files
@@ -14,6 +13,7 @@ from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import values_of
 from references.tasks import import_statements, look_for_contradictions
 from twincore.choose import from_row, parse_statements
+from twinshown.refusals import Faulty, NotThere, Refused
 
 LARGEST_FILE = 600_000_000
 FIELDS = [

@@ -14,15 +14,16 @@ from catalogue.api import BoardSearch, board_card
 from catalogue.models import Board
 from catalogue.schemas import BoardCard
 from config.downloads import CSV, JSON, a_file, stream
-from config.errors import NotThere
-from config.paging import Page, Paging, paged
-from config.shapes import Schema
+from config.paging import paged
 from people.access import person_of
 from references import actions, exporting, files, queries
 from references.models import Contradiction, Import, Statement
 from references.rows import counts_of
 from twincore.choose import Way
 from twincore.choose.credence import credence
+from twinshown.paging import Page, Paging
+from twinshown.refusals import NotThere
+from twinshown.shapes import Schema
 
 router = Router(tags=["references"])
 

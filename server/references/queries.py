@@ -7,12 +7,12 @@ from uuid import UUID
 from django.db.models import Count, IntegerField, OuterRef, Q, QuerySet, Subquery
 from django.db.models.functions import Coalesce
 
-from config.errors import NotThere
 from people.models import Person
 from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import as_core
 from twincore.choose import CHAINED, LONGEST_CHAIN, Way, find_ways
 from twincore.choose import Statement as CoreStatement
+from twinshown.refusals import NotThere
 
 MOST_BOARDS = 400
 """Boards that the chains from one original may reach."""

@@ -14,13 +14,13 @@ from catalogue.models import Board, Family
 from catalogue.profiles import board_profile
 from catalogue.queries import family as family_of
 from catalogue.retiring import join
-from config.errors import Faulty, Refused
 from people.models import Person
 from twincore.errors import Fault
 from twincore.profile import dump
 from twincore.profile.document import jsonable
 from twincore.sketch import Sketch, board_document, kind_document, read_lines
 from twincore.workshop import Apart, apart
+from twinshown.refusals import Faulty, Refused
 from workshop.models import LIVE, Draft
 
 MOST_KINDS = 1000

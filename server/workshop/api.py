@@ -9,12 +9,13 @@ from ninja import Field, Query, Router
 
 from catalogue.api import board_card, elements_shown
 from catalogue.schemas import BoardCard, BoardLine, ElementShown
-from config.paging import Page, Paging, paged
-from config.shapes import Schema
+from config.paging import paged
 from people.access import person_of
 from twincore.profile import dump, parse_board
 from twincore.profile.document import jsonable
 from twincore.sketch import board_document, read_lines, sketch_words
+from twinshown.paging import Page, Paging
+from twinshown.shapes import Schema
 from workshop import actions
 from workshop.schemas import UsesShown
 from workshop.uses import open_jobs_with, uses_of

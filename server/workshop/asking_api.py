@@ -6,11 +6,12 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Query, Router
 
-from config.paging import Page, Paging, paged
-from config.shapes import Schema
+from config.paging import paged
 from jobs.models import Job
 from people.access import person_of
 from twincore.job import State, current
+from twinshown.paging import Page, Paging
+from twinshown.shapes import Schema
 from workshop import asking
 
 router = Router(tags=["workshop"])

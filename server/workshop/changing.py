@@ -2,7 +2,6 @@
 
 from typing import Any
 
-from bench import wording
 from catalogue.models import Board
 from catalogue.profiles import board_profile
 from jobs.cases import case_of
@@ -16,6 +15,7 @@ from twincore.job.traces import traces_of
 from twincore.profile import Board as Profile
 from twincore.profile import Family, Trace
 from twincore.workshop import changes_between, findings, found_record, traces_against, value_text
+from twinshown.comparison import wording
 from workshop.drafting import documents_of, family_changed
 from workshop.models import Draft
 from workshop.schemas import ChangesShown, DraftTraced, ElementChangeShown, FunctionChangeShown, MovedShown

@@ -10,9 +10,10 @@ from uuid import UUID, uuid4, uuid5
 from django.db import transaction
 
 from catalogue.schemas import ChartColumn
-from jobs.actions import NewEntry, add_entry, open_job
+from jobs.actions import add_entry, open_job
 from jobs.models import Job
 from people.models import Person
+from twinshown.sheet.accepting import NewEntry
 from workshop.actions import Sketched, sketch_board
 from workshop.drafting import Act, edit_draft, open_draft
 from workshop.schemas import ChartGiven, GridGiven

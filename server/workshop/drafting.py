@@ -12,11 +12,11 @@ from django.db.models import QuerySet
 from django.utils.timezone import localtime
 
 from catalogue import queries as catalogue
-from config.errors import Changed, NotThere, Refused
 from people.access import depot_of
 from people.models import Person
 from twincore.workshop import Draft as Documents
 from twincore.workshop import edited, merged_family, opened, same_json
+from twinshown.refusals import Changed, NotThere, Refused
 from workshop.models import Draft, Edit
 from workshop.wording import place_words
 

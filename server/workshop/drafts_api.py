@@ -7,16 +7,17 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
-from bench.playing import played
-from bench.scenarios import checked_scenario
-from bench.schemas import PlayShown, ScenarioGiven
 from catalogue.profiles import board_profile
 from catalogue.schemas import ChartColumn
 from config.downloads import JSON, download
-from config.errors import Faulty
-from config.paging import Page, paged
+from config.paging import paged
 from people.access import person_of
 from twincore.profile import factory_record
+from twinshown.comparison.playing import played
+from twinshown.comparison.scenarios import checked_scenario
+from twinshown.comparison.schemas import PlayShown, ScenarioGiven
+from twinshown.paging import Page
+from twinshown.refusals import Faulty
 from workshop import drafting, publishing, tables
 from workshop.changing import changes_shown
 from workshop.models import LIVE, Draft

@@ -11,7 +11,6 @@ from catalogue import queries as catalogue
 from catalogue.actions import load_own_board, load_own_family
 from catalogue.models import Board, Family
 from catalogue.profiles import board_profile, family_profile
-from config.errors import Faulty, NotThere, Refused
 from people.access import depot_of, require_parts_lead
 from people.models import Person
 from twincore.errors import Fault
@@ -19,6 +18,7 @@ from twincore.profile import Board as BoardProfile
 from twincore.profile import Family as FamilyProfile
 from twincore.profile.document import jsonable
 from twincore.workshop import Packed, box_document, open_box, same_json
+from twinshown.refusals import Faulty, NotThere, Refused
 
 Stands = Literal["new", "the same", "otherwise here", "shared here", "wrong"]
 MOST_GIVEN = 500

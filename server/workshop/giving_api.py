@@ -8,8 +8,8 @@ from ninja import Field, Query, Router
 
 from catalogue.wording import standing_words
 from config.downloads import JSON, download
-from config.shapes import Schema
 from people.access import person_of
+from twinshown.shapes import Schema
 from workshop import giving
 
 router = Router(tags=["workshop"])

@@ -6,11 +6,11 @@ from uuid import UUID
 from django.db import transaction
 
 from catalogue.actions import load_document, load_own_board, load_own_family
-from config.errors import Changed, Faulty, Refused
 from people.access import require_parts_lead
 from people.models import Person
 from twincore.errors import Fault
 from twincore.workshop import findings
+from twinshown.refusals import Changed, Faulty, Refused
 from workshop.drafting import documents_of, draft_of, family_changed, follow_family
 from workshop.models import Draft
 

@@ -4,17 +4,16 @@ from datetime import datetime
 from typing import Annotated, Any, Literal
 from uuid import UUID, uuid4
 
-from ninja import Field
-from pydantic import Field as Tagged
+from pydantic import Field
 
-from bench.schemas import StepShown
 from catalogue.schemas import ChartColumn, ChartShown, ElementShown
-from config.paging import Paging
-from config.shapes import Schema
+from twinshown.comparison.schemas import StepShown
+from twinshown.paging import Paging
+from twinshown.shapes import Schema
 
-Cell = Annotated[str, Tagged(max_length=2000)]
-Part = Annotated[str, Tagged(max_length=80)]
-Finite = Annotated[float, Tagged(ge=-1e9, le=1e9, allow_inf_nan=False)]
+Cell = Annotated[str, Field(max_length=2000)]
+Part = Annotated[str, Field(max_length=80)]
+Finite = Annotated[float, Field(ge=-1e9, le=1e9, allow_inf_nan=False)]
 Weight = Literal["fault", "note"]
 FactKind = Literal["number", "flag", "choice", "text"]
 How = Literal["new", "gone", "same", "changed"]
@@ -263,21 +262,21 @@ class ChartGiven(Seen):
     index: int = Field(ge=0, le=500)
     title: str = Field("", max_length=200)
     columns: list[ChartColumn] = Field(max_length=60)
-    rows: list[Annotated[list[Cell], Tagged(max_length=60)]] = Field(max_length=500)
+    rows: list[Annotated[list[Cell], Field(max_length=60)]] = Field(max_length=500)
 
 
 class HeadingsGiven(Schema):
     """Headings of a table that was pasted or loaded, and its rows."""
 
     headings: list[Cell] = Field(max_length=60)
-    rows: list[Annotated[list[Cell], Tagged(max_length=60)]] = Field(default_factory=list, max_length=500)
+    rows: list[Annotated[list[Cell], Field(max_length=60)]] = Field(default_factory=list, max_length=500)
 
 
 class PinsGiven(Seen):
     """A plug's pins as cells: number, what is printed, and the signal by its name or title."""
 
     index: int = Field(ge=0, le=500)
-    rows: list[Annotated[list[Cell], Tagged(min_length=3, max_length=3)]] = Field(max_length=200)
+    rows: list[Annotated[list[Cell], Field(min_length=3, max_length=3)]] = Field(max_length=200)
 
 
 class StateGiven(Seen):

@@ -3,7 +3,6 @@
 import json
 from typing import Any, cast
 
-from bench.playing import step_shown
 from catalogue.api import charts_shown, elements_shown
 from people.models import Person
 from twincore.profile import Board, Family, worth_of
@@ -17,6 +16,7 @@ from twincore.workshop import (
     state_cells,
     value_text,
 )
+from twinshown.comparison.playing import step_shown
 from workshop.drafting import documents_of, to_take_back
 from workshop.models import Draft
 from workshop.schemas import (

@@ -4,7 +4,6 @@ from collections.abc import Callable, Sequence
 from typing import Any
 
 from catalogue import queries as catalogue
-from config.errors import Faulty, Refused
 from people.models import Person
 from twincore.errors import Fault
 from twincore.profile import Board, parse_board
@@ -30,6 +29,7 @@ from twincore.workshop import (
     state_node,
     usual_behaviour,
 )
+from twinshown.refusals import Faulty, Refused
 from workshop.schemas import BorrowGiven, ChartGiven, GridGiven, PinsGiven, StateGiven
 
 MOST_OF_A_KIND = 200

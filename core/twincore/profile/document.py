@@ -7,9 +7,8 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
-import jsonschema_rs
-
-from twincore.errors import DocumentError, Fault
+from twincore.errors import AbsentError, DocumentError, Fault
+from twincore.heavy import load
 from twincore.profile.values import exact, plain
 
 LARGEST_BYTES = 2_000_000
@@ -24,6 +23,7 @@ KINDS = (
     "adapters", "package", "boards", "certificate",
 )  # fmt: skip
 PREFIX = "worthy-twin/"
+VALIDATOR = "jsonschema_rs"
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,7 +37,8 @@ class Document:
 def open_document(
     data: bytes, kind: str | None = None, largest: int = LARGEST_BYTES, most_values: int = MOST_VALUES
 ) -> Document:
-    """Read a UTF-8 JSON document and check it against the published schema of its format.
+    """Read a UTF-8 JSON document and check it against the published schema of its format. Where the validator is not installed
+    the structure is taken as it is: only what was checked before gets to such a place.
 
     `kind` is the format expected (without its prefix); None takes whatever format the document names.
     `largest` is how many bytes it may have, `most_values` how many numbers, texts, lists and objects. Raises DocumentError with the place of every structural fault.
@@ -56,11 +57,13 @@ def open_document(
 
 
 def _faults(validator: Any, root: Any, values: int) -> list[Fault]:
+    if validator is None:
+        return []
     if values <= ALL_FAULTS_OF:
         return [_fault(error) for error in validator.iter_errors(root)]
     try:
         validator.validate(root)
-    except jsonschema_rs.ValidationError as error:
+    except load(VALIDATOR).ValidationError as error:
         return [_fault(error)]
     return []
 
@@ -93,7 +96,11 @@ def schema_path(kind: str) -> Path:
 
 @cache
 def _validator(kind: str) -> Any:
-    return jsonschema_rs.Draft202012Validator(json.loads(schema_path(kind).read_text()))
+    try:
+        package = load(VALIDATOR)
+    except AbsentError:
+        return None
+    return package.Draft202012Validator(json.loads(schema_path(kind).read_text()))
 
 
 def _read_json(data: bytes, largest: int = LARGEST_BYTES, most_values: int = MOST_VALUES) -> tuple[Any, int]:

@@ -4,8 +4,7 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from rapidfuzz.distance import DamerauLevenshtein
-
+from twincore.heavy import load
 from twincore.recognise.part_numbers import (
     LOOK_ALIKE_COST,
     Alignment,
@@ -102,7 +101,8 @@ def _nearest(marking: str, rows: list[tuple[str, str]], most: int) -> list[tuple
     if len(rows) <= 2 * most:
         return rows
     folded = without_look_alikes(marking)
-    least = [DamerauLevenshtein.distance(folded, without_look_alikes(printed)) for _, printed in rows]
+    distance = load("rapidfuzz.distance").DamerauLevenshtein.distance
+    least = [distance(folded, without_look_alikes(printed)) for _, printed in rows]
     farthest = sorted(least)[2 * most - 1]
     return [
         row

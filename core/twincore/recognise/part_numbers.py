@@ -5,7 +5,7 @@ import unicodedata
 from dataclasses import dataclass
 from zlib import crc32
 
-from rapidfuzz.distance import JaroWinkler
+from twincore.heavy import load
 
 LOOK_ALIKES = ("0OQD", "1IL7", "5S", "8B", "2Z", "6G")
 """Characters that a burnt or worn label makes look alike (common practice, no source)."""
@@ -138,7 +138,7 @@ def _alike_for(one: str, other: str) -> int:
 
 def agreement(read: str, printed: str) -> float:
     """Jaro–Winkler similarity (Winkler 1990): of two readings equally far, the one that begins alike is likelier."""
-    return float(JaroWinkler.similarity(read, printed, prefix_weight=0.1))
+    return float(load("rapidfuzz.distance").JaroWinkler.similarity(read, printed, prefix_weight=0.1))
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,10 +2,10 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from importlib import import_module
 from types import MappingProxyType
 from typing import Any
 
+from twincore.heavy import load
 from twincore.profile import Board, Family, FunctionDef, Record, Value
 from twincore.settings import eliminate
 from twincore.settings.acting import at_rest
@@ -130,8 +130,7 @@ def _solve(problem: Problem) -> dict[str, Value] | None:
     if eliminate.width_product(problem) <= LARGEST_ELIMINATION:
         return eliminate.solve(problem)
     # loaded only here: the constraint solver takes over a second to import and few boards need it
-    solver: Any = import_module("twincore.settings.cpsat")
-    return solver.solve(problem)  # type: ignore[no-any-return]
+    return load("twincore.settings.cpsat").solve(problem)  # type: ignore[no-any-return]
 
 
 def _reserved_everywhere(problem: Problem) -> tuple[str, ...]:

@@ -6,10 +6,11 @@ least sum of places in the order of the files.
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from importlib import import_module
 from itertools import permutations
 
 from twincore.errors import LimitError
+from twincore.heavy import load
+from twincore.wiring.branching import pack_by_branching
 from twincore.wiring.documents import Adapter, Wire
 from twincore.wiring.pins import Pin, Plug
 
@@ -137,8 +138,10 @@ def choose(options: Sequence[Seat], stock: Mapping[str, int]) -> list[Seat]:
             take | {f"adapter {name}"} if seat.adapter is not None and seat.adapter.id == name else take
             for take, seat in zip(takes, options, strict=True)
         ]
-    solver = import_module("twincore.wiring.packing")
-    chosen: list[int] = solver.pack(takes, most, _criteria(options))
+    criteria = _criteria(options)
+    chosen = pack_by_branching(takes, most, criteria)
+    if chosen is None:
+        chosen = load("twincore.wiring.packing").pack(takes, most, criteria)
     return [options[index] for index in chosen]
 
 

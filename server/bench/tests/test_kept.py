@@ -5,7 +5,8 @@ from django.conf import settings
 from django.test import SimpleTestCase
 
 import twincore.job
-from bench import comparison_view, kept
+from bench import kept
+from twinshown.comparison import view as comparison_view
 
 
 class Fingerprint(SimpleTestCase):

@@ -8,7 +8,7 @@ from django.core.management import call_command
 from django.test import TestCase
 
 from config.api import api
-from config.shapes import Schema
+from twinshown.shapes import Schema
 
 APPS = {path.name for path in (settings.ROOT / "server").iterdir() if path.is_dir()}
 

@@ -2,9 +2,9 @@
 
 import json
 
-from config.errors import Refused
 from jobs.models import Entry, Job
 from twincore.chain import MOST_ENTRIES, MOST_SAID
+from twinshown.refusals import Refused
 
 ENDING = ("confirmed", "signed", "hold", "energised", "correction", "feedback")
 """Kinds of entry that a full job still takes, so that it can be closed."""

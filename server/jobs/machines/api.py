@@ -5,7 +5,7 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Query, Router
 
-from config.paging import Page, Paging, paged
+from config.paging import paged
 from jobs import queries
 from jobs.machines import queries as machines
 from jobs.machines.schemas import MachineJob, MachineLine, MachineNow, MachineSearch
@@ -13,6 +13,7 @@ from jobs.models import Job
 from jobs.sheets import SheetId
 from people.access import person_of
 from twincore.job import current
+from twinshown.paging import Page, Paging
 
 router = Router(tags=["machines"])
 

@@ -4,7 +4,6 @@ from typing import Any
 
 from django.db.models import Count, Max, QuerySet
 
-from config.errors import NotThere
 from jobs.actions import machine_key as key_of
 from jobs.cases import case_of
 from jobs.machines.schemas import AlsoOpen, BoardIn, MachineLine, MachineNow
@@ -13,6 +12,7 @@ from jobs.sheets import sheets_of
 from people.models import Person
 from twincore.job import FIRST, State, current, sheets, supply_said, title_of
 from twincore.job.left import left_in_order
+from twinshown.refusals import NotThere
 
 __all__ = ["jobs_on", "key_of", "machine_lines", "machine_now", "machines"]
 

@@ -3,12 +3,12 @@
 from datetime import datetime
 from uuid import UUID
 
-from ninja import Field
+from pydantic import Field
 
-from bench.schemas import Positions
-from config.paging import Paging
-from config.shapes import Schema
 from twincore.job import Supply
+from twinshown.comparison.schemas import Positions
+from twinshown.paging import Paging
+from twinshown.shapes import Schema
 
 
 class MachineLine(Schema):

@@ -7,13 +7,13 @@ from django.utils import timezone
 from ninja import Router
 
 from config.downloads import ZIP, a_file, named
-from config.errors import Faulty
 from jobs import queries
 from jobs.packages import packaging
 from jobs.packages.schemas import ImportedShown
 from jobs.sheets import SheetId
 from people.access import person_of
 from twincore.chain import LARGEST_PACKAGE
+from twinshown.refusals import Faulty
 
 router = Router(tags=["packages"])
 

@@ -13,7 +13,6 @@ from django.db.models import Max
 
 from catalogue.actions import keep_board, keep_family
 from catalogue.models import BoardRevision, FamilyRevision
-from config.errors import Faulty, Refused
 from jobs.actions import machine_key
 from jobs.ledger.chaining import documents_of
 from jobs.models import Entry, Job, Picture
@@ -27,6 +26,7 @@ from twincore.chain import DOCUMENTS, PackageFile, open_package, write_package
 from twincore.errors import DocumentError, Fault
 from twincore.job import FIRST, board_in_hand, partings, step_in_hand, turned
 from twincore.profile import dump
+from twinshown.refusals import Faulty, Refused
 
 KEPT_IN_MEMORY = 8_000_000
 

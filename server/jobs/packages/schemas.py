@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from config.shapes import Schema
+from twinshown.shapes import Schema
 
 
 class ImportedShown(Schema):

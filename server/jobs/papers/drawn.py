@@ -7,10 +7,10 @@ from collections.abc import Mapping, Sequence
 from html import escape
 from typing import Any
 
-from bench.schemas import ShownAt
-from jobs.steps.prove.schemas import MeasuredShown
 from twincore.profile import Board, hanging_of
 from twincore.profile.values import stands
+from twinshown.comparison.schemas import ShownAt
+from twinshown.steps.prove.schemas import MeasuredShown
 
 WIDTH, LEFT, ROW, BAR = 620, 130, 26, 5
 

@@ -7,21 +7,22 @@ import segno
 from django.utils.timezone import localtime
 
 from catalogue.profiles import board_profile
-from config.errors import Refused
 from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.ledger.chaining import record_head
 from jobs.models import Job
 from jobs.papers.drawn import as_set
 from jobs.sheets import sheet, sheets_of
-from jobs.shown.unproved import unproved_shown
-from jobs.steps.hand_over.view import codes_of, seal_words, spent_shown
-from jobs.steps.prove.view import checks_shown, readings_shown
+from jobs.steps.hand_over.handing import handing_of, last_digest
 from twincore.job import FIRST, State, cleared, several, title_of
 from twincore.job.left import changed_positions, left_in_order
 from twincore.job.steps.prove import proving_of
 from twincore.job.targets.hand_over import OldBoardWay
 from twincore.profile.values import plain
+from twinshown.refusals import Refused
+from twinshown.steps.hand_over.view import codes_of, seal_words, spent_shown
+from twinshown.steps.prove.view import checks_shown, readings_shown
+from twinshown.words.unproved import unproved_shown
 
 PAPERS = ("A4", "letter")
 
@@ -66,8 +67,8 @@ def label_pdf(job: Job) -> bytes:
         "banks": [each for each in shown if each["svg"]],
         "others": [each for each in shown if not each["svg"]],
         "changed": changed_positions(case_of(job)),
-        "codes": codes_of(job)[:MOST_CODES],
-        "seal": seal_words(job),
+        "codes": codes_of(case_of(job))[:MOST_CODES],
+        "seal": seal_words(last_digest(job)),
         "qr": segno.make(label_text(job), error="m", micro=False).svg_inline(
             scale=2, border=4, dark="#000", light="#fff"
         ),
@@ -89,7 +90,7 @@ def label_text(job: Job) -> str:
     text = f"{head}; banks place 1 first; {left}"
     if len(text) > MOST_QR:
         text = f"{text[: MOST_QR - 8]} …"
-    return f"{text}; seal {seal_words(job)}"
+    return f"{text}; seal {seal_words(last_digest(job))}"
 
 
 def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
@@ -106,7 +107,7 @@ def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
         "readings": [reading for each in boards for reading in each["readings"]],
         "codes": [code for each in boards for code in each["codes"]],
         "defects": [each for each in job.state["defects"].values() if not each["done"]],
-        "spent": spent_shown(job, now),
+        "spent": spent_shown(case_of(job), handing_of(job, now)),
         "minutes": job.state["spent"].get("minutes"),
         "retail": job.state["spent"].get("parts_retail"),
     }
@@ -127,10 +128,10 @@ def _told_plainly(job: Job) -> dict[str, Any]:
         "runs": len(state["runs"]),
         "exchanged": exchanged,
         "repairs": repairs_told(state),
-        "checks": [each for each in checks_shown(job) if each.ok],
+        "checks": [each for each in checks_shown(case) if each.ok],
         "unproved": unproved_shown(proving_of(case)) if exchanged else [],
-        "readings": [each for each in readings_shown(job) if each.read],
-        "codes": codes_of(job) if exchanged else [],
+        "readings": [each for each in readings_shown(case) if each.read],
+        "codes": codes_of(case_of(job)) if exchanged else [],
         "wishes": [(titles.get(name, name), plain(value)) for name, value in state["wishes"].items()],
     }
 

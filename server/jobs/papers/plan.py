@@ -5,14 +5,11 @@ from datetime import datetime
 from io import StringIO
 from typing import Any
 
-from bench.comparison_view import compare
 from config.downloads import cell
-from config.errors import Refused
 from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.papers.drawn import as_set
-from jobs.steps.carry_over.view import presses_shown, wiring_shown
 from twincore.job.case import new_board, original_of, remembered
 from twincore.job.comparison import comparison_of
 from twincore.job.holds import skipped
@@ -21,6 +18,9 @@ from twincore.job.wires import wiring_of, wiring_plan
 from twincore.profile import dump
 from twincore.programming import press_document
 from twincore.wiring import WiringPlan, plan_document, plugs_of
+from twinshown.comparison.view import compare
+from twinshown.refusals import Refused
+from twinshown.steps.carry_over.view import presses_shown, wiring_shown
 
 
 def plan_json(job: Job) -> str:
@@ -57,7 +57,7 @@ def wires_csv(job: Job) -> str:
     out = StringIO()
     writer = csv.writer(out)
     writer.writerow(["id", "tag", "colour", "goes_to", "carries", "from", "to", "treatment", "adapter", "mind"])
-    for each in wiring_shown(job).wires:
+    for each in wiring_shown(case_of(job)).wires:
         cells = [each.id, each.tag, each.colour, each.goes_to, each.carries, each.from_place, each.to_place or "",
                  each.treatment, each.adapter, "; ".join(each.marks)]  # fmt: skip
         writer.writerow([cell(each or "") for each in cells])
@@ -74,9 +74,9 @@ def plan_pdf(job: Job, now: datetime) -> bytes:
         "comparison": comparison,
         "set": [] if comparison.plan is None else as_set(new_board(case_of(job)), comparison.plan),
         "rows": [{"row": row, "reason": job.state["reasons"].get(row.id, "")} for row in comparison.rows],
-        "wiring": wiring_shown(job) if wiring else None,
+        "wiring": wiring_shown(case_of(job)) if wiring else None,
         "sums": _sums(wiring.plan) if wiring else "",
-        "presses": presses_shown(job),
+        "presses": presses_shown(case_of(job)),
         "skipped": skipped(case_of(job)),
         "remembered": [
             {"what": each["what"], "enter": each.get("enter", ""), "value": job.state["kept"].get(each["id"], "")}

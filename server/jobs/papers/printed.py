@@ -7,11 +7,9 @@ from typing import Any
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
-from bench.schemas import ComparisonShown
 from catalogue.profiles import board_profile, family_profile
 from catalogue.wording import standing_words
 from config.printing import as_pdf
-from jobs.boards.view import between_told
 from jobs.cases import case_of
 from jobs.ledger.chaining import record_head
 from jobs.models import Job, Picture
@@ -20,14 +18,7 @@ from jobs.papers.label import old_board_words, paper_of, repairs_told
 from jobs.papers.pictures import on_paper
 from jobs.papers.sheet import comparison_shown, readings_told, runs_told
 from jobs.sheets import sheet, sheets_of
-from jobs.shown.findings import findings_shown
-from jobs.shown.unproved import unproved_shown
-from jobs.shown.words import FitWords
-from jobs.step_lines import steps_of
-from jobs.steps.hand_over.view import codes_of, decisions_told, seal_words, spent_shown
-from jobs.steps.prove.schemas import MeasuredShown
-from jobs.steps.prove.view import checks_shown
-from jobs.steps.rule_out.view import rule_out_shown
+from jobs.steps.hand_over.handing import handing_of
 from twincore.job import FIRST, cleared, current, several, title_of, why_of
 from twincore.job.assuming import assumed_words
 from twincore.job.case import original_of, remembered
@@ -39,6 +30,16 @@ from twincore.job.steps.choose import same_words
 from twincore.job.steps.prove import proving_of
 from twincore.job.wires import findings_of
 from twincore.profile.values import plain
+from twinshown.boards.view import between_told
+from twinshown.comparison.schemas import ComparisonShown
+from twinshown.sheet.step_lines import steps_of
+from twinshown.steps.hand_over.view import Handing, codes_of, decisions_told, seal_words, spent_shown
+from twinshown.steps.prove.schemas import MeasuredShown
+from twinshown.steps.prove.view import checks_shown
+from twinshown.steps.rule_out.view import rule_out_shown
+from twinshown.words.findings import findings_shown
+from twinshown.words.fit import FitWords
+from twinshown.words.unproved import unproved_shown
 
 MOST_DRAWN = 12
 
@@ -51,6 +52,7 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
     job.state = current(job.state)
     job = sheet(job, FIRST)
     state = job.state
+    handing = handing_of(job, now)
     ended = any(each.state["left"] is not None or cleared(each.state) for each in sheets_of(job))
     context = {
         "job": job,
@@ -61,23 +63,23 @@ def sheet_pdf(job: Job, now: datetime, paper: str = "A4") -> bytes:
         "facts": _facts(job),
         "holds": holds_told(case_of(job)),
         "skipped": skipped(case_of(job)),
-        "boards": [_board_told(each) for each in sheets_of(job)],
-        "between": between_told(job),
+        "boards": [_board_told(each, handing) for each in sheets_of(job)],
+        "between": between_told(case_of(job)),
         "numbered": list(state["numbered"].values()),
         "defects": list(state["defects"].values()),
-        "spent": spent_shown(job, now) if ended else None,
+        "spent": spent_shown(case_of(job), handing) if ended else None,
         "signed": state["signed"],
         "refused": state["refused"],
         "corrections": list(state["corrections"].values()),
         "feedback": list(state["feedback"].items()),
-        "seal": seal_words(job),
+        "seal": seal_words(handing.digest),
     }
     return as_pdf("jobs/sheet.html", context)
 
 
-def _board_told(job: Job) -> dict[str, Any]:
+def _board_told(job: Job, handing: Handing) -> dict[str, Any]:
     """What was done on one board; its title where the machine has several."""
-    told = _on_one_board(job)
+    told = _on_one_board(job, handing)
     title = f"{title_of(job.state, job.board)}: {job.state['original'] or 'not known'}" if several(job.state) else ""
     return {
         "title": title,
@@ -87,7 +89,7 @@ def _board_told(job: Job) -> dict[str, Any]:
     }
 
 
-def _on_one_board(job: Job) -> dict[str, Any]:
+def _on_one_board(job: Job, handing: Handing) -> dict[str, Any]:
     comparison = comparison_shown(job)
     state = job.state
     fitted = state["left"] is not None
@@ -96,10 +98,10 @@ def _on_one_board(job: Job) -> dict[str, Any]:
         "job": job,
         "state": state,
         "comparison": comparison,
-        "steps": steps_of(job),
-        "rule_out": rule_out_shown(job),
+        "steps": steps_of(state, job.closed_at is not None),
+        "rule_out": rule_out_shown(case_of(job)),
         "causes": list(state.get("causes", {}).values()),
-        "findings": findings_shown(job, findings_of(case_of(job)), original_of(case_of(job))[0])
+        "findings": findings_shown(case_of(job), findings_of(case_of(job)), original_of(case_of(job))[0])
         if job.original_revision_id
         else [],
         "kept": _kept(job) if job.original_revision_id else [],
@@ -109,7 +111,7 @@ def _on_one_board(job: Job) -> dict[str, Any]:
         "meanings": _meanings(job),
         "same_words": same_words(state["same_board"]),
         **_functions(comparison, state["reasons"]),
-        "decisions": decisions_told(job) if comparison else [],
+        "decisions": decisions_told(case_of(job), handing.reasons) if comparison else [],
         "kit_steps": _kit_steps(job),
         "readbacks": _readbacks(job),
         "runs": [
@@ -124,9 +126,11 @@ def _on_one_board(job: Job) -> dict[str, Any]:
         "more_runs": max(0, len(runs) - MOST_DRAWN),
         "readings": [each for each in readings_told(job) if each.read],
         "repairs": repairs_told(state),
-        "checks": [each for each in checks_shown(job) if each.ok is not None] if fitted or cleared(state) else [],
+        "checks": [each for each in checks_shown(case_of(job)) if each.ok is not None]
+        if fitted or cleared(state)
+        else [],
         "unproved": unproved_shown(proving_of(case_of(job))) if fitted else [],
-        "codes": codes_of(job) if job.replacement_revision_id else [],
+        "codes": codes_of(case_of(job)) if job.replacement_revision_id else [],
         "old_board": old_board_words(state),
         **_pictures(job),
     }

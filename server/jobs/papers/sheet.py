@@ -2,17 +2,10 @@
 
 from typing import Any
 
-from bench.comparison_view import compare
-from bench.schemas import ComparisonShown
-from jobs.boards.view import between_told
 from jobs.cases import case_of
 from jobs.ledger.chaining import entry_node, moment, record_head
 from jobs.models import Job, Picture
 from jobs.sheets import sheet, sheets_of
-from jobs.step_lines import steps_of
-from jobs.steps.prove.schemas import MeasuredShown, ReadingTaken
-from jobs.steps.prove.view import measured_shown, readings_shown
-from jobs.steps.rule_out.view import rule_out_shown
 from twincore.job import FIRST, cleared, current, done, title_of
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
@@ -21,6 +14,13 @@ from twincore.job.reading import shape_faults
 from twincore.job.steps.prove import runs_in_order
 from twincore.profile import dump
 from twincore.profile.document import jsonable
+from twinshown.boards.view import between_told
+from twinshown.comparison.schemas import ComparisonShown
+from twinshown.comparison.view import compare
+from twinshown.sheet.step_lines import steps_of
+from twinshown.steps.prove.schemas import MeasuredShown, ReadingTaken
+from twinshown.steps.prove.view import measured_shown, readings_shown
+from twinshown.steps.rule_out.view import rule_out_shown
 
 
 def sheet_document(job: Job) -> str:
@@ -31,7 +31,7 @@ def sheet_document(job: Job) -> str:
         derived["boards"] = [
             {"board": each.board, "title": title_of(first.state, each.board), **_derived(each)} for each in others
         ]
-        derived["between"] = between_told(first)
+        derived["between"] = between_told(case_of(first))
     return dump({**record_document(first), **jsonable(derived)})
 
 
@@ -65,7 +65,7 @@ def _derived(job: Job) -> dict[str, Any]:
         },
         "steps": [
             {"id": step.id, "state": step.state, "result": step.result, "note": step.note or ""}
-            for step in steps_of(job)
+            for step in steps_of(job.state, job.closed_at is not None)
         ],
         "skipped": skipped(case_of(job)),
         "proving": {
@@ -119,7 +119,7 @@ def picture_name(picture: Picture) -> str:
 
 
 def _rule_out(job: Job) -> dict[str, Any] | None:
-    shown = rule_out_shown(job)
+    shown = rule_out_shown(case_of(job))
     if shown is None:
         return None
     return {
@@ -162,9 +162,11 @@ def runs_told(job: Job) -> list[MeasuredShown]:
     """The measured runs, in order of time, judged as far as that can be."""
     if not job.state.get("runs") or job.replacement_revision_id is None or not done(job.state, "carry_over"):
         return []
-    return measured_shown(job, runs_in_order(case_of(job)))
+    return measured_shown(case_of(job), runs_in_order(case_of(job)))
 
 
 def readings_told(job: Job) -> list[ReadingTaken]:
     """What was read on the running machine."""
-    return readings_shown(job) if job.replacement_revision_id is not None or cleared(current(job.state)) else []
+    return (
+        readings_shown(case_of(job)) if job.replacement_revision_id is not None or cleared(current(job.state)) else []
+    )

@@ -5,15 +5,15 @@ from typing import Any
 
 from catalogue.models import BoardPicture
 from catalogue.profiles import family_profile
-from config.errors import Refused
 from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.papers.pictures import on_paper
-from jobs.shown.words import FitWords
 from jobs.steps.recognise.key_view import TITLES, key_shown
-from jobs.steps.rule_out.view import rule_out_shown
 from twincore.job.facts import facts_of
+from twinshown.refusals import Refused
+from twinshown.steps.rule_out.view import rule_out_shown
+from twinshown.words.fit import FitWords
 
 SKETCH_WIDTH = 190.0
 MOST_PRINTED = 8
@@ -55,7 +55,7 @@ def _pictures(job: Job) -> list[tuple[str, str]]:
 
 def reasoning_pdf(job: Job, now: datetime) -> bytes:
     """What was said and tested, link by link, and what it did to the suspicion."""
-    shown = rule_out_shown(job)
+    shown = rule_out_shown(case_of(job))
     if shown is None:
         raise Refused("There is no rule-out data for this kind of machine yet.")
     return as_pdf("jobs/reasoning.html", {"job": job, "printed_at": now, "shown": shown})

@@ -10,12 +10,12 @@ from pymodbus.client import ModbusTcpClient
 from pymodbus.exceptions import ModbusException
 
 from catalogue.profiles import board_profile
-from config.errors import Refused
 from jobs.models import Job
 from twincore.job.case import remembered
 from twincore.profile import Board
 from twincore.profile.values import plain
 from twincore.service_port import PortMap, identity_words, port_map, read_registers
+from twinshown.refusals import Refused
 
 TIME_OUT_S = 2.0
 

@@ -1,7 +1,7 @@
 """What the API shows of service ports."""
 
-from bench.schemas import Positions
-from config.shapes import Schema
+from twinshown.comparison.schemas import Positions
+from twinshown.shapes import Schema
 
 
 class PortValue(Schema):

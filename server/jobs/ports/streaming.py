@@ -6,8 +6,8 @@ from threading import BoundedSemaphore
 from time import monotonic, sleep, time
 from typing import Any
 
-from config.errors import Refused
 from jobs.ports.reading import BoardPort, PortSilent, connected, look
+from twinshown.refusals import Refused
 
 EVERY_S = 0.1
 

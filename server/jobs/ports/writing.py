@@ -7,13 +7,13 @@ from typing import Any
 from pymodbus.client import ModbusTcpClient
 from pymodbus.exceptions import ModbusException
 
-from config.errors import Refused
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.ports.reading import BoardPort, PortSilent, ask, connected, required_port
 from twincore.job.fitting import fitting_of_job
 from twincore.profile.values import plain
 from twincore.service_port import identity_words, read_registers, registers_to_write
+from twinshown.refusals import Refused
 
 
 @dataclass(slots=True)

@@ -100,7 +100,7 @@ class Damaged(WorldTestCase):
     def test_nothing_is_saved_where_the_answer_cannot_be_made(self) -> None:
         """Defect: the entry was saved, and the answer said that nothing was."""
         job = self.job(6)
-        with patch("jobs.api.steps_of", side_effect=KeyError("no such step")), self.assertLogs(level="ERROR"):
+        with patch("jobs.api.sheet_shown", side_effect=KeyError("no such step")), self.assertLogs(level="ERROR"):
             self.entry(job, "serial", "12", status=500)
         self.assertEqual(Job.objects.get(pk=job.pk).entry_count, job.entry_count)
         self.assertIsNone(self.get(f"jobs/{job.pk}")["serial"])

@@ -9,11 +9,12 @@ from django.conf import settings
 from django.db import connection
 from django.test import TransactionTestCase
 
-from config.errors import Changed
-from jobs.actions import NewEntry, add_entry, open_job
+from jobs.actions import add_entry, open_job
 from jobs.demo import load_demo_world
 from jobs.models import Entry, Job
 from people.models import Person
+from twinshown.refusals import Changed
+from twinshown.sheet.accepting import NewEntry
 
 NOW = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
 

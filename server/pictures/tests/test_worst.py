@@ -7,9 +7,9 @@ import numpy
 from django.test import SimpleTestCase
 from PIL import Image, ImageFile
 
-from config.errors import Faulty
 from pictures.files import IN_FOUR_COLOURS, MOST_AT_ONCE, MOST_BYTES, MOST_PIXELS, encoded, upright, whole
 from tests.cost import Cost, cost
+from twinshown.refusals import Faulty
 
 SECONDS, MEGABYTES = 2.0, 150.0
 TURNED = Image.Exif()

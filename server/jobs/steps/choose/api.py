@@ -4,14 +4,18 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
-from config.paging import Paging
 from jobs.asked import job_of, job_with_both
+from jobs.cases import case_of
 from jobs.kept_answers import not_whole
 from jobs.sheets import SheetId
-from jobs.shown.costs import costs_shown
-from jobs.shown.schemas import CostsShown
-from jobs.steps.choose.schemas import BesideShown, CandidatesShown, HaveShown, TakeAlongShown, TwinShown
-from jobs.steps.choose.view import beside, candidates_shown, have_shown, take_along, twin_of
+from jobs.steps.choose.schemas import BesideShown, CandidatesShown, HaveShown, TwinShown
+from jobs.steps.choose.view import beside, candidates_shown, have_shown, twin_of
+from parts.queries import offers
+from twinshown.paging import Paging
+from twinshown.steps.choose.schemas import TakeAlongShown
+from twinshown.steps.choose.view import take_along
+from twinshown.words.costs import costs_shown
+from twinshown.words.schemas import CostsShown
 
 router = Router(tags=["choose"])
 
@@ -46,10 +50,13 @@ def show_twin(request: HttpRequest, job_id: SheetId, part_number: str) -> TwinSh
 @router.get("/jobs/{job_id}/take-along", response=TakeAlongShown)
 def show_what_to_take(request: HttpRequest, job_id: SheetId) -> TakeAlongShown:
     """What to have at hand for the board that was chosen."""
-    return take_along(job_with_both(request, job_id))
+    return take_along(case_of(job_with_both(request, job_id)))
 
 
 @router.get("/jobs/{job_id}/costs", response=CostsShown)
 def show_costs(request: HttpRequest, job_id: SheetId, part_number: str = Query("", max_length=700)) -> CostsShown:
     """What it costs, against calling a service."""
-    return costs_shown(job_of(request, job_id), timezone.now(), part_number or None)
+    job = job_of(request, job_id)
+    name = part_number or job.state["replacement"]
+    known = offers([name], timezone.now()) if name else {}
+    return costs_shown(job.state, job.depot.assumptions, known, name)

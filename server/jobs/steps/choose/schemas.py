@@ -2,11 +2,11 @@
 
 from typing import Any
 
-from bench.schemas import Positions, ProofShown
 from catalogue.schemas import MarkedBoard
-from config.shapes import Schema
-from jobs.shown.schemas import HoleShown, QuestionAsked
 from references.api import StatementShown
+from twinshown.comparison.schemas import Positions, ProofShown
+from twinshown.shapes import Schema
+from twinshown.words.schemas import HoleShown, QuestionAsked
 
 
 class ReasonShown(Schema):
@@ -76,24 +76,6 @@ class HaveShown(Schema):
     read: list[MarkedBoard]
     candidate: CandidateShown | None
     words: str
-
-
-class TakenShown(Schema):
-    """One thing to have at hand, and why; `unknown` are facts that would say whether it is needed."""
-
-    what: str
-    count: int
-    why: str
-    needed: str
-    unknown: list[str]
-
-
-class TakeAlongShown(Schema):
-    """What to take along, and how the new board would be set as far as is known now."""
-
-    lines: list[TakenShown]
-    positions: Positions | None
-    basis: str
 
 
 class PinRow(Schema):

@@ -3,20 +3,13 @@
 from datetime import datetime
 from typing import Any
 
-from bench.comparison_view import explained, proof_shown
 from bench.pairs import compared
-from bench.schemas import ProofShown
 from catalogue import queries as catalogue
 from catalogue.api import marked_board
 from catalogue.profiles import board_profile, family_profile
-from config.errors import Refused
-from config.paging import Paging
 from jobs.candidates import Choice, found_of, judge_all
 from jobs.cases import case_of
 from jobs.models import Job
-from jobs.shown.questions import question_asked
-from jobs.shown.schemas import HoleShown
-from jobs.shown.words import FitWords
 from jobs.steps.choose.schemas import (
     BesideShown,
     CandidateShown,
@@ -27,8 +20,6 @@ from jobs.steps.choose.schemas import (
     OfferShown,
     PinRow,
     ReasonShown,
-    TakeAlongShown,
-    TakenShown,
     TwinShown,
 )
 from parts.actions import want_offers
@@ -38,10 +29,16 @@ from references.queries import with_outcomes
 from twincore import choose
 from twincore.choose import Candidate, Judged
 from twincore.job.facts import fact_values
-from twincore.job.taking import early_plan, to_take
 from twincore.profile import written_positions
 from twincore.profile.document import jsonable
 from twincore.profile.values import plain
+from twinshown.comparison.schemas import ProofShown
+from twinshown.comparison.view import explained, proof_shown
+from twinshown.paging import Paging
+from twinshown.refusals import Refused
+from twinshown.words.fit import FitWords
+from twinshown.words.questions import question_asked
+from twinshown.words.schemas import HoleShown
 
 
 def candidates_shown(job: Job, paging: Paging, now: datetime) -> CandidatesShown:
@@ -199,33 +196,6 @@ def twin_of(job: Job, part_number: str) -> TwinShown:
         )
     positions = plain(written_positions(pair.replacement, record.points))
     return TwinShown(positions=positions, judged_on=judged_on, proof=explained(pair, record))
-
-
-BASES = {
-    "table": "by the leaflet’s row for this machine", "positions": "as the old one stands", "functions": "by its functions",
-    "learning": "by learning",
-}  # fmt: skip
-
-
-def take_along(job: Job) -> TakeAlongShown:
-    """What to have at hand before the machine is opened, and how the board would be set."""
-    case = case_of(job)
-    early = early_plan(case)
-    assert case.family is not None  # callers wait for both boards
-    words = FitWords(case.family, {})
-    assumed = ", the old board at the positions its maker set" if early.assumed else ""
-    return TakeAlongShown(
-        lines=[
-            TakenShown(
-                what=each.line.item, count=each.line.count, why=each.why, needed=each.line.needed,
-                unknown=[words.fact(name) for name in each.line.facts],
-            )
-            for each in to_take(case)
-            if each.line.needed != "not needed"
-        ],
-        positions=early.positions,
-        basis=BASES[early.school] + assumed,
-    )  # fmt: skip
 
 
 def _outline(document: dict[str, Any]) -> dict[str, Any]:

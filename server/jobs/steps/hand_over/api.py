@@ -6,14 +6,17 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
-from config.paging import Page, Paging, paged
+from config.paging import paged
 from jobs.asked import ending_job
+from jobs.cases import case_of
 from jobs.models import Job
 from jobs.sheets import SheetId
 from jobs.steps.hand_over.feedback import calls_to_make
-from jobs.steps.hand_over.schemas import CallShown, HandOverShown
-from jobs.steps.hand_over.view import hand_over_shown
+from jobs.steps.hand_over.handing import handing_of
 from people.access import person_of
+from twinshown.paging import Page, Paging
+from twinshown.steps.hand_over.schemas import CallShown, HandOverShown
+from twinshown.steps.hand_over.view import hand_over_shown
 
 router = Router(tags=["hand over"])
 
@@ -21,7 +24,8 @@ router = Router(tags=["hand over"])
 @router.get("/jobs/{job_id}/hand-over", response=HandOverShown)
 def show_hand_over(request: HttpRequest, job_id: SheetId) -> HandOverShown:
     """What the last step shows besides the record."""
-    return hand_over_shown(ending_job(request, job_id), person_of(request), timezone.now())
+    job = ending_job(request, job_id)
+    return hand_over_shown(case_of(job), handing_of(job, timezone.now()), person_of(request).pk)
 
 
 @router.get("/calls", response=Page[CallShown])

@@ -5,9 +5,9 @@ from uuid import UUID
 from catalogue.board_pictures import photographs
 from catalogue.models import Board
 from jobs.models import Job
-from jobs.steps.recognise.schemas import FeatureChoice, KeyShown, LookAlike, QuestionShown, SightingShown
 from references.queries import about
 from twincore.recognise import Question, Sighting, questions, remaining, separating
+from twinshown.steps.recognise.schemas import FeatureChoice, KeyShown, LookAlike, QuestionShown, SightingShown
 
 MOST_SHOWN = 12
 

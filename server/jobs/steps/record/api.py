@@ -7,14 +7,20 @@ from django.utils import timezone
 from ninja import Router
 
 from config.downloads import PICTURE, a_file
-from config.errors import Refused
 from jobs.asked import job_of, job_with_original
 from jobs.cases import case_of
+from jobs.ports.reading import port_of
 from jobs.sheets import SheetId, asked_for
 from jobs.steps.record import pictures
 from jobs.steps.record.assuming import assumable_shown
 from jobs.steps.record.drafting import draft_checked, draft_shown, load_draft
-from jobs.steps.record.schemas import (
+from jobs.steps.record.stripping import route_shown
+from people.access import person_of
+from pictures.files import as_address, body_of, opened
+from twincore.job.case import original_of
+from twincore.profile import hanging_of
+from twinshown.refusals import Refused
+from twinshown.steps.record.schemas import (
     AssumableShown,
     BankGiven,
     BankShown,
@@ -27,12 +33,7 @@ from jobs.steps.record.schemas import (
     SliderShown,
     TraceShown,
 )
-from jobs.steps.record.stripping import route_shown
-from jobs.steps.record.view import record_shown, traces_shown
-from people.access import person_of
-from pictures.files import as_address, body_of, opened
-from twincore.job.case import original_of
-from twincore.profile import hanging_of
+from twinshown.steps.record.view import record_shown, traces_shown
 
 router = Router(tags=["record"])
 
@@ -40,7 +41,8 @@ router = Router(tags=["record"])
 @router.get("/jobs/{job_id}/record", response=RecordShown)
 def show_record(request: HttpRequest, job_id: SheetId) -> RecordShown:
     """What is to be recorded, and what is missing."""
-    return record_shown(job_with_original(request, job_id))
+    job = job_with_original(request, job_id)
+    return record_shown(case_of(job), port_of(job) is not None)
 
 
 @router.get("/jobs/{job_id}/assumable", response=list[AssumableShown])
@@ -58,7 +60,7 @@ def show_way_in(request: HttpRequest, job_id: SheetId) -> RouteShown | None:
 @router.get("/jobs/{job_id}/traces", response=list[TraceShown])
 def show_traces(request: HttpRequest, job_id: SheetId) -> list[TraceShown]:
     """What the live original was seen to do, against the replacement as planned."""
-    return traces_shown(job_with_original(request, job_id))
+    return traces_shown(case_of(job_with_original(request, job_id)))
 
 
 @router.post("/jobs/{job_id}/draft", response=DraftShown)

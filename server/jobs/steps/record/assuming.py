@@ -6,11 +6,11 @@ from typing import Any
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.queries import jobs_with
-from jobs.steps.record.schemas import AssumableShown
 from twincore.job import current, sheets
 from twincore.job.assuming import SOURCES, Assumable, assumable
 from twincore.job.case import original_of
 from twincore.job.targets.record import Assumption
+from twinshown.steps.record.schemas import AssumableShown
 
 MOST_LOOKED_AT = 60
 MOST_OF_A_KIND = 3

@@ -5,10 +5,8 @@ from datetime import datetime
 from typing import Any
 
 from catalogue.actions import Loaded, load_document
-from config.errors import Refused
 from jobs.cases import case_of
 from jobs.models import Job
-from jobs.steps.record.schemas import DraftShown
 from people.access import require_parts_lead
 from people.models import Person
 from twincore.behaviour import check_trace, draft_behaviour, drafted_board
@@ -18,6 +16,8 @@ from twincore.job.case import original_of
 from twincore.job.traces import traces_of
 from twincore.profile import check_board_in_family
 from twincore.profile.document import jsonable
+from twinshown.refusals import Refused
+from twinshown.steps.record.schemas import DraftShown
 
 
 def draft_shown(person: Person, job: Job) -> DraftShown:

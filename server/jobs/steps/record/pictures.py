@@ -6,7 +6,6 @@ from uuid import UUID
 from django.db import transaction
 from PIL import Image
 
-from config.errors import Faulty, NotThere, Refused
 from jobs.models import Job, Picture
 from people.models import Person
 from pictures.files import MOST_BYTES, opened, size_of
@@ -15,6 +14,7 @@ from twincore.profile import Element, Hanging
 from twincore.recognise.bank_picture import read_bank
 from twincore.recognise.picture import PlacesRead
 from twincore.recognise.wheel_picture import read_wheels
+from twinshown.refusals import Faulty, NotThere, Refused
 
 MOST_PICTURES = 200
 READABLE = ("dip", "thumbwheel")

@@ -4,8 +4,8 @@ from django.db.models import Q
 
 from jobs.models import Job
 from jobs.queries import jobs_with
-from jobs.steps.record.schemas import PieceShown, RouteShown
 from twincore.job import current, sheets
+from twinshown.steps.record.schemas import PieceShown, RouteShown
 
 MOST_LOOKED_AT = 30
 

@@ -3,11 +3,12 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from config.errors import Refused
 from jobs.asked import job_of
+from jobs.cases import case_of
 from jobs.sheets import SheetId
-from jobs.steps.rule_out.schemas import RuleOutShown
-from jobs.steps.rule_out.view import rule_out_shown
+from twinshown.sheet import needs
+from twinshown.steps.rule_out.schemas import RuleOutShown
+from twinshown.steps.rule_out.view import rule_out_shown
 
 router = Router(tags=["rule out"])
 
@@ -16,6 +17,5 @@ router = Router(tags=["rule out"])
 def show_rule_out(request: HttpRequest, job_id: SheetId) -> RuleOutShown | None:
     """Where the suspicion stands, and what to test next; nothing where nobody wrote that down for this kind of machine."""
     job = job_of(request, job_id)
-    if job.family_revision_id is None:
-        raise Refused("Say first which kind of machine it is.")
-    return rule_out_shown(job)
+    needs.kind_known(job.state)
+    return rule_out_shown(case_of(job))

@@ -289,7 +289,7 @@ class Queries(QueryCounts):
     def test_the_pages_of_the_end_take_a_fixed_number_of_queries(self) -> None:
         job = self.job(1).pk
         for path, queries in (
-            (f"jobs/{job}/fitting", 6), (f"jobs/{job}/proving", 3), (f"jobs/{job}/runs", 3), (f"jobs/{job}/hand-over", 6),
+            (f"jobs/{job}/fitting", 6), (f"jobs/{job}/proving", 3), (f"jobs/{job}/runs", 3), (f"jobs/{job}/hand-over", 7),
             (f"jobs/{job}/earlier", 3), ("machines", 6), (f"machines/now?machine={self.job(1).machine}", 3),
             (f"machines/jobs?machine={self.job(1).machine}", 4), ("calls", 4), ("statements", 4),
         ):  # fmt: skip

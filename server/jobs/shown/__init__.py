@@ -1,1 +1,0 @@
-"""What more than one step shows, in words and data."""

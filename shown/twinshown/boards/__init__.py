@@ -1,0 +1,1 @@
+"""The boards of a job side by side."""

@@ -1,0 +1,1 @@
+"""Two boards side by side: carry-over, copying, twin check, scenarios."""

@@ -1,0 +1,1 @@
+"""The sheet of a job: what stands on every page of it."""

@@ -1,0 +1,1 @@
+"""The nine steps, each with what its page shows."""

@@ -1,0 +1,1 @@
+"""Carry over: what its page shows."""

@@ -1,0 +1,1 @@
+"""Choose: what its page shows of the board that was chosen."""

@@ -1,0 +1,1 @@
+"""Fit: what its page shows."""

@@ -1,0 +1,1 @@
+"""Hand over: what its page shows."""

@@ -1,0 +1,1 @@
+"""Make safe: what its page shows."""

@@ -1,0 +1,1 @@
+"""Prove: what its page shows."""

@@ -1,0 +1,1 @@
+"""Recognise: what its page shows."""

@@ -1,0 +1,1 @@
+"""Record: what its page shows."""

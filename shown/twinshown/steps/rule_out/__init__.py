@@ -1,0 +1,1 @@
+"""Rule out: what its page shows."""

@@ -1,0 +1,1 @@
+"""What several steps say alike, in words."""
