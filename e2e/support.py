@@ -42,6 +42,8 @@ class BrowserTestCase(LiveServerTestCase):
 
     playwright: ClassVar[Playwright]
     browser: ClassVar[Browser]
+    # files are handed out as the server hands them out, with all that they bear
+    static_handler = staticmethod(lambda handler: handler)
 
     def _fixture_teardown(self) -> None:
         """Empty the database; again where a request that the browser left behind was still at work in it (a deadlock)."""
@@ -81,10 +83,16 @@ class BrowserTestCase(LiveServerTestCase):
         self.assertEqual(wrong, [])
 
     @contextmanager
-    def page(self, user: str = "wennick", dark: bool = False, size: Any = None, touch: bool = False) -> Iterator[Page]:
-        """A signed-in page; errors on its console fail the test."""
+    def page(
+        self, user: str = "wennick", dark: bool = False, size: Any = None, touch: bool = False, device: bool = False
+    ) -> Iterator[Page]:
+        """A signed-in page; errors on its console fail the test. `device`: the application is kept on the device."""
         context = self.browser.new_context(
-            viewport=size or DESK, color_scheme="dark" if dark else "light", has_touch=touch, reduced_motion="reduce"
+            viewport=size or DESK,
+            color_scheme="dark" if dark else "light",
+            has_touch=touch,
+            reduced_motion="reduce",
+            service_workers="allow" if device else "block",
         )
         page = context.new_page()
         page.set_default_timeout(120_000)  # how long a page may hang, not how fast it must be

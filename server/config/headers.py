@@ -4,15 +4,12 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 
+from config.policies import POLICY
 from config.problems import problem
 
 FORMS = ("multipart/form-data", "application/x-www-form-urlencoded")
 """Kinds of body that are read to look for a form token before anybody is asked who sends them."""
 TAKES_FORMS = ("/api/imports",)
-POLICY = (
-    "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; "
-    "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'"
-)
 
 
 def content_policy(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:

@@ -4,6 +4,8 @@ from pathlib import Path
 
 import environ
 
+from config.policies import static_headers
+
 env = environ.Env()
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -137,7 +139,8 @@ STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
     "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
 }
-WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/"
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/(assets|core)/"
+WHITENOISE_ADD_HEADERS_FUNCTION = static_headers
 
 UPLOADS = Path(env.str("TWIN_UPLOADS", default=str(ROOT / ".data" / "uploads")))
 MEDIA_ROOT = Path(env.str("TWIN_PICTURE_STORE", default=str(ROOT / ".data" / "pictures")))

@@ -5,12 +5,12 @@ from typing import Any
 from uuid import UUID
 
 from django.db import IntegrityError, transaction
-from django.db.models import Max, QuerySet
+from django.db.models import Max, Q, QuerySet
 
 from config.compiled import Compiled
 from jobs.cases import case_of
 from jobs.confirming import settles
-from jobs.ledger.chaining import attachment_of, chain, closed_as
+from jobs.ledger.chaining import attachment_of, chain, closed_as, moment
 from jobs.ledger.room import take_room
 from jobs.models import Entry, Job
 from jobs.queries import as_read
@@ -22,6 +22,7 @@ from people.models import Depot, Person
 from twincore.job import (
     EntryMade,
     Target,
+    about_supply,
     as_said,
     board_in_hand,
     board_of,
@@ -38,8 +39,19 @@ from twincore.job import (
 from twincore.job.adding import confirmation, declared
 from twincore.job.given import Given
 from twincore.job.values import is_name
-from twinshown.refusals import Faulty, NotThere, Refused
-from twinshown.sheet.accepting import LastSaid, NewEntry, check_open, check_unchanged, check_waiting, takes_back
+from twinshown.refusals import Changed, Faulty, NotThere, Refused
+from twinshown.sheet.accepting import (
+    LastSaid,
+    NewEntry,
+    check_open,
+    check_unchanged,
+    check_waiting,
+    made_before,
+    rests_on_supply,
+    takes_back,
+)
+
+MOST_TOLD = 6
 
 
 class NotTheMaker(Refused):
@@ -94,20 +106,22 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     if not mends:
         check_waiting(job.state, new)
     _check_supply(job, new)
+    _check_seen(job, person, new)
     before = value_at(job.state, new.target)
-    made = _made(job, target, new, Given(person.shown_name, now, new.reason, new.read_how, person.pk))
+    at = _at(job, person, new, now)
+    made = _made(job, target, new, Given(person.shown_name, at, new.reason, new.read_how, person.pk))
     job.state = changed(job.state, made)
     if mends:
         job.void = tuple(each for each in job.void if (each.target, each.board) != (made.target, made.board))
     if made.adds.get("closed_as"):
-        job.closed_at = now
+        job.closed_at = at
     if target is not None and target.kind == "feedback":
         count_outcome(job, now)
     job.entry_count = made.number
     entry = Entry(
-        id=new.id, job=job, number=made.number, at=now, by=person, by_name=made.by, target=new.target,
+        id=new.id, job=job, number=made.number, at=at, by=person, by_name=made.by, target=new.target,
         board=made.board, before=before, after=made.after, adds=made.adds or None, reason=made.reason, read_how=new.read_how,
-        attachment=attachment_of(job, new.target, made.after),
+        attachment=attachment_of(job, new.target, made.after), made=_joined(new, at, now), device=new.device,
     )  # fmt: skip
     take_room(job, entry)
     chain(job, entry)
@@ -170,6 +184,39 @@ def _check_supply(job: Job, new: NewEntry) -> None:
             )
 
 
+def _check_seen(job: Job, person: Person, new: NewEntry) -> None:
+    """Refuse what rests on the supply where somebody else, or the same person on another device, said meanwhile how it
+    stands: hold points are never joined unseen.
+    """
+    if new.seen is None or new.after is None or new.seen >= job.entry_count or not rests_on_supply(job.state, new):
+        return
+    since = job.entries.filter(number__gt=new.seen)
+    others = since.exclude(device=new.device, by=person) if new.device else since.exclude(by=person)
+    told = [each for each in others.order_by("number") if about_supply(each.target)]
+    if told:
+        changes = [_told(each) for each in told[-MOST_TOLD:]]
+        raise Changed(
+            f"Meanwhile {told[-1].by_name} said otherwise how the supply of this machine stands. Go and look, then say it again.",
+            changes=changes, now=value_at(job.state, new.target),
+        )  # fmt: skip
+
+
+def _at(job: Job, person: Person, new: NewEntry, now: datetime) -> datetime:
+    """When an entry was made: the device tells, whose clock is doubted; but not before what it followed."""
+    told = made_before(new, now)
+    if told is None:
+        return now
+    followed = job.entries.filter(Q(number=new.seen) | Q(by=person)).aggregate(last=Max("at"))["last"]
+    return min(max(told, followed or job.opened_at, job.opened_at), now)
+
+
+def _joined(new: NewEntry, at: datetime, now: datetime) -> dict[str, Any] | None:
+    """When an entry was made and when it joined, where these are not the same."""
+    if new.made_at is None or at == now:
+        return None
+    return {"at": moment(new.made_at), "ahead_ms": new.clock_ahead_ms, "joined": moment(now)}
+
+
 def machine_jobs_open(job: Job) -> QuerySet[Job]:
     """The other open jobs on a job's machine."""
     return (
@@ -184,7 +231,10 @@ def _last_said(job: Job, target: str) -> LastSaid | None:
     last = job.entries.filter(target=target, board=job.board).first()
     if last is None:
         return None
-    told = {
-        "target": last.target, "before": last.before, "after": last.after, "by": last.by_name, "at": last.at.isoformat()
+    return LastSaid((last.pk, last.known_as), last.by_name, _told(last))
+
+
+def _told(entry: Entry) -> dict[str, Any]:
+    return {
+        "target": entry.target, "before": entry.before, "after": entry.after, "by": entry.by_name, "at": entry.at.isoformat()
     }  # fmt: skip
-    return LastSaid((last.pk, last.known_as), last.by_name, told)

@@ -114,6 +114,8 @@ class Entry(models.Model):
     reason = models.CharField(max_length=2000, blank=True)
     read_how = models.CharField(max_length=40, blank=True)
     adds = models.JSONField(null=True, help_text="What it brings along from data that no entry holds.")
+    made = models.JSONField(null=True, help_text="When it was made and joined, where that was without a connection.")
+    device = models.CharField(max_length=36, blank=True, help_text="The device that it was made on.")
     attachment = models.CharField(max_length=64, blank=True, help_text="The digest of what the entry brings along.")
     digest = models.CharField(max_length=64)
 

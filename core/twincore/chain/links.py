@@ -10,7 +10,8 @@ from hashlib import sha256
 from typing import Any
 
 ENTRY_KEYS = ("id", "number", "at", "by", "target", "before", "after", "reason", "read_how", "attachment")
-"""What of an entry its digest covers; where it speaks of another board than the first one, that; and what it brings along."""
+"""What of an entry its digest covers; where it speaks of another board than the first one, that;
+where it was made without a connection, when by which clock and when it joined; and what it brings along."""
 
 
 def first_link(job: str) -> str:
@@ -22,7 +23,8 @@ def link(previous: str, entry: Mapping[str, Any]) -> str:
     """The digest of an entry, 64 hexadecimal digits; `attachment` is the digest of what the entry brings, or empty."""
     brought = [entry["adds"]] if entry.get("adds") is not None else []
     board = [f"board {entry['board']}"] if "board" in entry else []
-    return _digest([previous, *(entry.get(key, "") for key in ENTRY_KEYS), *board, *brought])
+    made = [f"made {m['at']} ahead {m['ahead_ms']} joined {m['joined']}"] if (m := entry.get("made")) else []
+    return _digest([previous, *(entry.get(key, "") for key in ENTRY_KEYS), *board, *made, *brought])
 
 
 def chained(job: str, entries: Iterable[Mapping[str, Any]]) -> list[str]:

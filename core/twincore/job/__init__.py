@@ -26,7 +26,7 @@ from twincore.job.sheet import Profiles, sheet_of
 from twincore.job.state import VERSION, ConfirmedSaid, State, empty_state
 from twincore.job.target import FIRST, EntryMade, Need, Step, Target, checked
 from twincore.job.targets import TARGETS
-from twincore.job.together import Supply, contradicts, supply_needed, supply_said
+from twincore.job.together import Supply, about_supply, contradicts, supply_needed, supply_said
 
 __all__ = [
     "BOARD_NAMES",
@@ -48,6 +48,7 @@ __all__ = [
     "Supply",
     "Target",
     "Void",
+    "about_supply",
     "as_said",
     "board_in_hand",
     "board_of",

@@ -13,6 +13,15 @@ WITH_SUPPLY = ("energised", "run", "reading", "check", "learned", "reentered", "
 """What is said of a machine that has power."""
 
 
+ABOUT_SUPPLY = ("power", "hold", "energised", "confirmed.make_safe")
+"""What says how the supply stands, or rests on a hold point."""
+
+
+def about_supply(target: str) -> bool:
+    """Whether something said at a target says how the supply of the machine stands."""
+    return target in ABOUT_SUPPLY or target.partition(".")[0] in ABOUT_SUPPLY
+
+
 def supply_said(state: State) -> Supply | None:
     """What a job says of its machine's supply: locked off, put on again, or nothing that anybody said."""
     if state["power"] == "off":

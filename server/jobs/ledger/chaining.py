@@ -26,6 +26,7 @@ def entry_node(entry: Entry) -> dict[str, Any]:
         "reason": entry.reason,
         "read_how": entry.read_how,
         "attachment": entry.attachment,
+        **({} if entry.made is None else {"made": entry.made}),
         **({} if entry.adds is None else {"adds": entry.adds}),
     }
 

@@ -186,7 +186,7 @@ def _entries(job: Job, node: dict[str, Any]) -> None:
                 known_as=known_as if known_as in taken else None, job=job, number=each["number"],
                 at=_time(each.get("at"), f"entries[{index}].at"), by_name=each["by"], target=each["target"][:100],
                 before=each.get("before"), after=each["after"], reason=each.get("reason", ""),
-                board=each.get("board", FIRST), read_how=each.get("read_how", ""), attachment=each.get("attachment", ""), digest=each["digest"], adds=each.get("adds"),
+                board=each.get("board", FIRST), read_how=each.get("read_how", ""), attachment=each.get("attachment", ""), digest=each["digest"], adds=each.get("adds"), made=each.get("made"),
             )
             for index, (known_as, each) in enumerate(zip(ids, node["entries"], strict=True))
         ],

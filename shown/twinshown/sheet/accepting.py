@@ -2,10 +2,22 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID
 
-from twincore.job import FIRST, TARGETS, State, Void, as_said, board_of, target_waits_for, value_at
+from twincore.job import (
+    FIRST,
+    TARGETS,
+    State,
+    Void,
+    about_supply,
+    as_said,
+    board_of,
+    supply_needed,
+    target_waits_for,
+    value_at,
+)
 from twinshown.refusals import Changed, Refused
 from twinshown.sheet.step_lines import waiting_words
 
@@ -26,6 +38,14 @@ class NewEntry:
     """The board of the job whose sheet it was made on."""
     upon: UUID | None = None
     """The maker's own entry at this target that this one follows; what the server made of that one is nobody else's change."""
+    made_at: datetime | None = None
+    """When it was made, by the clock of the device."""
+    clock_ahead_ms: int = 0
+    """By how much that clock was ahead of the depot's."""
+    seen: int | None = None
+    """How many entries of the job the device had from the depot when it was made."""
+    device: str = ""
+    """Tells the devices of a person apart."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,6 +55,23 @@ class LastSaid:
     ids: tuple[UUID | None, ...]
     by: str
     told: Mapping[str, Any]
+
+
+AT_ONCE = timedelta(seconds=5)
+"""What was made no longer ago than that came at once."""
+
+
+def made_before(new: NewEntry, now: datetime) -> datetime | None:
+    """When an entry was made by the depot's clock, as the device tells it; None where it came at once."""
+    if new.made_at is None:
+        return None
+    told = new.made_at - timedelta(milliseconds=new.clock_ahead_ms)
+    return None if now - told < AT_ONCE else told
+
+
+def rests_on_supply(state: State, new: NewEntry) -> bool:
+    """Whether an entry says how the supply stands, or is only true as long as it stands as its maker saw it."""
+    return about_supply(new.target) or supply_needed(state, new.target, new.read_how) is not None
 
 
 def check_open(state: State, closed: bool, brought_in: bool, target: str) -> None:

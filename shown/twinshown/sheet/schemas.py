@@ -4,13 +4,15 @@ from datetime import datetime
 from typing import Annotated, Any, get_type_hints
 from uuid import UUID
 
-from pydantic import Field, SkipValidation, create_model
+from pydantic import AwareDatetime, Field, SkipValidation, create_model
 
 from twincore.job import Need, Standing, Step
 from twincore.job.state import State
 from twinshown.boards.schemas import BoardsOfJob
 from twinshown.shapes import Schema
 
+LONGEST_OFF_MS = 20 * 366 * 24 * 3600 * 1000
+"""Twenty years: how far a device's clock may be off."""
 EntryValue = Any
 """What stands at a target: `EntryValues` says, target by target, what that may be."""
 
@@ -146,3 +148,8 @@ class EntryGiven(Schema):
     read_how: str = Field("", max_length=40)
     upon: UUID | None = Field(None, description="The maker's own entry at this target that this one follows.")
     maker: str = Field("", max_length=150, description="The username of who made it; nobody else may send it.")
+    made_at: AwareDatetime | None = Field(None, description="When it was made, by the clock of the device.")
+    clock_ahead_ms: int = Field(0, ge=-LONGEST_OFF_MS, le=LONGEST_OFF_MS)
+    """By how much that clock is ahead of the depot's, as far as the device knows."""
+    seen: int | None = Field(None, ge=0, le=10**9, description="How many entries the device had from the depot then.")
+    device: str = Field("", max_length=36, description="Tells the devices of a person apart.")

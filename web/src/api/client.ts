@@ -1,3 +1,4 @@
+import { reach } from "./reach";
 import createClient, { type Middleware } from "openapi-fetch";
 import type { components, paths } from "./schema";
 
@@ -11,6 +12,8 @@ export class Problem extends Error {
     readonly title: string,
     readonly detail: string,
     readonly faults: Fault[] = [],
+    /** What a change by somebody else is told with. */
+    readonly told: { changes?: unknown; now?: unknown } = {},
   ) {
     super(detail);
   }
@@ -74,8 +77,7 @@ const withVersions: Middleware = {
 export const api = createClient<paths>({
   baseUrl: window.location.origin,
   credentials: "same-origin",
-  // looked up at every call, not once: a test puts a stand-in there
-  fetch: (request) => globalThis.fetch(request),
+  fetch: reach,
 });
 api.use(withToken, withVersions);
 
@@ -92,8 +94,10 @@ export async function answer<T>(call: Promise<{ data?: T; error?: unknown; respo
 }
 
 function problemFrom(status: number, body: unknown): Problem {
-  const known = typeof body === "object" && body !== null ? (body as Partial<Problem>) : {};
+  const known: Partial<Problem> = typeof body === "object" && body !== null ? body : {};
   if (status === 502 || status === 503 || status === 504)
     return new Problem(0, "No connection", "The depot's server does not answer just now.");
-  return new Problem(status, known.title ?? "Something went wrong", known.detail ?? `Answer ${status}.`, known.faults);
+  const { title = "Something went wrong", detail = `Answer ${status}.`, faults, ...more } = known;
+  const { changes, now } = more as { changes?: unknown; now?: unknown };
+  return new Problem(status, title, detail, faults, changes === undefined ? {} : { changes, now });
 }

@@ -5066,6 +5066,27 @@ export interface components {
              * @default
              */
             maker: string;
+            /**
+             * Made At
+             * @description When it was made, by the clock of the device.
+             */
+            made_at?: string | null;
+            /**
+             * Clock Ahead Ms
+             * @default 0
+             */
+            clock_ahead_ms: number;
+            /**
+             * Seen
+             * @description How many entries the device had from the depot then.
+             */
+            seen?: number | null;
+            /**
+             * Device
+             * @description Tells the devices of a person apart.
+             * @default
+             */
+            device: string;
         };
         /**
          * EntryShown

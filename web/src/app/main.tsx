@@ -2,9 +2,11 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { App } from "./App";
 import "./styles.css";
+import { startOnDevice } from "@/with_you/start";
 import { startTheme } from "./theme";
 
 startTheme();
+startOnDevice();
 const root = document.getElementById("root");
 if (root)
   createRoot(root).render(

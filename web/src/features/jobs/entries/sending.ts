@@ -1,6 +1,7 @@
 /** Sends a person's entries one after another, by one tab at a time; what the server refuses stays with its reason. */
 import { Problem, answer, api, forgetToken } from "@/api/client";
 import { drop, refuse, waiting, type Waiting } from "@/api/outbox";
+import { noteSent } from "@/with_you/taking";
 import type { Job } from "../api";
 
 /** Answers that say nothing of the entry itself: it waits and is sent again. */
@@ -22,6 +23,7 @@ export async function sendAll(job: string, maker: string, onSent: (shown: Job) =
   for (let next = await first(job, maker); next; next = await first(job, maker)) {
     try {
       sent.shown = await send(next);
+      await noteSent(maker, next.job, next.entry);
       await drop(next.order);
       await onSent(sent.shown);
     } catch (error) {
@@ -55,7 +57,7 @@ async function first(job: string, maker: string): Promise<Waiting | undefined> {
 }
 
 async function send(each: Waiting): Promise<Job> {
-  const body = { ...each.entry, maker: each.maker };
+  const body = { clock_ahead_ms: 0, device: "", ...each.entry, maker: each.maker };
   const params = { path: { job_id: each.job } };
   const post = () => answer(api.POST("/api/jobs/{job_id}/entries", { params, body }));
   try {

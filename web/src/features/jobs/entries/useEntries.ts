@@ -5,6 +5,9 @@ import { useSession } from "@/api/session";
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Job } from "../api";
+import { stampOf } from "@/with_you/stamp";
+import { isAway } from "@/api/reach";
+import { enterHere } from "./enterHere";
 import { aloneInTurn, sendAll } from "./sending";
 import { applied, valueAt, type Change } from "./targets";
 
@@ -88,6 +91,7 @@ export function useEntries(job: Job) {
   /** Whether it was not refused: it was taken, or it waits here. */
   const put = useCallback(
     async ({ again, ...change }: Change) => {
+      const at = new Date();
       const key = ["job", job.id];
       const now = queries.getQueryData<Job>(key) ?? job;
       const before = valueAt(now, change.target);
@@ -104,10 +108,15 @@ export function useEntries(job: Job) {
       // what was refused at this target is answered by saying it anew
       for (const each of (await look()).refused)
         if (each.job === job.id && each.entry.target === entry.target) await drop(each.order);
-      const kept = await keep(job.id, maker, entry);
+      const whole = { ...entry, ...(await stampOf(maker, job.id, now.entry_count, at)) };
+      const kept = await keep(job.id, maker, whole);
       coming.current = coming.current.filter((each) => each !== entry);
       if (!kept) setSending((old) => ({ ...old, unkept: true }));
       await flush();
+      if (isAway() && (await enterHere(maker, job.id, entry.id))) {
+        await look().then(({ refused, left }) => setSending((old) => ({ ...old, refused, waiting: left })));
+        await queries.invalidateQueries({ queryKey: key });
+      }
       void queries.invalidateQueries({ queryKey: ["jobs"] });
       return (await look()).refused.every((each) => each.entry.id !== entry.id);
     },

@@ -3,7 +3,7 @@ import type { Job } from "../api";
 import { when } from "@/ui/times";
 
 /** What is known of a job, always in sight: the machine, both boards, the supply, the verdict. Opened, what was reported. */
-export function JobHead({ job, saved }: { job: Job; saved: React.ReactNode }) {
+export function JobHead({ job, saved, along }: { job: Job; saved: React.ReactNode; along?: React.ReactNode }) {
   return (
     <header className="tall:sticky tall:top-0 z-20 -mx-4 mb-1 border-b border-rule bg-ground px-4">
       <div className="flex flex-wrap items-center gap-x-3 desk:flex-nowrap">
@@ -14,6 +14,7 @@ export function JobHead({ job, saved }: { job: Job; saved: React.ReactNode }) {
           </summary>
           <div className="flex flex-col gap-1 pb-3">
             <p>{job.complaint || "Nothing was reported in words."}</p>
+            {along}
           </div>
         </details>
         <div className="order-last w-full pb-1.5 text-sm desk:order-none desk:w-auto desk:pb-0">

@@ -20,6 +20,7 @@ import { StepTrack } from "./StepTrack";
 import { ToCome } from "./ToCome";
 import { useFocusKept } from "./useFocusKept";
 import { VoidBanner } from "./VoidBanner";
+import { WithYou } from "./WithYou";
 
 type Props = {
   job: Job;
@@ -63,7 +64,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
   return (
     <RefusedProvider entries={entries.sending.refused}>
       <div ref={sheet}>
-        <JobHead job={job} saved={<SavedWord sending={entries.sending} />} />
+        <JobHead job={job} saved={<SavedWord sending={entries.sending} />} along={<WithYou job={job} />} />
         <BoardsBar job={job} put={put} />
         <StepTrack steps={job.steps} inHand={inHand} open={open.map((step) => step.id)} onFlip={flip} />
         <SaveState

@@ -1,0 +1,55 @@
+"""The jobs that somebody has along, as the browser asks about them: text in, text out."""
+
+import json
+from datetime import datetime
+from typing import Any
+
+from twinshown.refusals import Refused, problem_body
+from twinshown.rendering import rendered
+from twinshown.sheet.accepting import NewEntry
+from twinshown.sheet.schemas import EntryGiven
+from twinshown.with_you.answering import ADDRESS, Answer, answer
+from twinshown.with_you.entering import enter
+from twinshown.with_you.taken import TakenJob
+
+_jobs: dict[str, TakenJob] = {}
+
+
+def put_in(document: str) -> str:
+    """Have a job along, as it was taken; its id. What was entered since is entered again."""
+    taken = TakenJob(json.loads(document))
+    _jobs[taken.id] = taken
+    return taken.id
+
+
+def take_out(job: str) -> None:
+    """Have a job along no longer."""
+    _jobs.pop(job, None)
+
+
+def ask(method: str, address: str, body: str, now: str) -> list[Any]:
+    """The status and the body that an address of a job answers; `now` is the time by the depot's clock."""
+    found = ADDRESS.fullmatch(address.partition("?")[0])
+    taken = _jobs.get(found["job"]) if found else None
+    if taken is None:
+        return [404, rendered({"title": "Not with you", "status": 404, "detail": "This job was not taken along."})]
+    said = answer(taken, method, address, body, datetime.fromisoformat(now))
+    return [said.status, said.body]
+
+
+def add(sheet: str, entry: str, now: str) -> list[Any]:
+    """Enter something on a sheet; what the sheet shows then, or why it is refused."""
+    job, _, board = sheet.partition(".")
+    taken = _jobs[job]
+    given = EntryGiven.model_validate_json(entry)
+    new = NewEntry(
+        given.id, given.target, given.before, given.after, given.reason, given.read_how, given.maker, board or "1",
+        given.upon,
+    )  # fmt: skip
+    at = datetime.fromisoformat(now)
+    try:
+        enter(taken, new, at)
+    except Refused as error:
+        return [error.status, rendered(problem_body(error))]
+    shown: Answer = answer(taken, "GET", f"/api/jobs/{sheet}", "", at)
+    return [shown.status, shown.body]

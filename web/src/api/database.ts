@@ -1,0 +1,88 @@
+/** What this device keeps for each person who works on it: entries that wait, jobs taken along, answers, pictures. */
+import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import type { Schemas, Fault } from "./client";
+
+type Given = Schemas["EntryGiven"];
+/** How an entry was made: told when it waits, and left out of what a test makes up. */
+export type Stamp = Pick<Given, "made_at" | "clock_ahead_ms" | "seen" | "device">;
+export type Entry = Omit<Given, keyof Stamp> & Partial<Stamp>;
+/** Why the server would not take an entry; the entry stays until the person who made it withdraws it. */
+export type Refusal = {
+  status: number;
+  title: string;
+  detail: string;
+  faults: Fault[];
+  changes?: unknown;
+  now?: unknown;
+};
+export type Waiting = { order: number; job: string; maker: string; entry: Entry; refused?: Refusal };
+/** A job as it was taken along, with the entries that the server has had since. */
+export type Taken = {
+  person: string;
+  job: string;
+  document: string;
+  asOf: string;
+  entries: number;
+  since: { sheet: string; entry: Entry }[];
+  /** Whether somebody asked for it; else it came along by itself. */
+  asked: boolean;
+  bytes: number;
+  lookedAt: number;
+};
+/** An answer, with a word that says what it hangs on. */
+export type KeptAnswer = { person: string; address: string; mark: string; status: number; body: string };
+export type KeptFile = { person: string; address: string; job: string; file: Blob };
+
+interface Device extends DBSchema {
+  entries: { key: number; value: Waiting };
+  jobs: { key: [string, string]; value: Taken };
+  answers: { key: [string, string]; value: KeptAnswer };
+  files: { key: [string, string]; value: KeptFile };
+}
+
+let opened: Promise<IDBPDatabase<Device>> | null = null;
+
+export function database(): Promise<IDBPDatabase<Device>> {
+  opened ??= openDB<Device>("worthy-twin", 3, {
+    upgrade(db, oldVersion) {
+      // entries of the first version name no person: whose they are cannot be known, so nobody may send them
+      if (oldVersion === 1) db.deleteObjectStore("entries");
+      if (oldVersion < 2) db.createObjectStore("entries", { keyPath: "order", autoIncrement: true });
+      db.createObjectStore("jobs", { keyPath: ["person", "job"] });
+      db.createObjectStore("answers", { keyPath: ["person", "address"] });
+      db.createObjectStore("files", { keyPath: ["person", "address"] });
+    },
+    // a newer version of the application in another tab needs the database: it is opened again when it is needed
+    blocking: () => void close(),
+    terminated: () => (opened = null),
+  }).catch((error: unknown) => {
+    opened = null;
+    throw error;
+  });
+  return opened;
+}
+
+async function close() {
+  const db = opened;
+  opened = null;
+  (await db)?.close();
+}
+
+/** Close the database, for tests that begin anew. */
+export const closeDatabase = close;
+
+/** Forget all that is kept for somebody: jobs, answers, pictures, and entries that wait. */
+export async function forgetAll(person: string): Promise<void> {
+  const db = await database();
+  const all = db.transaction(["jobs", "answers", "files", "entries"], "readwrite");
+  const theirs = IDBKeyRange.bound([person], [person, []]);
+  await Promise.all([
+    all.objectStore("jobs").delete(theirs),
+    all.objectStore("answers").delete(theirs),
+    all.objectStore("files").delete(theirs),
+    ...(await all.objectStore("entries").getAll())
+      .filter((each) => each.maker === person)
+      .map((each) => all.objectStore("entries").delete(each.order)),
+  ]);
+  await all.done;
+}

@@ -1,0 +1,73 @@
+/** The core's own copy of a job: what was taken along, with every entry that was made since, in their order. */
+import type { Entry, Taken } from "@/api/database";
+import { waiting } from "@/api/outbox";
+import { depotNow } from "./clock";
+import { core, type Said } from "./core";
+import { keepAnswer, keptAnswer, markOf } from "./takings";
+
+type Told = { asOf: string; added: string[] };
+const told = new Map<string, Told>();
+/** What the core said of entries that it would not take, by their ids. */
+const refusals = new Map<string, Said>();
+let turn: Promise<unknown> = Promise.resolve();
+
+/** What hangs on the moment at which it is asked: it is never kept. */
+const OF_THE_MOMENT = /\/make-safe$/;
+
+/** What an address of a job answers here; kept answers first, for the core takes seconds to load. */
+export async function askAlong(taken: Taken, method: string, address: string, body: string): Promise<Said> {
+  const made = (await waiting(taken.person, taken.job)).filter((each) => !each.refused);
+  const mark = markOf(taken, made);
+  const keeps = method === "GET" && !OF_THE_MOMENT.test(address);
+  const kept = keeps ? await keptAnswer(taken.person, address) : undefined;
+  if (kept?.mark === mark) return [kept.status, kept.body];
+  const said = await inTurn(async () => {
+    await bring(taken, made);
+    return core.ask(method, address, body, depotNow());
+  });
+  if (keeps) await keepAnswer({ person: taken.person, address, mark, status: said[0], body: said[1] });
+  return said;
+}
+
+/** Have an entry entered here; why the core would not take it, or null. */
+export async function enterAlong(taken: Taken, id: string): Promise<Said | null> {
+  const made = (await waiting(taken.person, taken.job)).filter((each) => !each.refused);
+  await inTurn(() => bring(taken, made));
+  return refusals.get(id) ?? null;
+}
+
+/** Forget what the core was told, as when somebody else signs in. */
+export function forgetAlong() {
+  told.clear();
+  refusals.clear();
+}
+
+/** One after another: what is asked is asked of the job as it stands then. */
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  const mine = turn.then(work);
+  turn = mine.catch(() => undefined);
+  return mine;
+}
+
+async function bring(taken: Taken, made: { job: string; entry: Entry }[]): Promise<void> {
+  const wanted = [...taken.since, ...made.map(({ job, entry }) => ({ sheet: job, entry }))];
+  let there = told.get(taken.job);
+  const goesOn = there?.asOf === taken.asOf && there.added.every((id, index) => wanted[index]?.entry.id === id);
+  if (!there || !goesOn) {
+    await core.putIn(taken.document);
+    there = { asOf: taken.asOf, added: [] };
+    told.set(taken.job, there);
+  }
+  for (const { sheet, entry } of wanted.slice(there.added.length)) {
+    const said = await core.add(sheet, JSON.stringify(entry), madeAt(entry));
+    if (said[0] >= 400) refusals.set(entry.id, said);
+    else refusals.delete(entry.id);
+    there.added.push(entry.id);
+  }
+}
+
+/** When an entry was made, by the depot's clock. */
+function madeAt(entry: Entry): string {
+  if (!entry.made_at) return depotNow();
+  return new Date(Date.parse(entry.made_at) - (entry.clock_ahead_ms ?? 0)).toISOString();
+}

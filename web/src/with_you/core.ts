@@ -1,0 +1,48 @@
+/** Asks the core that runs in this browser. */
+type Reply = { id: number; answer?: unknown; fault?: string };
+type Open = { resolve: (answer: unknown) => void; reject: (error: Error) => void };
+
+let worker: Worker | null = null;
+let last = 0;
+const open = new Map<number, Open>();
+
+/** Have the core loaded: it takes seconds, so it is begun before it is needed. */
+export function loadCore() {
+  if (worker) return;
+  worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module", name: "core" });
+  worker.onmessage = ({ data }: MessageEvent<Reply>) => {
+    const asked = open.get(data.id);
+    open.delete(data.id);
+    if (data.fault === undefined) asked?.resolve(data.answer);
+    else asked?.reject(new Error(data.fault));
+  };
+  worker.onerror = () => stopCore(new Error("the core could not be loaded"));
+}
+
+/** Let go of the core, and of all that it was told; whoever waits for it is told why. */
+export function stopCore(why = new Error("the core was let go of")) {
+  worker?.terminate();
+  worker = null;
+  open.forEach((each) => each.reject(why));
+  open.clear();
+}
+
+function call(name: string, ...args: string[]): Promise<unknown> {
+  loadCore();
+  return new Promise((resolve, reject) => {
+    last += 1;
+    open.set(last, { resolve, reject });
+    worker?.postMessage({ id: last, call: name, args });
+  });
+}
+
+/** The status and the body of an answer. */
+export type Said = [status: number, body: string];
+
+export const core = {
+  putIn: (document: string) => call("put_in", document),
+  takeOut: (job: string) => call("take_out", job),
+  ask: (method: string, address: string, body: string, now: string) =>
+    call("ask", method, address, body, now) as Promise<Said>,
+  add: (sheet: string, entry: string, now: string) => call("add", sheet, entry, now) as Promise<Said>,
+};

@@ -1,0 +1,83 @@
+/** Answers in the depot's place: from what somebody has along, and from what it said last. */
+import { database, type Taken } from "@/api/database";
+import { whereNotReached } from "@/api/reach";
+import { askAlong } from "./along";
+import { noteClock } from "./clock";
+import { keepAnswer, keptAnswer, takenJob, takenJobs } from "./takings";
+
+const WHO = "worthy-twin person";
+const OF_A_JOB = /^\/api\/jobs\/([0-9a-f-]{36})(?:\.[1-6])?(?:\/.*)?$/;
+/** What is no part of a job and is kept as it was said last: who is signed in, what the depot has decided, kinds of machine. */
+const KEPT = /^\/api\/(session|steps-done|depot|families\/[^/]+|boards\/pictures\/.*)$/;
+const SAID_LAST = "as it was said last";
+const JSON_KIND = "application/json";
+
+/** Who works on this device, also where nobody can be asked. */
+export const personHere = () => localStorage.getItem(WHO);
+
+export function setPersonHere(person: string | null) {
+  if (person === null) localStorage.removeItem(WHO);
+  else localStorage.setItem(WHO, person);
+}
+
+/** From now on, what the server does not answer is answered here as far as it can be. */
+export function answerHere() {
+  whereNotReached({ answer, seen });
+}
+
+function seen(request: Request, response: Response) {
+  noteClock(response);
+  const { pathname, search } = new URL(request.url);
+  if (request.method !== "GET" || !response.ok || !KEPT.test(pathname)) return;
+  void keepSaid(pathname + search, response.clone()).catch(() => undefined);
+}
+
+async function keepSaid(address: string, response: Response) {
+  const body = await response.text();
+  if (address === "/api/session") setPersonHere((JSON.parse(body) as { username: string }).username);
+  const person = personHere();
+  if (person) await keepAnswer({ person, address, mark: SAID_LAST, status: response.status, body });
+}
+
+async function answer(request: Request): Promise<Response | null> {
+  const person = personHere();
+  const { pathname, search } = new URL(request.url);
+  if (!person) return null;
+  try {
+    if (pathname === "/api/jobs" && request.method === "GET") return said(200, await jobsAlong(person));
+    const job = OF_A_JOB.exec(pathname)?.[1];
+    if (!job) return await saidLast(person, request, pathname + search);
+    const file = await (await database()).get("files", [person, pathname]);
+    if (file) return new Response(file.file);
+    const taken = await takenJob(person, job);
+    if (!taken || !isAsked(request, pathname)) return null;
+    const [status, body] = await askAlong(taken, request.method, pathname + search, await request.text());
+    return status === 503 ? null : said(status, body);
+  } catch {
+    // what cannot be read here is not answered here
+    return null;
+  }
+}
+
+/** Whether something is asked, and not sent: entries wait for the depot, pictures too. */
+const isAsked = (request: Request, path: string) =>
+  request.method === "GET" ? !path.endsWith("/with-you") : /\/(play|panel|panel\/slips)$/.test(path);
+
+async function saidLast(person: string, request: Request, address: string): Promise<Response | null> {
+  const kept = request.method === "GET" ? await keptAnswer(person, address) : undefined;
+  return kept ? said(kept.status, kept.body) : null;
+}
+
+/** The list of jobs, where the depot's cannot be had: those that are along. */
+async function jobsAlong(person: string): Promise<string> {
+  const items = await Promise.all((await takenJobs(person)).map(lineOf));
+  return JSON.stringify({ items, total: items.length, page: 1, size: items.length });
+}
+
+async function lineOf(taken: Taken): Promise<unknown> {
+  const kept = await keptAnswer(taken.person, `/api/jobs/${taken.job}`);
+  return JSON.parse(kept?.body ?? (await askAlong(taken, "GET", `/api/jobs/${taken.job}`, ""))[1]) as unknown;
+}
+
+const said = (status: number, body: string) =>
+  new Response(body, { status, headers: { "Content-Type": status < 400 ? JSON_KIND : "application/problem+json" } });

@@ -1,0 +1,101 @@
+/** Takes a job along: all that its pages are worked out from, the pages as they are, its pictures. */
+import { answer, api } from "@/api/client";
+import { database, type Taken } from "@/api/database";
+import { jobOf, waiting } from "@/api/outbox";
+import { reach } from "@/api/reach";
+import { loadCore } from "./core";
+import { keepAnswer, keepTaken, leaveBehind, markOf, PAGES, takenJob, takenJobs } from "./takings";
+
+export type Progress = { done: number; of: number; bytes: number };
+type Document = {
+  as_of: string;
+  entries: { id: string }[];
+  sheets: Record<string, unknown>;
+  state: State;
+  families: Record<string, { code: string }>;
+};
+type State = { board: string; boards: Record<string, unknown>; pictures: Record<string, unknown> };
+
+/** For how long a job that nobody asked for stays along after it was looked at. */
+export const STAYS_MS = 7 * 24 * 3600 * 1000;
+
+/** Take a job along as it stands now; null where the depot cannot be asked. */
+export async function takeAlong(
+  person: string,
+  id: string,
+  asked: boolean,
+  onProgress: (progress: Progress) => void = () => undefined,
+): Promise<Taken> {
+  const job = jobOf(id);
+  const text = await answer(
+    api.GET("/api/jobs/{job_id}/with-you", { params: { path: { job_id: job } }, parseAs: "text" }),
+  );
+  const document = String(text);
+  const read = JSON.parse(document) as Document;
+  const before = await takenJob(person, job);
+  const taken: Taken = {
+    person,
+    job,
+    document,
+    asOf: read.as_of,
+    entries: read.entries.length,
+    since: [],
+    asked: asked || (before?.asked ?? false),
+    bytes: document.length,
+    lookedAt: Date.now(),
+  };
+  await keepTaken(taken);
+  await keepPages(taken, read, onProgress);
+  if (asked) loadCore();
+  return taken;
+}
+
+/** Keep a job's pages and pictures as they are, so that it opens at once. */
+async function keepPages(taken: Taken, read: Document, onProgress: (progress: Progress) => void) {
+  const { person, job } = taken;
+  const mark = markOf(
+    taken,
+    (await waiting(person, job)).filter((each) => !each.refused),
+  );
+  const sheets = Object.keys(read.state.boards).map((board) => `.${board}`);
+  const pages = ["", ...sheets].flatMap((sheet) => PAGES.map((page) => `/api/jobs/${job}${sheet}${page}`));
+  const pictures = Object.keys(read.state.pictures).map((name) => `/api/jobs/${job}/pictures/${name}`);
+  const kinds = [...new Set(Object.values(read.families).map(({ code }) => `/api/families/${code}`))];
+  // what is no part of the job is kept where every answer is seen
+  for (const address of ["/api/session", "/api/steps-done", "/api/depot", ...kinds])
+    await reach(new Request(new URL(address, location.origin)));
+  const all = pages.length + pictures.length;
+  let bytes = taken.bytes;
+  const tell = (done: number) => onProgress({ done, of: all, bytes });
+  for (const [index, address] of pages.entries()) {
+    tell(index);
+    const response = await reach(new Request(new URL(address, location.origin)));
+    if (response.status >= 500) continue;
+    const body = await response.text();
+    bytes += body.length;
+    await keepAnswer({ person, address, mark, status: response.status, body });
+  }
+  for (const [index, address] of pictures.entries()) {
+    tell(pages.length + index);
+    const response = await reach(new Request(new URL(address, location.origin)));
+    if (!response.ok) continue;
+    const file = await response.blob();
+    bytes += file.size;
+    await (await database()).put("files", { person, address, job, file });
+  }
+  tell(all);
+  await keepTaken({ ...taken, bytes });
+}
+
+/** Note an entry that the depot has now: until the job is taken along anew, it is entered here as well. */
+export async function noteSent(person: string, sheet: string, entry: Taken["since"][number]["entry"]) {
+  const taken = await takenJob(person, sheet);
+  if (taken && taken.since.every((each) => each.entry.id !== entry.id))
+    await keepTaken({ ...taken, since: [...taken.since, { sheet, entry }] });
+}
+
+/** Leave behind what came along by itself and was not looked at for a week. */
+export async function leaveOldBehind(person: string, now: number) {
+  for (const each of await takenJobs(person))
+    if (!each.asked && now - each.lookedAt > STAYS_MS) await leaveBehind(person, each.job);
+}

@@ -1,0 +1,62 @@
+import { Problem } from "@/api/client";
+import { jobOf } from "@/api/outbox";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
+import { takeAlong, type Progress } from "./taking";
+import { keepTaken, leaveBehind, takenJob } from "./takings";
+import { useAway } from "./useAway";
+
+const isOnDevice = () => "serviceWorker" in navigator && navigator.serviceWorker.controller !== null;
+
+/** How long a job is looked at before it comes along by itself, and how long it is left in peace after an entry. */
+const QUIET_MS = 4000;
+
+/**
+ * Whether a job is along, and as of when. It comes along by itself while it is looked at, and is taken anew when the depot
+ * has more entries than it had.
+ */
+export function useAlong(person: string, id: string, entries: number, closed: boolean) {
+  const job = jobOf(id);
+  const away = useAway();
+  const queries = useQueryClient();
+  const [progress, setProgress] = useState<Progress | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const key = ["along", person, job];
+  const taken = useQuery({
+    queryKey: key,
+    queryFn: async () => (await takenJob(person, job)) ?? null,
+    enabled: !!person,
+  });
+  const there = taken.data;
+
+  const take = useCallback(
+    async (asked: boolean) => {
+      setProblem(null);
+      try {
+        await takeAlong(person, job, asked, asked ? setProgress : undefined);
+      } catch (error) {
+        if (asked) setProblem(error instanceof Problem ? error : new Problem(507, "Not taken along", String(error)));
+      }
+      setProgress(null);
+      await queries.invalidateQueries({ queryKey: ["along", person, job] });
+    },
+    [job, person, queries],
+  );
+  const leave = useCallback(async () => {
+    await leaveBehind(person, job);
+    await queries.invalidateQueries({ queryKey: ["along", person, job] });
+  }, [job, person, queries]);
+
+  const stale = there === null ? !closed : there !== undefined && there.entries < entries;
+  useEffect(() => {
+    // where the application itself is not on the device, a job along would not open
+    if (away || !person || !stale || !isOnDevice()) return;
+    const timer = setTimeout(() => void take(false), QUIET_MS);
+    return () => clearTimeout(timer);
+  }, [away, entries, person, stale, take]);
+  useEffect(() => {
+    if (there) void keepTaken({ ...there, lookedAt: Date.now() });
+    // once for each taking: looking at it is enough
+  }, [there]);
+  return { taken: there ?? null, away, progress, problem, take: () => take(true), leave };
+}
