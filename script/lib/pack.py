@@ -9,7 +9,7 @@ from zipfile import ZipFile
 
 ROOT = Path(__file__).resolve().parents[2]
 OURS = (ROOT / "core" / "twincore", ROOT / "shown" / "twinshown")
-LEFT_OUT = {"tests", "cli", "workshop", "certificate", "printed", "__pycache__"}
+LEFT_OUT = {"tests", "cli", "certificate", "__pycache__"}
 """Folders of ours that no page of a job needs."""
 OF_A_PACKAGE = {
     "stdnum": ("stdnum/__init__.py", "stdnum/luhn.py", "stdnum/exceptions.py", "stdnum/util.py", "stdnum/iso7064/__init__.py", "stdnum/iso7064/mod_97_10.py"),

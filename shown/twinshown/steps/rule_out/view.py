@@ -33,6 +33,13 @@ CURVE_C = (-30.0, 120.0)
 WORDS = ((0.9, "almost certainly"), (0.6, "likely"), (0.3, "perhaps"), (0.1, "hardly"), (0.0, "almost certainly not"))
 
 
+def even(number: float) -> float:
+    """A number to nine digits: what is worked out by exponentials and logarithms differs in its last ones from one machine's
+    library to another's, and nobody reads them.
+    """
+    return float(f"{number:.9g}")
+
+
 def rule_out_shown(case: Case) -> RuleOutShown | None:
     """Where the suspicion stands; None where the family has no rule-out data."""
     data = case.shelf.rule_out
@@ -46,8 +53,8 @@ def rule_out_shown(case: Case) -> RuleOutShown | None:
         SuspectShown(
             id=each.id,
             title=each.title,
-            before=standing.before[each.id],
-            weight=standing.weights[each.id],
+            before=even(standing.before[each.id]),
+            weight=even(standing.weights[each.id]),
             words=next(words for limit, words in WORDS if standing.weights[each.id] >= limit),
             source=each.source,
         )
@@ -85,7 +92,7 @@ def _test(test: Test, data: RuleOut, bits: float, case: Case) -> TestShown:
         events=[
             EventShown(at_s=float(e["at_s"]), what=e["what"], within_s=float(e.get("within_s", 0))) for e in test.events
         ],
-        bits=bits, source=test.source,
+        bits=even(bits), source=test.source,
     )  # fmt: skip
 
 
@@ -97,7 +104,9 @@ def _reading(expected: Expected, data: RuleOut) -> ReadingWanted:
         for index in range(CURVE_POINTS):
             at = low + (high - low) * index / (CURVE_POINTS - 1)
             band = expected.band_at(data.curves, at)
-            points.append(CurvePoint(at_c=at, value=curve.resistance_ohm(at), low=band.low, high=band.high))
+            points.append(
+                CurvePoint(at_c=at, value=even(curve.resistance_ohm(at)), low=even(band.low), high=even(band.high))
+            )
     band_ = expected.band
     return ReadingWanted(
         quantity=expected.quantity,
@@ -112,7 +121,7 @@ def _reading(expected: Expected, data: RuleOut) -> ReadingWanted:
 
 def _end(value: float) -> float | None:
     """An end of a band; open ends are none."""
-    return None if isinf(value) else value
+    return None if isinf(value) else even(value)
 
 
 def _link(step: Step, data: RuleOut, case: Case) -> LinkShown:
@@ -133,7 +142,7 @@ def _link(step: Step, data: RuleOut, case: Case) -> LinkShown:
         words=_link_words(step, data),
         verdict=judged.verdict if judged else None,
         side=judged.side if judged else "",
-        margin=judged.margin if judged else None,
+        margin=even(judged.margin) if judged and judged.margin is not None else None,
         read=reading_words(given.get("value"), given.get("beyond"), unit) if judged else "",
         value=judged.value if judged and not given.get("beyond") else None,
         low=_end(judged.band.low) if judged else None,
@@ -141,7 +150,7 @@ def _link(step: Step, data: RuleOut, case: Case) -> LinkShown:
         at_c=given.get("at_c"),
         unit=unit,
         leading=data.suspect_title(leading),
-        weight=step.after[leading],
+        weight=even(step.after[leading]),
     )
 
 
