@@ -20,6 +20,7 @@ from jobs.models import Job
 from jobs.queries import job as read_job
 from jobs.tests.prepared import prepare_demo_world
 from people.models import Person
+from twincore.job.case import Case
 from twincore.job.entering import to_reenter
 from twincore.job.fitting import by_hand, fitting_of_job
 from twincore.job.left import planned_positions
@@ -95,7 +96,7 @@ class BrowserTestCase(LiveServerTestCase):
             service_workers="allow" if device else "block",
         )
         page = context.new_page()
-        page.set_default_timeout(120_000)  # how long a page may hang, not how fast it must be
+        page.set_default_timeout(25_000)  # how long a page may hang, not how fast it must be
         wrong: list[str] = []
         page.on("pageerror", lambda error: wrong.append(str(error)))
         page.goto(self.live_server_url)
@@ -106,6 +107,24 @@ class BrowserTestCase(LiveServerTestCase):
         yield page
         context.close()
         self.assertEqual(wrong, [])
+
+    @contextmanager
+    def server_stopped(self) -> Iterator[None]:
+        """The depot's server is not there: no connection is taken, and those that are open end at a proxy without a server."""
+        server = self.server_thread.httpd
+        app, takes = server.get_app(), server.verify_request
+
+        def nobody(environ: Any, start_response: Any) -> list[bytes]:
+            start_response("502 Bad Gateway", [("Content-Length", "0")])
+            return []
+
+        server.verify_request = lambda request, address: False
+        server.set_app(nobody)
+        try:
+            yield
+        finally:
+            server.set_app(app)
+            server.verify_request = takes
 
     def check_accessible(self, page: Page) -> None:
         """No finding of axe against WCAG 2.2 AA, and nothing that scrolls sideways but framed tracks and tables."""
@@ -211,14 +230,14 @@ class BrowserTestCase(LiveServerTestCase):
         self.power_on(page)
         self.fit_powered(page)
 
-    def job_shown(self, page: Page) -> Job:
+    def case_shown(self, page: Page) -> Case:
         """The job, by the sheet that the page shows."""
-        return read_job(Person.objects.get(username="wennick"), page.url.rsplit("/", 1)[-1])
+        return case_of(read_job(Person.objects.get(username="wennick"), page.url.rsplit("/", 1)[-1]))
 
     def fit_dead(self, page: Page) -> None:
         """What fitting asks for on the dead machine."""
         page.get_by_role("button", name="What must be there").wait_for()
-        case = case_of(self.job_shown(page))
+        case = self.case_shown(page)
         fitting = fitting_of_job(case)
         planned, hand = planned_positions(case), by_hand(fitting)
         if any(line.needed == "needed" for line in fitting.kit):
@@ -260,7 +279,7 @@ class BrowserTestCase(LiveServerTestCase):
 
     def fit_powered(self, page: Page) -> None:
         """What fitting asks for with the supply on."""
-        case = case_of(self.job_shown(page))
+        case = self.case_shown(page)
         planned, hand = planned_positions(case), by_hand(fitting_of_job(case))
         for name in planned:
             if name not in hand:

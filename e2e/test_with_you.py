@@ -1,30 +1,98 @@
 """In the cellar: a job that was taken along goes on without a connection, on the same core."""
 
+import json
+
 from playwright.sync_api import Page
 
-from e2e.support import PHONE, BrowserTestCase
+from e2e import test_whole_job as whole
+from e2e.support import PHONE
+from jobs.models import Job
+from jobs.packages.packaging import package_of
+from twincore.chain import open_package
+from twincore.job.case import Case
+from twinshown.with_you import bag
+
+KEPT = """
+async (job) => {
+    const opened = indexedDB.open("worthy-twin");
+    const database = await new Promise((resolve) => (opened.onsuccess = () => resolve(opened.result)));
+    const kept = database.transaction(["jobs", "entries"]);
+    const [jobs, entries] = [kept.objectStore("jobs").getAll(), kept.objectStore("entries").getAll()];
+    await new Promise((resolve) => (kept.oncomplete = resolve));
+    database.close();
+    const { document } = jobs.result.find((each) => each.job === job);
+    return { job, document, entries: entries.result.filter((each) => each.job === job && !each.refused) };
+}
+"""
+"""What a device has of a job: as it was taken along, and what waits."""
 
 
-class InTheCellar(BrowserTestCase):
-    def take_along(self, page: Page, name: str) -> None:
+class InTheCellar(whole.ByTouch):
+    test_from_first_screen_to_closed_job = None  # type: ignore[assignment] # it is made where there is a connection
+
+    away = False
+
+    def saved(self, page: Page) -> None:
+        """Wait until all is where it can be: at the depot, or on this device."""
+        words = "on this device" if self.away else "is saved"
+        page.get_by_role("status").filter(has_text=words).first.wait_for()
+
+    def case_shown(self, page: Page) -> Case:
+        """The job as it is on the device, where the depot does not have it."""
+        if not self.away:
+            return super().case_shown(page)
+        kept = page.evaluate(KEPT, page.url.rsplit("/", 1)[-1])
+        bag.put_in(kept["document"])
+        for entry in kept["entries"]:
+            bag.add(entry["job"], json.dumps(entry["entry"]), entry["entry"]["made_at"])
+        return bag.job_along(kept["job"]).case()
+
+    def take_along(self, page: Page) -> None:
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
         page.wait_for_function("navigator.serviceWorker.controller !== null")
-        page.get_by_role("link", name=name).click()
-        page.locator("summary", has=page.get_by_role("heading", level=1)).click()
-        page.get_by_role("button", name="Take along").click()
-        page.get_by_text("With you, as of").wait_for()
+        page.locator("summary", has=page.get_by_role("heading", level=1)).tap()
+        page.get_by_role("button", name="Take along").or_(page.get_by_role("button", name="Take it along anew")).tap()
+        page.get_by_role("button", name="Leave it behind").wait_for()
+        page.locator("summary", has=page.get_by_role("heading", level=1)).tap()
 
-    def test_a_job_opens_afresh_and_its_settings_are_carried_over_without_a_server(self) -> None:
+    def afresh(self, page: Page) -> Page:
+        """The same address in a page of its own, opened from nothing."""
+        address, context = page.url, page.context
+        page.close()
+        again = context.new_page()
+        again.set_default_timeout(25_000)
+        again.goto(address)
+        return again
+
+    def test_the_whole_job_without_a_server(self) -> None:
         with self.page(size=PHONE, touch=True, device=True) as page:
-            self.take_along(page, "Fennick and Daughters")
-            address = page.url
-            page.context.set_offline(True)
-            page.close()
-            page = page.context.new_page()
-            page.goto(address)
-            page.get_by_label("S1 typed").fill("010110")
-            page.get_by_text("No connection: 1 entry waits on this device").wait_for()
-            page.get_by_text("No connection: it is worked out on this device").wait_for(state="attached")
-            page.context.set_offline(False)
+            self.open_job(page)
+            self.recognise(page)
+            self.choose(page)
+            self.take_along(page)
+            with self.server_stopped():
+                self.away = True
+                page = self.afresh(page)
+                self.make_safe(page)
+                self.record(page)
+                self.carry_over(page)
+                page.get_by_role("button", name="Set in the hand").wait_for()
+                page = self.afresh(page)
+                self.fit(page)
+                self.prove(page)
+                page.get_by_label("Anything the next person").fill("Label left inside the door")
+                page.get_by_role("button", name="Close the job").wait_for()
+                self.check_accessible(page)
+            self.away = False
             self.saved(page)
-        self.assertEqual(self.job(3).state["found"], {"S1": "010110"})
+            job = Job.objects.get(machine="Deck oven 7, Gullsway Rolls")
+            self.assertEqual(job.state["left"], {"SW1": "0111", "R1": "6"})
+            self.assertEqual(job.state["verdict"], "identical")
+            self.assertTrue(all(each.made for each in job.entries.filter(target__startswith="look.")))
+            with package_of(job) as file:
+                self.assertEqual(open_package(file).faults, ())
+            page.get_by_role("button", name="Close the job").tap()
+            page.get_by_text("Nothing in this job changes any more").wait_for()
+            with page.expect_download() as download:
+                page.get_by_role("link", name="Job sheet, A4").tap()
+            self.assertTrue(download.value.suggested_filename.endswith(".pdf"))

@@ -22,6 +22,11 @@ def put_in(document: str) -> str:
     return taken.id
 
 
+def job_along(job: str) -> TakenJob:
+    """A job that is along. Raises KeyError."""
+    return _jobs[job]
+
+
 def take_out(job: str) -> None:
     """Have a job along no longer."""
     _jobs.pop(job, None)
@@ -40,7 +45,7 @@ def ask(method: str, address: str, body: str, now: str) -> list[Any]:
 def add(sheet: str, entry: str, now: str) -> list[Any]:
     """Enter something on a sheet; what the sheet shows then, or why it is refused."""
     job, _, board = sheet.partition(".")
-    taken = _jobs[job]
+    taken = job_along(job)
     given = EntryGiven.model_validate_json(entry)
     new = NewEntry(
         given.id, given.target, given.before, given.after, given.reason, given.read_how, given.maker, board or "1",

@@ -29,10 +29,14 @@ type Kept = { tag: string; body: string };
 const MOST_KEPT = 80;
 const kept = new Map<string, Kept>();
 
-async function freshToken(): Promise<string> {
-  const response = await fetch("/api/token", { credentials: "same-origin" });
-  const body = (await response.json()) as { token: string };
-  return body.token;
+/** A form token; null where nobody can be asked for one. */
+async function freshToken(): Promise<string | null> {
+  try {
+    const response = await fetch("/api/token", { credentials: "same-origin" });
+    return ((await response.json()) as { token: string }).token;
+  } catch {
+    return null;
+  }
 }
 
 /** Forget the form token, and what was answered: both change when somebody signs in or out. */
@@ -45,7 +49,7 @@ const withToken: Middleware = {
   async onRequest({ request }) {
     if (request.method !== "GET") {
       token ??= await freshToken();
-      request.headers.set("X-CSRFToken", token);
+      if (token) request.headers.set("X-CSRFToken", token);
     }
     return request;
   },

@@ -71,8 +71,8 @@ async function close() {
 /** Close the database, for tests that begin anew. */
 export const closeDatabase = close;
 
-/** Forget all that is kept for somebody: jobs, answers, pictures, and entries that wait. */
-export async function forgetAll(person: string): Promise<void> {
+/** Forget what is kept for somebody: jobs, answers, pictures; and entries that wait, where that is meant too. */
+export async function forgetAll(person: string, entriesToo: boolean): Promise<void> {
   const db = await database();
   const all = db.transaction(["jobs", "answers", "files", "entries"], "readwrite");
   const theirs = IDBKeyRange.bound([person], [person, []]);
@@ -81,7 +81,7 @@ export async function forgetAll(person: string): Promise<void> {
     all.objectStore("answers").delete(theirs),
     all.objectStore("files").delete(theirs),
     ...(await all.objectStore("entries").getAll())
-      .filter((each) => each.maker === person)
+      .filter((each) => entriesToo && each.maker === person)
       .map((each) => all.objectStore("entries").delete(each.order)),
   ]);
   await all.done;

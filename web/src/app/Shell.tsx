@@ -1,5 +1,5 @@
 import { Problem } from "@/api/client";
-import { useSession, useSignOut } from "@/api/session";
+import { useSession } from "@/api/session";
 import { EVERY_BOARD } from "@/features/catalogue/api";
 import { SignInPage } from "@/features/session/SignInPage";
 import { Button } from "@/ui/Button";
@@ -8,13 +8,13 @@ import { Link, Outlet, useLocation } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { KeySheet } from "./KeySheet";
 import { useTheme, type Theme } from "./theme";
+import { SignOut } from "./SignOut";
 
 const LINK = "min-h-11 px-1 py-2.5 no-underline [&.active]:border-b-4 [&.active]:border-text [&.active]:font-bold";
 
 /** The frame of every page: who is signed in, where one can go. */
 export function Shell() {
   const session = useSession();
-  const signOut = useSignOut();
   const page = useLocation({ select: (location) => location.pathname });
   const [keys, setKeys] = useState(false);
   useEffect(() => {
@@ -98,9 +98,12 @@ export function Shell() {
               <Link to="/account" className="min-h-11 py-2.5">
                 How you sign in
               </Link>
+              <Link to="/waiting" className="min-h-11 py-2.5">
+                What waits on this device
+              </Link>
               <ThemeChoice />
               <Button onClick={() => setKeys(true)}>Words and keys</Button>
-              <Button onClick={() => signOut.mutate()}>Sign out</Button>
+              <SignOut person={session.data.username} />
             </div>
           </details>
         </div>

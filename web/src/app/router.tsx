@@ -7,6 +7,7 @@ import { DepotPage } from "@/features/depot/DepotPage";
 import { oneOf } from "@/ui/oneOf";
 import { JobPage } from "@/features/jobs/sheet/JobPage";
 import { JobsPage } from "@/features/jobs/list/JobsPage";
+import { WaitingPage } from "@/features/jobs/waiting/WaitingPage";
 import { MachinePage } from "@/features/machines/MachinePage";
 import { MachinesPage } from "@/features/machines/MachinesPage";
 import { ContradictionsPage } from "@/features/references/ContradictionsPage";
@@ -57,6 +58,7 @@ const jobs = createRoute({
   component: JobsPage,
 });
 const job = createRoute({ getParentRoute: () => root, path: "/jobs/$id", component: JobPage });
+const waiting = createRoute({ getParentRoute: () => root, path: "/waiting", component: WaitingPage });
 const catalogue = createRoute({
   getParentRoute: () => root,
   path: "/catalogue",
@@ -148,6 +150,7 @@ export const router = createRouter({
     home,
     jobs,
     job,
+    waiting,
     catalogue,
     load,
     board,

@@ -6,6 +6,18 @@ let worker: Worker | null = null;
 let last = 0;
 const open = new Map<number, Open>();
 
+declare const CORE: string;
+const FILES = ["pyodide.mjs", "pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json", "core.zip", "pydantic_core.so"]; // prettier-ignore
+
+/** Have the core on this device: what is fetched once stays, for the device keeps it. */
+export async function keepCore() {
+  for (const name of FILES) {
+    const response = await fetch(CORE + name);
+    if (!response.ok) throw new Error("the core cannot be had just now");
+    await response.arrayBuffer();
+  }
+}
+
 /** Have the core loaded: it takes seconds, so it is begun before it is needed. */
 export function loadCore() {
   if (worker) return;

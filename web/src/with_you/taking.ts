@@ -3,7 +3,7 @@ import { answer, api } from "@/api/client";
 import { database, type Taken } from "@/api/database";
 import { jobOf, waiting } from "@/api/outbox";
 import { reach } from "@/api/reach";
-import { loadCore } from "./core";
+import { keepCore, loadCore } from "./core";
 import { keepAnswer, keepTaken, leaveBehind, markOf, PAGES, takenJob, takenJobs } from "./takings";
 
 export type Progress = { done: number; of: number; bytes: number };
@@ -45,6 +45,7 @@ export async function takeAlong(
     lookedAt: Date.now(),
   };
   await keepTaken(taken);
+  await keepCore();
   await keepPages(taken, read, onProgress);
   if (asked) loadCore();
   return taken;

@@ -1,6 +1,7 @@
 import type { Waiting } from "@/api/outbox";
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
+import { Link } from "@tanstack/react-router";
 import { RefusalNotice } from "./Refusal";
 import type { Sending } from "./useEntries";
 
@@ -39,9 +40,12 @@ export function SaveState({ sending, onRetry, onWithdraw }: Props) {
   return (
     <div className="sticky top-20 z-10 mb-3 flex flex-col gap-2 bg-ground pb-2">
       {state === "waiting" && (
-        <Button className="self-start" onClick={onRetry}>
-          Send now
-        </Button>
+        <div className="flex flex-wrap items-center gap-3">
+          <Button onClick={onRetry}>Send now</Button>
+          <Link to="/waiting" className="min-h-11 py-2.5">
+            What waits
+          </Link>
+        </div>
       )}
       {problem && <ProblemNotice problem={problem} />}
       {refused.map((each) => (

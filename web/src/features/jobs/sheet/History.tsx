@@ -1,9 +1,8 @@
 import { Pager } from "@/ui/Pager";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import type { Schemas } from "@/api/client";
 import { useEntriesPage, type Job } from "../api";
-import { STEP_NAMES } from "../stepNames";
+import { entryWords } from "../entries/entryWords";
 
 /** Every entry of the job, newest first: who, when, what, from, to, read how. */
 export function History({ job }: { job: Job }) {
@@ -39,32 +38,4 @@ function Entries({ job }: { job: Job }) {
       {entries.data && <Pager {...entries.data} onPage={setPage} />}
     </>
   );
-}
-
-const KINDS: Record<string, string> = {
-  original: "Original",
-  replacement: "Replacement",
-  found: "Found",
-  override: "Set by hand",
-  reason: "Reason",
-  confirmed: "Confirmed",
-};
-
-function entryWords(entry: Schemas["EntryShown"]): string {
-  const [kind = "", ...rest] = entry.target.split(".");
-  const name = rest.join(".");
-  const what = `${KINDS[kind] ?? kind}${name ? ` ${STEP_NAMES[name] ?? name}` : ""}`;
-  const order = [entry.before, entry.after].some(isBank) ? ", place 1 first" : "";
-  return `${what}${order}: ${valueWords(entry.before)} → ${valueWords(entry.after)}`;
-}
-
-/** Whether a value is a bank as it is recorded: drawings show it as it hangs, a record from place 1 on. */
-function isBank(value: unknown): boolean {
-  return typeof value === "string" && /^[01?]{2,}$/.test(value);
-}
-
-function valueWords(value: unknown): string {
-  if (value === null || value === undefined) return "nothing";
-  if (typeof value === "object") return String((value as { note?: string }).note || "yes");
-  return String(value);
 }

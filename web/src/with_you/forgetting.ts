@@ -1,0 +1,12 @@
+import { forgetAll } from "@/api/database";
+import { forgetAlong } from "./along";
+import { stopCore } from "./core";
+import { setPersonHere } from "./elsewhere";
+
+/** Leave nothing of somebody's on this device; entries that wait stay for their maker, unless they are to be forgotten too. */
+export async function forgetPerson(person: string, entriesToo: boolean): Promise<void> {
+  setPersonHere(null);
+  stopCore();
+  forgetAlong();
+  await forgetAll(person, entriesToo).catch(() => undefined);
+}
