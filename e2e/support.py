@@ -100,13 +100,16 @@ class BrowserTestCase(LiveServerTestCase):
         wrong: list[str] = []
         page.on("pageerror", lambda error: wrong.append(str(error)))
         page.goto(self.live_server_url)
-        page.get_by_label("Name").fill(user)
-        page.get_by_label("Password").fill(PASSWORDS[user])
-        page.get_by_role("button", name="Sign in").click()
+        self.sign_in_by_hand(page, user)
         page.get_by_role("heading", name="Jobs").wait_for()
         yield page
         context.close()
         self.assertEqual(wrong, [])
+
+    def sign_in_by_hand(self, page: Page, user: str = "wennick") -> None:
+        page.get_by_label("Name").fill(user)
+        page.get_by_label("Password").fill(PASSWORDS[user])
+        page.get_by_role("button", name="Sign in").click()
 
     @contextmanager
     def server_stopped(self) -> Iterator[None]:

@@ -1,11 +1,18 @@
 """In the cellar: a job that was taken along goes on without a connection, on the same core."""
 
 import json
+import os
+import signal
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
 
 from playwright.sync_api import Page
 
 from e2e import test_whole_job as whole
-from e2e.support import PHONE
+from e2e.support import FLAGS, PHONE
 from jobs.models import Job
 from jobs.packages.packaging import package_of
 from twincore.chain import open_package
@@ -96,3 +103,47 @@ class InTheCellar(whole.ByTouch):
             with page.expect_download() as download:
                 page.get_by_role("link", name="Job sheet, A4").tap()
             self.assertTrue(download.value.suggested_filename.endswith(".pdf"))
+
+
+class KilledInTheCellar(InTheCellar):
+    """The same, and the browser is killed where it would be opened afresh."""
+
+    @contextmanager
+    def page(self, **given: Any) -> Iterator[Page]:
+        """A signed-in page of a browser whose device outlives it."""
+        with TemporaryDirectory() as self.device:
+            page = self.opened()
+            page.goto(self.live_server_url)
+            self.sign_in_by_hand(page)
+            yield page
+            self.kill()
+
+    def opened(self) -> Page:
+        context = self.playwright.chromium.launch_persistent_context(
+            self.device, executable_path="/usr/bin/chromium", args=FLAGS, viewport=PHONE, has_touch=True,
+            reduced_motion="reduce", accept_downloads=True,
+        )  # fmt: skip
+        page = context.pages[0]
+        page.set_default_timeout(120_000)
+        return page
+
+    def kill(self) -> None:
+        for process in Path("/proc").glob("[0-9]*"):
+            with suppress(OSError):
+                if self.device.encode() in (process / "cmdline").read_bytes():
+                    os.kill(int(process.name), signal.SIGKILL)
+
+    def afresh(self, page: Page) -> Page:
+        address = page.url
+        self.kill()
+        again = self.opened()
+        again.goto(address)
+        return again
+
+    def saved(self, page: Page) -> None:
+        # a browser that was killed may have lost its cookies: whoever works here signs in again, and what waits goes on
+        status = page.get_by_role("status").filter(has_text="on this device" if self.away else "is saved").first
+        status.or_(page.get_by_label("Password")).first.wait_for()
+        if page.get_by_label("Password").is_visible():
+            self.sign_in_by_hand(page)
+        super().saved(page)

@@ -1,11 +1,18 @@
-import { answer, api, forgetToken, type Schemas } from "@/api/client";
+import { Problem, answer, api, forgetToken, type Schemas } from "@/api/client";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-/** Who is signed in. */
+/** Who is signed in; null where nobody is, or not any more. */
 export function useSession() {
   return useQuery({
     queryKey: ["session"],
-    queryFn: () => answer(api.GET("/api/session")),
+    queryFn: async () => {
+      try {
+        return await answer(api.GET("/api/session"));
+      } catch (error) {
+        if (error instanceof Problem && error.status === 401) return null;
+        throw error;
+      }
+    },
     retry: false,
     staleTime: 300_000,
   });

@@ -1,4 +1,3 @@
-import { Problem } from "@/api/client";
 import { useSession } from "@/api/session";
 import { EVERY_BOARD } from "@/features/catalogue/api";
 import { SignInPage } from "@/features/session/SignInPage";
@@ -31,8 +30,8 @@ export function Shell() {
         <Loading what="Opening" />
       </div>
     );
+  if (session.data === null) return <SignInPage />;
   if (!session.data) {
-    if (session.error instanceof Problem && session.error.status === 401) return <SignInPage />;
     return (
       <main className="mx-auto flex max-w-md flex-col gap-4 p-6">
         <ProblemNotice problem={session.error} />

@@ -1,27 +1,39 @@
 import type { Waiting } from "@/api/outbox";
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
-import { Link } from "@tanstack/react-router";
 import { RefusalNotice } from "./Refusal";
 import type { Sending } from "./useEntries";
+import type { ReactNode } from "react";
 
-type Props = { sending: Sending; onRetry: () => void; onWithdraw: (each: Waiting) => void };
+type Props = {
+  sending: Sending;
+  onRetry: () => void;
+  onWithdraw: (each: Waiting) => void;
+  /** Where else to look, beside what waits. */
+  children?: ReactNode;
+};
 
 /** Whether everything is with the depot, in a word that is always in sight. */
 export function SavedWord({ sending }: { sending: Sending }) {
   const { state, waiting, problem, refused, unkept } = sending;
   const entries = waiting === 1 ? "1 entry waits" : `${waiting} entries wait`;
   const words = {
+    looking: "",
     saved: refused.length ? "The rest is saved" : "Everything is saved",
     sending: "Saving …",
     waiting: `${problem ? "Not sent yet" : "No connection"}: ${entries} on this device`,
   }[state];
+  // a phone has room for the machine's name or for all the words
+  const short =
+    state === "waiting"
+      ? `${waiting} wait${waiting === 1 ? "s" : ""} here`
+      : state === "saved" && refused.length === 0 && "saved";
   return (
     <p role="status" className={state === "waiting" ? "font-semibold" : "text-faint"}>
-      {state === "saved" && refused.length === 0 ? (
+      {short ? (
         <>
           <span aria-hidden="true" className="sm:hidden">
-            saved
+            {short}
           </span>
           <span className="sr-only sm:not-sr-only">{words}</span>
         </>
@@ -34,7 +46,7 @@ export function SavedWord({ sending }: { sending: Sending }) {
 }
 
 /** What did not go through, until somebody has seen it; it stays in sight, however far down somebody works. */
-export function SaveState({ sending, onRetry, onWithdraw }: Props) {
+export function SaveState({ sending, onRetry, onWithdraw, children }: Props) {
   const { state, problem, refused } = sending;
   if (state !== "waiting" && !problem && refused.length === 0) return null;
   return (
@@ -42,9 +54,7 @@ export function SaveState({ sending, onRetry, onWithdraw }: Props) {
       {state === "waiting" && (
         <div className="flex flex-wrap items-center gap-3">
           <Button onClick={onRetry}>Send now</Button>
-          <Link to="/waiting" className="min-h-11 py-2.5">
-            What waits
-          </Link>
+          {children}
         </div>
       )}
       {problem && <ProblemNotice problem={problem} />}

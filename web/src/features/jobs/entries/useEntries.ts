@@ -12,7 +12,8 @@ import { aloneInTurn, sendAll } from "./sending";
 import { applied, valueAt, type Change } from "./targets";
 
 export type Sending = {
-  state: "saved" | "sending" | "waiting";
+  /** "looking" until it is known whether anything waits here. */
+  state: "looking" | "saved" | "sending" | "waiting";
   /** Entries that the server does not have yet. */
   waiting: number;
   /** Why they wait; null without a connection, which is said in words of its own. */
@@ -22,7 +23,7 @@ export type Sending = {
   /** Whether this browser keeps nothing: what waits is lost when the page closes. */
   unkept: boolean;
 };
-const NOTHING: Sending = { state: "saved", waiting: 0, problem: null, refused: [], unkept: false };
+const NOTHING: Sending = { state: "looking", waiting: 0, problem: null, refused: [], unkept: false };
 
 /**
  * Add entries to a job. Each is kept in the browser first and sent in order; without a connection it waits there and is
@@ -63,6 +64,8 @@ export function useEntries(job: Job) {
         setSending((old) => ({ ...old, state: later.length ? "sending" : old.state, waiting: later.length }));
       }),
     );
+    // a sign-in that has run out shows the sign-in page: what waits goes on afterwards
+    if (sent?.problem?.status === 401) void queries.invalidateQueries({ queryKey: ["session"] });
     if (sent?.refused) await queries.invalidateQueries({ queryKey: key });
     const { refused, onTheWay, left } = await look();
     const problem = sent?.problem && !sent.problem.offline ? sent.problem : null;

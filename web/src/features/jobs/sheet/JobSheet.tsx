@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { useIsFetching } from "@tanstack/react-query";
 import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import type { Job } from "../api";
@@ -71,7 +72,11 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
           sending={entries.sending}
           onRetry={() => void entries.retry()}
           onWithdraw={(each) => void entries.withdraw(each)}
-        />
+        >
+          <Link to="/waiting" className="min-h-11 py-2.5">
+            What waits
+          </Link>
+        </SaveState>
         <VoidBanner job={job} put={put} />
         {job.closed && <SkippedBanner job={job} />}
         <AlsoOpen job={job} />
