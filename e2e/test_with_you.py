@@ -147,3 +147,31 @@ class KilledInTheCellar(InTheCellar):
         if page.get_by_label("Password").is_visible():
             self.sign_in_by_hand(page)
         super().saved(page)
+
+
+class TwoPeopleAndACellar(InTheCellar):
+    test_the_whole_job_without_a_server = None  # type: ignore[assignment] # it is made above
+
+    def test_what_collides_is_shown_side_by_side_and_somebody_decides(self) -> None:
+        with self.page(size=PHONE, touch=True, device=True) as one, self.page("corm") as other:
+            for page in (one, other):
+                page.get_by_role("link", name="Fennick and Daughters").click()
+                page.get_by_label("S1 typed").wait_for()
+            self.take_along(one)
+            one.context.set_offline(True)
+            one.get_by_label("S1 typed").fill("010110")
+            one.get_by_text("No connection: 1 entry waits on this device").wait_for()
+            other.get_by_label("S1 typed").fill("111111")
+            other.get_by_role("status").filter(has_text="is saved").wait_for()
+            one.get_by_role("link", name="What waits", exact=True).tap()
+            one.get_by_role("list", name="Waits to be sent").get_by_text("S1").wait_for()
+            one.context.set_offline(False)
+            one.get_by_role("button", name="Send now").tap()
+            theirs = one.get_by_role("list", name="What was said meanwhile")
+            theirs.get_by_text("Corm Haddle said").wait_for()
+            theirs.get_by_text("111111").wait_for()
+            self.check_accessible(one)
+            one.get_by_role("button", name="I looked: mine stands").tap()
+            one.get_by_text("Nothing waits. The depot has everything").wait_for()
+        self.assertEqual(self.job(3).state["found"], {"S1": "010110"})
+        self.assertEqual(self.job(3).entries.filter(target="found.S1").count(), 2)

@@ -1,6 +1,6 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
-import { readdirSync } from "node:fs";
+import { readFileSync, readdirSync } from "node:fs";
 import { defineConfig } from "vite";
 import { VitePWA } from "vite-plugin-pwa";
 
@@ -12,11 +12,16 @@ function coreFolder(): string {
     return "/static/core/none/";
   }
 }
+/** The version as the core has it. */
+function versionOfCore(): string {
+  const source = readFileSync(new URL("../core/twincore/__init__.py", import.meta.url), "utf8");
+  return /VERSION = "(.*)"/.exec(source)?.[1] ?? "";
+}
 const CORE = coreFolder();
 
 export default defineConfig({
   base: "/static/",
-  define: { CORE: JSON.stringify(CORE), VERSION: JSON.stringify(process.env.TWIN_VERSION ?? "") },
+  define: { CORE: JSON.stringify(CORE), VERSION: JSON.stringify(`${versionOfCore()}, ${CORE.split("/")[3]}`) },
   plugins: [
     react(),
     tailwindcss(),
@@ -27,7 +32,7 @@ export default defineConfig({
       injectRegister: false,
       manifest: false,
       injectManifest: {
-        globPatterns: ["assets/**", "icon*", "index.html"],
+        globPatterns: ["assets/**", "icon*", "*.webmanifest", "index.html"],
         globIgnores: ["**/*.gz"],
         modifyURLPrefix: { "": "/static/" },
         maximumFileSizeToCacheInBytes: 4_000_000,

@@ -7,6 +7,7 @@ import { Link, Outlet, useLocation } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { KeySheet } from "./KeySheet";
 import { useTheme, type Theme } from "./theme";
+import { useNewer, version } from "@/with_you/start";
 import { SignOut } from "./SignOut";
 
 const LINK = "min-h-11 px-1 py-2.5 no-underline [&.active]:border-b-4 [&.active]:border-text [&.active]:font-bold";
@@ -103,6 +104,7 @@ export function Shell() {
               <ThemeChoice />
               <Button onClick={() => setKeys(true)}>Words and keys</Button>
               <SignOut person={session.data.username} />
+              <Version />
             </div>
           </details>
         </div>
@@ -112,6 +114,17 @@ export function Shell() {
       </div>
       <KeySheet open={keys} onClose={() => setKeys(false)} />
     </>
+  );
+}
+
+/** Which version runs; and a newer one, where it is here already. */
+function Version() {
+  const { newer, open } = useNewer();
+  return (
+    <div className="text-sm text-faint">
+      {newer && <Button onClick={open}>A newer version is here: open it</Button>}
+      <p>Version {version}</p>
+    </div>
   );
 }
 

@@ -3,6 +3,7 @@ import { answer, api } from "@/api/client";
 import { database, type Taken } from "@/api/database";
 import { jobOf, waiting } from "@/api/outbox";
 import { reach } from "@/api/reach";
+import { checkRoom } from "./room";
 import { keepCore, loadCore } from "./core";
 import { keepAnswer, keepTaken, leaveBehind, markOf, PAGES, takenJob, takenJobs } from "./takings";
 
@@ -27,6 +28,7 @@ export async function takeAlong(
   onProgress: (progress: Progress) => void = () => undefined,
 ): Promise<Taken> {
   const job = jobOf(id);
+  await checkRoom();
   const text = await answer(
     api.GET("/api/jobs/{job_id}/with-you", { params: { path: { job_id: job } }, parseAs: "text" }),
   );

@@ -2,6 +2,7 @@ import { Problem } from "@/api/client";
 import { jobOf } from "@/api/outbox";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
+import { askToStay } from "./room";
 import { takeAlong, type Progress } from "./taking";
 import { keepTaken, leaveBehind, takenJob } from "./takings";
 import { useAway } from "./useAway";
@@ -28,6 +29,12 @@ export function useAlong(person: string, id: string, entries: number, closed: bo
     enabled: !!person,
   });
   const there = taken.data;
+  const stays = useQuery({
+    queryKey: ["stays"],
+    queryFn: askToStay,
+    enabled: there?.asked === true,
+    staleTime: Infinity,
+  });
 
   const take = useCallback(
     async (asked: boolean) => {
@@ -58,5 +65,5 @@ export function useAlong(person: string, id: string, entries: number, closed: bo
     if (there) void keepTaken({ ...there, lookedAt: Date.now() });
     // once for each taking: looking at it is enough
   }, [there]);
-  return { taken: there ?? null, away, progress, problem, take: () => take(true), leave };
+  return { taken: there ?? null, stays: stays.data ?? true, away, progress, problem, take: () => take(true), leave };
 }

@@ -7,6 +7,8 @@ import { Pager } from "@/ui/Pager";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { useJobs, useOpenJob } from "../api";
+import { TakeJobs } from "./TakeJobs";
+import { useAway } from "@/with_you/useAway";
 import { BringIn } from "./BringIn";
 import { Calls } from "./Calls";
 import { STEP_NAMES } from "../stepNames";
@@ -16,9 +18,11 @@ export function JobsPage() {
   const wanted = useSearch({ from: "/jobs" });
   const navigate = useNavigate({ from: "/jobs" });
   const jobs = useJobs(wanted);
+  const away = useAway();
   return (
     <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">
       <h1>Jobs</h1>
+      {away && <p role="status">No connection: these are the jobs that you have with you.</p>}
       <NewJob />
       <Calls />
       <BringIn />
@@ -77,6 +81,7 @@ export function JobsPage() {
           </li>
         ))}
       </ul>
+      {jobs.data && !away && <TakeJobs jobs={jobs.data.items} />}
       {jobs.data && <Pager {...jobs.data} onPage={(page) => void navigate({ search: { ...wanted, page } })} />}
     </main>
   );

@@ -1,0 +1,60 @@
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { isAway, onReach, reach, whereNotReached } from "./reach";
+
+const request = (path: string, method = "GET") =>
+  new Request(`http://127.0.0.1:8800${path}`, { method, body: method === "GET" ? undefined : "{}" });
+const nothing = () => Promise.resolve(null);
+
+afterEach(async () => {
+  vi.stubGlobal("fetch", () => Promise.resolve(new Response("{}")));
+  await reach(request("/api/session"));
+  whereNotReached(null);
+});
+
+describe("where the server cannot be reached", () => {
+  it("somebody else answers what they can, and the rest fails", async () => {
+    vi.stubGlobal("fetch", () => Promise.reject(new TypeError("unreachable")));
+    const answer = (asked: Request) => Promise.resolve(asked.url.endsWith("/known") ? new Response("from here") : null);
+    whereNotReached({ answer, seen: () => undefined });
+    expect(await (await reach(request("/known"))).text()).toBe("from here");
+    await expect(reach(request("/unknown"))).rejects.toThrow("cannot be reached");
+    expect(isAway()).toBe(true);
+  });
+
+  it("a proxy without a server is nobody, and its words are handed on where nobody else answers", async () => {
+    vi.stubGlobal("fetch", () => Promise.resolve(new Response("", { status: 502 })));
+    whereNotReached({ answer: nothing, seen: () => undefined });
+    expect((await reach(request("/api/jobs"))).status).toBe(502);
+    expect(isAway()).toBe(true);
+  });
+
+  it("whoever listens is told when it goes and when it comes back, once each", async () => {
+    const told: boolean[] = [];
+    const stop = onReach(() => told.push(isAway()));
+    vi.stubGlobal("fetch", () => Promise.reject(new TypeError("unreachable")));
+    await reach(request("/a", "POST")).catch(() => undefined);
+    await reach(request("/b", "POST")).catch(() => undefined);
+    vi.stubGlobal("fetch", () => Promise.resolve(new Response("{}")));
+    await reach(request("/c", "POST"));
+    stop();
+    expect(told).toEqual([true, false]);
+  });
+
+  it("what hangs is answered by somebody else after a while, and by the server where nobody else can", async () => {
+    vi.useFakeTimers();
+    let come: (response: Response) => void = () => undefined;
+    vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => (come = resolve)));
+    whereNotReached({
+      answer: (asked) => Promise.resolve(asked.url.endsWith("/here") ? new Response("here") : null),
+      seen: () => undefined,
+    });
+    const here = reach(request("/here"));
+    await vi.advanceTimersByTimeAsync(4000);
+    expect(await (await here).text()).toBe("here");
+    const late = reach(request("/late"));
+    await vi.advanceTimersByTimeAsync(4000);
+    come(new Response("late"));
+    expect(await (await late).text()).toBe("late");
+    vi.useRealTimers();
+  });
+});

@@ -1,0 +1,63 @@
+import { database } from "@/api/database";
+import { reach } from "@/api/reach";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import { clockOffset } from "./clock";
+import { answerHere, personHere, setPersonHere } from "./elsewhere";
+import { forgetPerson } from "./forgetting";
+import { keepTaken } from "./takings";
+
+const get = (path: string) => reach(new Request(`http://127.0.0.1:8800${path}`));
+const server = (body: string, headers: Record<string, string> = {}) =>
+  vi.stubGlobal("fetch", () => Promise.resolve(new Response(body, { headers })));
+const unplug = () => vi.stubGlobal("fetch", () => Promise.reject(new TypeError("unreachable")));
+
+beforeEach(() => {
+  setPersonHere(null);
+  answerHere();
+});
+
+describe("without a connection", () => {
+  it("who was signed in last is still known, and nobody is where nobody was", async () => {
+    unplug();
+    await expect(get("/api/session")).rejects.toThrow();
+    server('{"username": "wennick", "name": "Wennick Tarl"}');
+    await get("/api/session");
+    await vi.waitFor(() => expect(personHere()).toBe("wennick"));
+    unplug();
+    await vi.waitFor(async () =>
+      expect(await (await get("/api/session")).json()).toMatchObject({ name: "Wennick Tarl" }),
+    );
+  });
+
+  it("the list of jobs is that of those that are along, and none of somebody else's", async () => {
+    setPersonHere("wennick");
+    const job = "eaa689b5-6515-5604-806a-683f32c07b3b";
+    const taken = { document: "{}", asOf: "now", entries: 0, since: [], asked: true, bytes: 2, lookedAt: 1 };
+    await keepTaken({ ...taken, person: "wennick", job });
+    await keepTaken({ ...taken, person: "corm", job: "another" });
+    await (
+      await database()
+    ).put("answers", {
+      person: "wennick",
+      address: `/api/jobs/${job}`,
+      mark: "",
+      status: 200,
+      body: '{"code": "SQ-0003"}',
+    });
+    unplug();
+    const list = (await (await get("/api/jobs?page=1")).json()) as { items: unknown[]; total: number };
+    expect(list).toMatchObject({ items: [{ code: "SQ-0003" }], total: 1 });
+    await forgetPerson("wennick", true);
+    await expect(get("/api/jobs?page=1")).rejects.toThrow();
+    expect(await (await database()).getAll("jobs")).toHaveLength(1);
+  });
+
+  it("the depot's clock is known from its answers, and a second on the way is no difference", async () => {
+    server("{}", { Date: new Date(Date.now() - 1000).toUTCString() });
+    await get("/api/depot");
+    expect(clockOffset()).toBe(0);
+    server("{}", { Date: new Date(Date.now() - 7200_000).toUTCString() });
+    await get("/api/depot");
+    expect(Math.round(clockOffset() / 60_000)).toBe(120);
+  });
+});
