@@ -72,6 +72,13 @@ class SignedIn(models.Model):
         ordering = ["-at"]
 
 
+class LostDevice(models.Model):
+    """A session that a lead ended because its device is lost: at its next contact it is told to forget everything."""
+
+    session_key = models.CharField(max_length=40, primary_key=True)
+    at = models.DateTimeField()
+
+
 class Taken(models.Model):
     """A file that somebody took away."""
 

@@ -9,7 +9,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.http import HttpRequest
 
-from people.models import Person, SignedIn
+from people.models import LostDevice, Person, SignedIn
 from people.tries import address_of
 from twinshown.refusals import NotThere
 
@@ -52,6 +52,16 @@ def end(person: Person, id: str, now: datetime) -> None:
 def end_others(person: Person, here: str | None) -> None:
     """End every session of somebody but the one that is kept."""
     _end([each.session_key for each in person.signed_in.all() if each.session_key != here])
+
+
+def lose_devices(person: Person, now: datetime) -> int:
+    """End every session of somebody whose devices are lost, and have each device forget everything when it is heard of again;
+    how many they are.
+    """
+    keys = list(person.signed_in.values_list("session_key", flat=True))
+    LostDevice.objects.bulk_create([LostDevice(session_key=key, at=now) for key in keys], ignore_conflicts=True)
+    _end(keys)
+    return len(keys)
 
 
 def _end(keys: list[str]) -> None:

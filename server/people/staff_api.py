@@ -113,6 +113,13 @@ def take_second_factor_of(request: HttpRequest, username: str) -> dict[str, Any]
     return _shown(staffing.take_second_factor(me, username), me)
 
 
+@router.delete("/people/{username}/devices", response=PersonShown)
+def lose_devices_of(request: HttpRequest, username: str) -> dict[str, Any]:
+    """Somebody's devices are lost: they are signed out, and forget everything at their next contact."""
+    me = person_of(request)
+    return _shown(staffing.lose_devices(me, username, timezone.now()), me)
+
+
 @router.put("/session/password", response={204: None})
 def change_own_password(request: HttpRequest, given: OwnPassword) -> tuple[int, None]:
     """Take another password; other devices are signed out."""

@@ -8,7 +8,7 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.db.models import QuerySet
 
-from people import second_factor
+from people import second_factor, sessions
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
 from people.tries import open_again
@@ -86,6 +86,14 @@ def take_second_factor(lead: Person, username: str) -> Person:
     """Let somebody of the lead's depot sign in with the password alone again."""
     person = _of_the_depot(lead, username)
     second_factor.take_away(person)
+    return person
+
+
+@transaction.atomic
+def lose_devices(lead: Person, username: str, now: datetime) -> Person:
+    """End every session of somebody of the lead's depot; their devices forget everything at their next contact."""
+    person = _of_the_depot(lead, username)
+    sessions.lose_devices(person, now)
     return person
 
 

@@ -56,6 +56,21 @@ class Staffing(TestCase):
         self.assertEqual(theirs.get("/api/session").status_code, 401)
         self.enter("tarl", "torch-light-lamp-42", 401)
 
+    def test_a_lost_device_is_out_and_told_once_to_forget_everything(self) -> None:
+        self.say("post", "people", NEW)
+        theirs = Client()
+        theirs.post(
+            "/api/session", {"username": NEW["username"], "password": NEW["password"]}, content_type="application/json"
+        )
+        self.assertEqual(theirs.get("/api/session").status_code, 200)
+        kept = theirs.cookies["sessionid"].value
+        self.say("delete", f"people/{NEW['username']}/devices", None)
+        told = theirs.get("/api/session")
+        self.assertEqual((told.status_code, told["Clear-Site-Data"]), (401, '"cache", "cookies", "storage"'))
+        theirs.cookies["sessionid"] = kept
+        self.assertNotIn("Clear-Site-Data", theirs.get("/api/session"))
+        self.assertNotIn("Clear-Site-Data", Client().get("/api/session"))
+
     def test_a_depot_keeps_a_lead_who_signs_in(self) -> None:
         for change in ({"role": "technician", "active": True}, {"role": "parts_lead", "active": False}):
             self.say("put", "people/corm", {"name": "", **change}, 400)

@@ -31,7 +31,8 @@ export type Taken = {
 };
 /** An answer, with a word that says what it hangs on. */
 export type KeptAnswer = { person: string; address: string; mark: string; status: number; body: string };
-export type KeptFile = { person: string; address: string; job: string; file: Blob };
+/** A picture; `waits` where the depot does not have it yet. */
+export type KeptFile = { person: string; address: string; job: string; file: Blob; waits: boolean };
 
 interface Device extends DBSchema {
   entries: { key: number; value: Waiting };

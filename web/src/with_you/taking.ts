@@ -84,7 +84,7 @@ async function keepPages(taken: Taken, read: Document, onProgress: (progress: Pr
     if (!response.ok) continue;
     const file = await response.blob();
     bytes += file.size;
-    await (await database()).put("files", { person, address, job, file });
+    await (await database()).put("files", { person, address, job, file, waits: false });
   }
   tell(all);
   await keepTaken({ ...taken, bytes });

@@ -4,7 +4,15 @@ import { Choice, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
 import { useState } from "react";
-import { useAddPerson, useChangePerson, useGivePassword, usePeople, useTakeSecondFactor, type Person } from "./api";
+import {
+  useAddPerson,
+  useChangePerson,
+  useGivePassword,
+  usePeople,
+  useLoseDevices,
+  useTakeSecondFactor,
+  type Person,
+} from "./api";
 
 const ROLES: [Person["role"], string][] = [
   ["technician", "technician"],
@@ -62,6 +70,7 @@ function ChangePerson({ person }: { person: Person }) {
   const change = useChangePerson();
   const give = useGivePassword();
   const alone = useTakeSecondFactor();
+  const lose = useLoseDevices();
   const [name, setName] = useState(person.name);
   const [role, setRole] = useState(person.role);
   const [password, setPassword] = useState("");
@@ -101,7 +110,20 @@ function ChangePerson({ person }: { person: Person }) {
           Let them sign in without the second factor; the device is lost
         </Button>
       )}
-      <ProblemNotice problem={change.error ?? give.error ?? alone.error} />
+      <details>
+        <summary className="min-h-11 py-2.5">A device of theirs is lost</summary>
+        <div className="flex flex-col gap-2">
+          <p>
+            They are signed out everywhere. A lost device forgets everything the next time that it reaches the depot,
+            what waits on it as well.
+          </p>
+          <Button className="self-start" disabled={lose.isPending} onClick={() => lose.mutate(person.username)}>
+            Sign them out and have their devices forget
+          </Button>
+          <span role="status">{lose.isSuccess && "Done. They sign in anew."}</span>
+        </div>
+      </details>
+      <ProblemNotice problem={change.error ?? give.error ?? alone.error ?? lose.error} />
     </div>
   );
 }

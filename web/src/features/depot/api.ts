@@ -40,6 +40,12 @@ export function useTakeSecondFactor() {
   );
 }
 
+export function useLoseDevices() {
+  return useStaffing((username: string) =>
+    answer(api.DELETE("/api/people/{username}/devices", { params: { path: { username } } })),
+  );
+}
+
 /** Who signed in, who could not, and which files were taken away. */
 export function useHappened(page: number) {
   return useQuery({

@@ -259,18 +259,6 @@ export function useTakeDraft(job: Job) {
   });
 }
 
-/** Send a picture's file itself; its words and marks follow as an entry. */
-export function sendPicture(id: string, picture: string, file: File) {
-  return answer(
-    api.POST("/api/jobs/{job_id}/pictures/{picture_id}", {
-      params: { path: { job_id: id, picture_id: picture } },
-      body: file as never,
-      bodySerializer: (body) => body,
-      headers: { "Content-Type": file.type || "application/octet-stream" },
-    }),
-  );
-}
-
 export function readBank(id: string, picture: string, given: Schemas["BankGiven"]) {
   return answer(
     api.POST("/api/jobs/{job_id}/pictures/{picture_id}/bank", {

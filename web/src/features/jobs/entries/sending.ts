@@ -1,6 +1,7 @@
 /** Sends a person's entries one after another, by one tab at a time; what the server refuses stays with its reason. */
 import { Problem, answer, api, forgetToken } from "@/api/client";
 import { drop, refuse, waiting, type Waiting } from "@/api/outbox";
+import { sendKeptPicture } from "@/with_you/pictures";
 import { noteSent } from "@/with_you/taking";
 import type { Job } from "../api";
 
@@ -22,6 +23,7 @@ export async function sendAll(job: string, maker: string, onSent: (shown: Job) =
   const sent: Sent = { shown: null, refused: 0, problem: null };
   for (let next = await first(job, maker); next; next = await first(job, maker)) {
     try {
+      if (next.entry.after !== null) await sendKeptPicture(maker, next.job, next.entry.target);
       sent.shown = await send(next);
       await noteSent(maker, next.job, next.entry);
       await drop(next.order);

@@ -1,6 +1,7 @@
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
 import type { Job } from "../../api";
+import { JobPicture } from "../../JobPicture";
 
 const MOST = 4;
 
@@ -8,7 +9,6 @@ const MOST = 4;
 export function KeptPictures({ job }: { job: Job }) {
   const [large, setLarge] = useState<string | null>(null);
   const kept = Object.entries(job.pictures);
-  const address = (id: string) => `/api/jobs/${job.id}/pictures/${id}`;
   const words = (id: string) => job.pictures[id]?.caption || "a picture without words yet";
   if (kept.length === 0) return null;
   return (
@@ -17,7 +17,13 @@ export function KeptPictures({ job }: { job: Job }) {
         {kept.slice(0, MOST).map(([id]) => (
           <li key={id}>
             <button type="button" onClick={() => setLarge(id)} className="block border border-edge">
-              <img src={address(id)} alt={`Larger: ${words(id)}`} loading="lazy" className="size-24 object-cover" />
+              <JobPicture
+                job={job.id}
+                picture={id}
+                alt={`Larger: ${words(id)}`}
+                loading="lazy"
+                className="size-24 object-cover"
+              />
             </button>
           </li>
         ))}
@@ -25,7 +31,12 @@ export function KeptPictures({ job }: { job: Job }) {
       {kept.length > MOST && <p className="text-sm text-faint">and {kept.length - MOST} more under Pictures</p>}
       {large && (
         <Sheet open onClose={() => setLarge(null)} title={words(large)}>
-          <img src={address(large)} alt={words(large)} className="mx-auto block max-h-[72vh] max-w-full" />
+          <JobPicture
+            job={job.id}
+            picture={large}
+            alt={words(large)}
+            className="mx-auto block max-h-[72vh] max-w-full"
+          />
         </Sheet>
       )}
     </div>

@@ -1,12 +1,20 @@
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState, type MouseEvent } from "react";
+import { JobPicture } from "../../JobPicture";
 
 export type Mark = { x: number; y: number; text: string };
-type Props = { src: string; caption: string; marks: Mark[]; disabled: boolean; onMarks: (marks: Mark[]) => void };
+type Props = {
+  job: string;
+  picture: string;
+  caption: string;
+  marks: Mark[];
+  disabled: boolean;
+  onMarks: (marks: Mark[]) => void;
+};
 
 /** A picture with numbered marks; tap it to set one, and write what is there. */
-export function MarkedPicture({ src, caption, marks, disabled, onMarks }: Props) {
+export function MarkedPicture({ job, picture, caption, marks, disabled, onMarks }: Props) {
   const [draft, setDraft] = useState<Mark | null>(null);
   const tap = (event: MouseEvent<HTMLDivElement>) => {
     if (!disabled) setDraft({ ...shareAt(event), text: "" });
@@ -15,8 +23,9 @@ export function MarkedPicture({ src, caption, marks, disabled, onMarks }: Props)
     <div className="flex flex-col gap-2">
       {/* the marks can also be set and read as the list below */}
       <div className="relative self-start" onClick={tap}>
-        <img
-          src={src}
+        <JobPicture
+          job={job}
+          picture={picture}
           alt={caption || "A picture of this job, without words yet"}
           className="block max-h-[70vh] max-w-full"
         />

@@ -15,7 +15,7 @@ const BOX = { left: 0, top: 0, width: 200, height: 100 } as DOMRect;
 const PICTURE = new File(["x"], "board.png", { type: "image/png" });
 const send = vi.hoisted(() => vi.fn());
 // a page's file here is none that fetch can send
-vi.mock("../../api", async (original) => ({ ...(await original()), sendPicture: send }));
+vi.mock("@/with_you/pictures", async (original) => ({ ...(await original()), sendPicture: send }));
 vi.mock("@/api/ids", () => ({ newId: () => ID }));
 const kept = (more = {}) => ({ caption: "", of: "", marks: [], ...more });
 

@@ -4,7 +4,9 @@ import type { Element } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { sendPicture } from "../../api";
+import { Problem } from "@/api/client";
+import { personHere } from "@/with_you/elsewhere";
+import { keepPicture, sendPicture, shrunk } from "@/with_you/pictures";
 import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
 import { ElementFromPicture } from "./ElementFromPicture";
@@ -18,13 +20,21 @@ export function PicturesPart({ job, put, elements }: Props) {
   const [problem, setProblem] = useState<unknown>(null);
   const [sending, setSending] = useState(0);
   const [bank, setBank] = useState<string | null>(null);
+  const sendOrKeep = async (id: string, file: Blob) => {
+    try {
+      await sendPicture(job.id, id, file);
+    } catch (error) {
+      if (!(error instanceof Problem && error.offline)) throw error;
+      await keepPicture(personHere() ?? "", job.id, id, file);
+    }
+  };
   const add = async (files: FileList | null) => {
     setProblem(null);
     for (const file of files ?? []) {
       const id = newId();
       setSending((now) => now + 1);
       try {
-        await sendPicture(job.id, id, file);
+        await sendOrKeep(id, await shrunk(file));
         await put({ target: `picture.${id}`, after: { caption: "", of: "", marks: [] } });
       } catch (error) {
         setProblem(error);
@@ -57,7 +67,8 @@ export function PicturesPart({ job, put, elements }: Props) {
       {pictures.map(([id, kept]) => (
         <div key={id} className="flex flex-col gap-2">
           <MarkedPicture
-            src={`/api/jobs/${job.id}/pictures/${id}`}
+            job={job.id}
+            picture={id}
             caption={kept.caption}
             marks={kept.marks}
             disabled={job.closed}

@@ -1,0 +1,62 @@
+/** Pictures on this device: made smaller before they are sent, kept where they cannot be, sent before what speaks of them. */
+import { answer, api } from "@/api/client";
+import { database, type KeptFile } from "@/api/database";
+import { jobOf } from "@/api/outbox";
+
+/** The longest side of a picture that is sent: the smallest print on a board is read at it. */
+const LONGEST_PX = 2560;
+const QUALITY = 0.85;
+/** What is no larger than this is sent as it is. */
+const SMALL_BYTES = 600_000;
+
+export const pictureAddress = (sheet: string, picture: string) => `/api/jobs/${jobOf(sheet)}/pictures/${picture}`;
+
+/** A picture no larger than it has to be; as it is where the browser cannot read it, for the depot says what is wrong with it. */
+export async function shrunk(file: File): Promise<Blob> {
+  if (file.size <= SMALL_BYTES || !("createImageBitmap" in window)) return file;
+  try {
+    const whole = await createImageBitmap(file, { imageOrientation: "from-image" });
+    const scale = Math.min(1, LONGEST_PX / Math.max(whole.width, whole.height));
+    const canvas = document.createElement("canvas");
+    canvas.width = Math.round(whole.width * scale);
+    canvas.height = Math.round(whole.height * scale);
+    canvas.getContext("2d")?.drawImage(whole, 0, 0, canvas.width, canvas.height);
+    const small = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, "image/jpeg", QUALITY));
+    return small && small.size < file.size ? small : file;
+  } catch {
+    return file;
+  }
+}
+
+/** Send a picture's file itself; its words and marks follow as an entry. */
+export function sendPicture(sheet: string, picture: string, file: Blob) {
+  return answer(
+    api.POST("/api/jobs/{job_id}/pictures/{picture_id}", {
+      params: { path: { job_id: sheet, picture_id: picture } },
+      body: file as never,
+      bodySerializer: (body) => body,
+      headers: { "Content-Type": file.type || "application/octet-stream" },
+    }),
+  );
+}
+
+/** Have a picture wait here until the depot can have it. */
+export async function keepPicture(person: string, sheet: string, picture: string, file: Blob): Promise<void> {
+  const kept: KeptFile = { person, address: pictureAddress(sheet, picture), job: jobOf(sheet), file, waits: true };
+  await (await database()).put("files", kept);
+}
+
+/** Send the picture of which an entry speaks, where it waits here. Throws a Problem where it was not taken. */
+export async function sendKeptPicture(person: string, sheet: string, target: string): Promise<void> {
+  const [kind, picture] = target.split(".");
+  if (kind !== "picture" || !picture) return;
+  const kept = await keptPicture(person, sheet, picture);
+  if (!kept?.waits) return;
+  await sendPicture(sheet, picture, kept.file);
+  await (await database()).put("files", { ...kept, waits: false });
+}
+
+/** A picture as this device has it. */
+export async function keptPicture(person: string, sheet: string, picture: string): Promise<KeptFile | undefined> {
+  return (await database()).get("files", [person, pictureAddress(sheet, picture)]);
+}
