@@ -21,6 +21,7 @@ import django
 django.setup()
 
 import figures  # noqa: E402
+import measure_away  # noqa: E402
 import measure_carry  # noqa: E402
 import measure_end  # noqa: E402
 import measure_front  # noqa: E402
@@ -289,6 +290,7 @@ if __name__ == "__main__":
     parts["pictures"] = lambda: measure_pictures.measure(row)
     parts["end"] = lambda: measure_end.measure(row, median_ms)
     parts["page"] = lambda: measure_page.measure(row)
+    parts["away"] = lambda: measure_away.measure(row)
     parts["load"] = lambda: measure_load.measure(row, multiply_jobs)
     parts["carry"] = lambda: measure_carry.measure(row, median_ms)
     usual = list(parts)
