@@ -29,6 +29,17 @@ describe("without a connection", () => {
     );
   });
 
+  it("whoever signed in last is who works here, also before anybody asked who that is", async () => {
+    setPersonHere("wennick");
+    server('{"username": "corm", "name": "Corm Haddle"}');
+    await reach(new Request("http://127.0.0.1:8800/api/session", { method: "POST", body: "{}" }));
+    await vi.waitFor(() => expect(personHere()).toBe("corm"));
+    unplug();
+    await vi.waitFor(async () =>
+      expect(await (await get("/api/session")).json()).toMatchObject({ name: "Corm Haddle" }),
+    );
+  });
+
   it("the list of jobs is that of those that are along, and none of somebody else's", async () => {
     setPersonHere("wennick");
     const job = "eaa689b5-6515-5604-806a-683f32c07b3b";

@@ -9,6 +9,8 @@ const WHO = "worthy-twin person";
 const OF_A_JOB = /^\/api\/jobs\/([0-9a-f-]{36})(?:\.[1-6])?(?:\/.*)?$/;
 /** What is no part of a job and is kept as it was said last: who is signed in, what the depot has decided, kinds of machine. */
 const KEPT = /^\/api\/(session|steps-done|depot|families\/[^/]+|boards\/pictures\/.*)$/;
+const SESSION = "/api/session";
+const SIGNS_IN = [SESSION, "/api/opening"];
 const SAID_LAST = "as it was said last";
 const JSON_KIND = "application/json";
 
@@ -28,15 +30,21 @@ export function answerHere() {
 function seen(request: Request, response: Response) {
   noteClock(response);
   const { pathname, search } = new URL(request.url);
-  if (request.method !== "GET" || !response.ok || !KEPT.test(pathname)) return;
-  void keepSaid(pathname + search, response.clone()).catch(() => undefined);
+  if (!response.ok) return;
+  // whoever signs in is who works here from now on, and nobody else
+  if (request.method === "POST" && SIGNS_IN.includes(pathname)) void keepSaid(SESSION, response.clone());
+  if (request.method === "GET" && KEPT.test(pathname)) void keepSaid(pathname + search, response.clone());
 }
 
 async function keepSaid(address: string, response: Response) {
-  const body = await response.text();
-  if (address === "/api/session") setPersonHere((JSON.parse(body) as { username: string }).username);
-  const person = personHere();
-  if (person) await keepAnswer({ person, address, mark: SAID_LAST, status: response.status, body });
+  try {
+    const body = await response.text();
+    if (address === SESSION) setPersonHere((JSON.parse(body) as { username: string }).username);
+    const person = personHere();
+    if (person) await keepAnswer({ person, address, mark: SAID_LAST, status: response.status, body });
+  } catch {
+    // what the browser does not keep is asked for again
+  }
 }
 
 async function answer(request: Request): Promise<Response | null> {
