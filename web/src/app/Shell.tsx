@@ -8,6 +8,7 @@ import { useEffect, useState } from "react";
 import { KeySheet } from "./KeySheet";
 import { useTheme, type Theme } from "./theme";
 import { useNewer, version } from "@/with_you/start";
+import { leaveOldBehind } from "@/with_you/taking";
 import { SignOut } from "./SignOut";
 
 const LINK = "min-h-11 px-1 py-2.5 no-underline [&.active]:border-b-4 [&.active]:border-text [&.active]:font-bold";
@@ -17,6 +18,10 @@ export function Shell() {
   const session = useSession();
   const page = useLocation({ select: (location) => location.pathname });
   const [keys, setKeys] = useState(false);
+  const person = session.data?.username;
+  useEffect(() => {
+    if (person) void leaveOldBehind(person, Date.now()).catch(() => undefined);
+  }, [person]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof Element && event.target.closest("input, textarea, select, [role=group]");

@@ -1,4 +1,4 @@
-import { keepTaken, keptAnswer } from "./takings";
+import { changeTaken, keptAnswer } from "./takings";
 import { drop, keep, waiting } from "@/api/outbox";
 import type { Taken } from "@/api/database";
 import { entry } from "@/testing/jobs";
@@ -35,7 +35,7 @@ beforeEach(() => {
 
 describe("a job that is along", () => {
   it("is told to the core once, with each entry once and in its order, and a kept answer costs nothing", async () => {
-    await keepTaken(taken);
+    await changeTaken(taken.person, taken.job, () => taken);
     await keep("j", "wennick", entry("found.S1", "01"));
     const first = await askAlong(taken, "GET", "/api/jobs/j", "");
     await keep("j.2", "wennick", entry("found.R1", "2"));

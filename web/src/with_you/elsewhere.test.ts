@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { clockOffset } from "./clock";
 import { answerHere, personHere, setPersonHere } from "./elsewhere";
 import { forgetPerson } from "./forgetting";
-import { keepTaken } from "./takings";
+import { changeTaken } from "./takings";
 
 const get = (path: string) => reach(new Request(`http://127.0.0.1:8800${path}`));
 const server = (body: string, headers: Record<string, string> = {}) =>
@@ -44,8 +44,8 @@ describe("without a connection", () => {
     setPersonHere("wennick");
     const job = "eaa689b5-6515-5604-806a-683f32c07b3b";
     const taken = { document: "{}", asOf: "now", entries: 0, since: [], asked: true, bytes: 2, lookedAt: 1 };
-    await keepTaken({ ...taken, person: "wennick", job });
-    await keepTaken({ ...taken, person: "corm", job: "another" });
+    await changeTaken("wennick", job, () => ({ ...taken, person: "wennick", job }));
+    await changeTaken("corm", "another", () => ({ ...taken, person: "corm", job: "another" }));
     await (
       await database()
     ).put("answers", {

@@ -5,12 +5,12 @@ import { jobOf, waiting } from "@/api/outbox";
 import { reach } from "@/api/reach";
 import { checkRoom } from "./room";
 import { keepCore, loadCore } from "./core";
-import { keepAnswer, keepTaken, leaveBehind, markOf, PAGES, takenJob, takenJobs } from "./takings";
+import { changeTaken, keepAnswer, leaveBehind, markOf, PAGES, takenJobs } from "./takings";
 
 export type Progress = { done: number; of: number; bytes: number };
 type Document = {
   as_of: string;
-  entries: { id: string }[];
+  entries: { here: string }[];
   sheets: Record<string, unknown>;
   state: State;
   families: Record<string, { code: string }>;
@@ -34,7 +34,6 @@ export async function takeAlong(
   );
   const document = String(text);
   const read = JSON.parse(document) as Document;
-  const before = await takenJob(person, job);
   const taken: Taken = {
     person,
     job,
@@ -42,11 +41,17 @@ export async function takeAlong(
     asOf: read.as_of,
     entries: read.entries.length,
     since: [],
-    asked: asked || (before?.asked ?? false),
+    asked,
     bytes: document.length,
     lookedAt: Date.now(),
   };
-  await keepTaken(taken);
+  const there = new Set(read.entries.map((each) => each.here));
+  await changeTaken(person, job, (old) => {
+    // what the depot had after it wrote this is still entered here
+    taken.since = (old?.since ?? []).filter(({ entry }) => !there.has(entry.id));
+    taken.asked ||= old?.asked ?? false;
+    return taken;
+  });
   await keepCore();
   await keepPages(taken, read, onProgress);
   if (asked) loadCore();
@@ -87,14 +92,14 @@ async function keepPages(taken: Taken, read: Document, onProgress: (progress: Pr
     await (await database()).put("files", { person, address, job, file, waits: false });
   }
   tell(all);
-  await keepTaken({ ...taken, bytes });
+  await changeTaken(person, job, (old) => old && { ...old, bytes });
 }
 
 /** Note an entry that the depot has now: until the job is taken along anew, it is entered here as well. */
 export async function noteSent(person: string, sheet: string, entry: Taken["since"][number]["entry"]) {
-  const taken = await takenJob(person, sheet);
-  if (taken && taken.since.every((each) => each.entry.id !== entry.id))
-    await keepTaken({ ...taken, since: [...taken.since, { sheet, entry }] });
+  await changeTaken(person, sheet, (old) =>
+    old?.since.every((each) => each.entry.id !== entry.id) ? { ...old, since: [...old.since, { sheet, entry }] } : old,
+  );
 }
 
 /** Leave behind what came along by itself and was not looked at for a week. */

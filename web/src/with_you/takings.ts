@@ -19,7 +19,13 @@ export async function takenJobs(person: string): Promise<Taken[]> {
   return all.sort((one, other) => other.lookedAt - one.lookedAt);
 }
 
-export const keepTaken = async (taken: Taken) => void (await (await database()).put("jobs", taken));
+/** Change what is kept of a job in one go: another tab, or an entry that is sent meanwhile, does the same. */
+export async function changeTaken(person: string, job: string, change: (old: Taken | undefined) => Taken | undefined) {
+  const all = (await database()).transaction("jobs", "readwrite");
+  const changed = change(await all.store.get([person, jobOf(job)]));
+  if (changed) await all.store.put(changed);
+  await all.done;
+}
 
 /** Have a job along no longer; what was entered in it stays until it is sent. */
 export async function leaveBehind(person: string, job: string): Promise<void> {

@@ -4,7 +4,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { askToStay } from "./room";
 import { takeAlong, type Progress } from "./taking";
-import { keepTaken, leaveBehind, takenJob } from "./takings";
+import { changeTaken, leaveBehind, takenJob } from "./takings";
 import { useAway } from "./useAway";
 
 const isOnDevice = () => "serviceWorker" in navigator && navigator.serviceWorker.controller !== null;
@@ -62,8 +62,7 @@ export function useAlong(person: string, id: string, entries: number, closed: bo
     return () => clearTimeout(timer);
   }, [away, entries, person, stale, take]);
   useEffect(() => {
-    if (there) void keepTaken({ ...there, lookedAt: Date.now() });
-    // once for each taking: looking at it is enough
-  }, [there]);
+    void changeTaken(person, job, (old) => old && { ...old, lookedAt: Date.now() });
+  }, [person, job]);
   return { taken: there ?? null, stays: stays.data ?? true, away, progress, problem, take: () => take(true), leave };
 }
