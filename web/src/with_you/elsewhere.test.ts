@@ -4,15 +4,15 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { clockOffset } from "./clock";
 import { answerHere, personHere, setPersonHere } from "./elsewhere";
 import { forgetPerson } from "./forgetting";
-import { changeTaken } from "./takings";
+import { changeTaken, keptAnswer } from "./takings";
 
 const get = (path: string) => reach(new Request(`http://127.0.0.1:8800${path}`));
 const server = (body: string, headers: Record<string, string> = {}) =>
   vi.stubGlobal("fetch", () => Promise.resolve(new Response(body, { headers })));
 const unplug = () => vi.stubGlobal("fetch", () => Promise.reject(new TypeError("unreachable")));
 
-beforeEach(() => {
-  setPersonHere(null);
+beforeEach(async () => {
+  await setPersonHere(null);
   answerHere();
 });
 
@@ -29,8 +29,18 @@ describe("without a connection", () => {
     );
   });
 
+  it("a browser that was killed before it wrote down who works here still knows", async () => {
+    server('{"username": "wennick", "name": "Wennick Tarl"}');
+    await get("/api/session");
+    await vi.waitFor(async () => expect(await keptAnswer("wennick", "/api/session")).toBeDefined());
+    localStorage.clear();
+    unplug();
+    expect(await (await get("/api/session")).json()).toMatchObject({ name: "Wennick Tarl" });
+    expect(personHere()).toBe("wennick");
+  });
+
   it("whoever signed in last is who works here, also before anybody asked who that is", async () => {
-    setPersonHere("wennick");
+    await setPersonHere("wennick");
     server('{"username": "corm", "name": "Corm Haddle"}');
     await reach(new Request("http://127.0.0.1:8800/api/session", { method: "POST", body: "{}" }));
     await vi.waitFor(() => expect(personHere()).toBe("corm"));
@@ -41,7 +51,7 @@ describe("without a connection", () => {
   });
 
   it("the list of jobs is that of those that are along, and none of somebody else's", async () => {
-    setPersonHere("wennick");
+    await setPersonHere("wennick");
     const job = "eaa689b5-6515-5604-806a-683f32c07b3b";
     const taken = { document: "{}", asOf: "now", entries: 0, since: [], asked: true, bytes: 2, lookedAt: 1 };
     await changeTaken("wennick", job, () => ({ ...taken, person: "wennick", job }));

@@ -11,15 +11,29 @@ const OF_A_JOB = /^\/api\/jobs\/([0-9a-f-]{36})(?:\.[1-6])?(?:\/.*)?$/;
 const KEPT = /^\/api\/(session|steps-done|depot|families\/[^/]+|boards\/pictures\/.*)$/;
 const SESSION = "/api/session";
 const SIGNS_IN = [SESSION, "/api/opening"];
+const NOBODY = "";
 const SAID_LAST = "as it was said last";
 const JSON_KIND = "application/json";
 
 /** Who works on this device, also where nobody can be asked. */
 export const personHere = () => localStorage.getItem(WHO);
 
-export function setPersonHere(person: string | null) {
+/**
+ * Note who works on this device. A browser writes its local storage down some time later, and may be killed before: the
+ * database has it as well.
+ */
+export async function setPersonHere(person: string | null): Promise<void> {
   if (person === null) localStorage.removeItem(WHO);
   else localStorage.setItem(WHO, person);
+  const kept = { person: NOBODY, address: WHO, mark: "", status: 200, body: person ?? "" };
+  await keepAnswer(kept).catch(() => undefined);
+}
+
+/** Who works on this device, from what a browser that was killed has left. */
+async function personKept(): Promise<string | null> {
+  const person = (await keptAnswer(NOBODY, WHO))?.body || null;
+  if (person) localStorage.setItem(WHO, person);
+  return person;
 }
 
 /** From now on, what the server does not answer is answered here as far as it can be. */
@@ -39,7 +53,7 @@ function seen(request: Request, response: Response) {
 async function keepSaid(address: string, response: Response) {
   try {
     const body = await response.text();
-    if (address === SESSION) setPersonHere((JSON.parse(body) as { username: string }).username);
+    if (address === SESSION) await setPersonHere((JSON.parse(body) as { username: string }).username);
     const person = personHere();
     if (person) await keepAnswer({ person, address, mark: SAID_LAST, status: response.status, body });
   } catch {
@@ -48,10 +62,10 @@ async function keepSaid(address: string, response: Response) {
 }
 
 async function answer(request: Request): Promise<Response | null> {
-  const person = personHere();
   const { pathname, search } = new URL(request.url);
-  if (!person) return null;
   try {
+    const person = personHere() ?? (await personKept());
+    if (!person) return null;
     if (pathname === "/api/jobs" && request.method === "GET") return said(200, await jobsAlong(person));
     const job = OF_A_JOB.exec(pathname)?.[1];
     if (!job) return await saidLast(person, request, pathname + search);

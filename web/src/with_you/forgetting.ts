@@ -5,7 +5,7 @@ import { setPersonHere } from "./elsewhere";
 
 /** Leave nothing of somebody's on this device; entries that wait stay for their maker, unless they are to be forgotten too. */
 export async function forgetPerson(person: string, entriesToo: boolean): Promise<void> {
-  setPersonHere(null);
+  await setPersonHere(null);
   stopCore();
   forgetAlong();
   await forgetAll(person, entriesToo).catch(() => undefined);
