@@ -5,12 +5,33 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from config.downloads import STARTS_A_FORMULA, cell, text_of
+from config.policies import static_headers
 
 
 class Answers(TestCase):
     def test_nobody_keeps_what_the_api_says(self) -> None:
         for path in ("/api/jobs", "/api/session", "/api/nowhere"):
             self.assertEqual(self.client.get(path)["Cache-Control"], "no-store", path)
+
+    def test_webassembly_is_compiled_by_one_worker_and_by_nothing_else(self) -> None:
+        policies: dict[str, str] = {}
+        for url in (
+            "/static/assets/worker-1a2b.js",
+            "/static/assets/index-1a2b.js",
+            "/static/device.js",
+            "/static/index.html",
+        ):
+            headers: dict[str, str] = {}
+            static_headers(headers, "", url)
+            policies[url] = headers["Content-Security-Policy"]
+            self.assertEqual("Service-Worker-Allowed" in headers, url == "/static/device.js")
+        policies["/api/session"] = self.client.get("/api/session")["Content-Security-Policy"]
+        allowed = [
+            url
+            for url, policy in policies.items()
+            if "unsafe-eval" in policy.replace("wasm-unsafe-eval", "") or "wasm" in policy
+        ]
+        self.assertEqual(allowed, ["/static/assets/worker-1a2b.js"])
 
     def test_a_wrong_method_is_a_problem_that_says_which_are_right(self) -> None:
         answer = self.client.delete("/api/jobs")
