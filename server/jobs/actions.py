@@ -98,7 +98,7 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
             raise Refused("This entry's id is in use. Load the page again.")
         return job
     target = declared(new.target)
-    check_open(current(job.state), job.closed_at is not None, job.origin is not None, new.target)
+    check_open(job.state, job.closed_at is not None, job.origin is not None, new.target)
     mends = takes_back(job.void, new)
     job = sheet(job, board_of(new.target, new.board))
     if value_at(job.state, new.target) not in (as_said(new.before), as_said(new.after)):
