@@ -55,7 +55,8 @@ def _calls(job: Job, person: Person) -> list[list[str]]:
         ["ask", method, f"/api/jobs/{job.pk}{f'/{part}' if part else ''}", "", "2026-03-02T05:00:00+00:00"]
         for method, part in PARTS if method == "GET"
     ]  # fmt: skip
-    entries = [_added(job, node) for node in document["entries"]]
+    sheet = pages[0]
+    entries = [call for node in document["entries"] for call in (_added(job, node), sheet)]
     return [["put_in", rendered(begun)], *entries, *pages, ["put_in", rendered(document)], *pages]
 
 

@@ -12,6 +12,7 @@ LINE = {"offline": False, "latency": 100, "downloadThroughput": 200_000, "upload
 """1.6 Mbit/s down, 750 kbit/s up, a tenth of a second there and back."""
 JOB = "Fennick and Daughters"
 ENTRIES = 500
+SCRIPT = "performance.getEntriesByType('resource').filter((e) => e.name.endsWith('.js')).reduce((all, e) => all + e.encodedBodySize, 0)"
 WAITING = """
 async ([job, count]) => {
     const opened = indexedDB.open("worthy-twin");
@@ -32,13 +33,13 @@ async ([job, count]) => {
 
 def measure(row: Callable[..., None]) -> None:
     """What a phone waits for, with a slow line and with none."""
-    script = sum(each.stat().st_size for each in (settings.STATIC_ROOT / "assets").glob("index-*.js.gz"))
-    row("script of the first load, as it is sent", f"{script / 1000:.0f} kB", "at most 250 kB")
     core = sum(_sent(each.name) for each in (settings.STATIC_ROOT / "core").glob("*/*") if each.suffix != ".gz")
     row("the core for the browser, as it is sent, once", f"{core / 1e6:.1f} MB")
     with served() as (address, browser):
         page = browser.new_context(viewport=PHONE, service_workers="block").new_page()
         first, again = _slow_line(page, address)
+        script = page.evaluate(SCRIPT)
+        row("script of the first load, as it is sent", f"{script / 1000:.0f} kB", "at most 250 kB")
         row("usable job sheet, 1.6 Mbit/s, processor 4 × slower, first time", f"{first:.1f} s", "at most 2.5 s")
         row("usable job sheet, the same, again", f"{again:.1f} s", "at most 1 s")
         page = browser.new_context(viewport=PHONE).new_page()

@@ -1,22 +1,11 @@
-import { AccountPage } from "@/features/account/AccountPage";
-import { BenchPage, type Pair } from "@/features/bench/BenchPage";
-import { BoardPage } from "@/features/catalogue/BoardPage";
-import { CataloguePage } from "@/features/catalogue/CataloguePage";
-import { LoadPage } from "@/features/catalogue/LoadPage";
-import { DepotPage } from "@/features/depot/DepotPage";
+import type { Pair } from "@/features/bench/BenchPage";
 import { oneOf } from "@/ui/oneOf";
 import { JobPage } from "@/features/jobs/sheet/JobPage";
 import { JobsPage } from "@/features/jobs/list/JobsPage";
 import { WaitingPage } from "@/features/jobs/waiting/WaitingPage";
-import { MachinePage } from "@/features/machines/MachinePage";
-import { MachinesPage } from "@/features/machines/MachinesPage";
-import { ContradictionsPage } from "@/features/references/ContradictionsPage";
-import { ImportsPage } from "@/features/references/ImportsPage";
 import { RELATIONS } from "@/features/references/api";
-import { ReferencesPage } from "@/features/references/ReferencesPage";
-import { DraftPage, PART_NAMES, type PartName } from "@/features/workshop/DraftPage";
-import { WorkshopPage } from "@/features/workshop/WorkshopPage";
-import { Link, createRootRoute, createRoute, createRouter, redirect } from "@tanstack/react-router";
+import { PART_NAMES, type PartName } from "@/features/workshop/partNames";
+import { Link, createRootRoute, createRoute, createRouter, lazyRouteComponent, redirect } from "@tanstack/react-router";
 import { Shell } from "./Shell";
 
 const root = createRootRoute({
@@ -70,16 +59,20 @@ const catalogue = createRoute({
     instead: text(search.instead),
     page: page(search.page),
   }),
-  component: CataloguePage,
+  component: lazyRouteComponent(() => import("@/features/catalogue/CataloguePage"), "CataloguePage"),
 });
-const load = createRoute({ getParentRoute: () => root, path: "/catalogue/load", component: LoadPage });
+const load = createRoute({
+  getParentRoute: () => root,
+  path: "/catalogue/load",
+  component: lazyRouteComponent(() => import("@/features/catalogue/LoadPage"), "LoadPage"),
+});
 const board = createRoute({
   getParentRoute: () => root,
   path: "/catalogue/$partNumber",
   validateSearch: (search: Record<string, unknown>): { revision?: number } => ({
     revision: Number(search.revision) > 0 ? page(search.revision) : undefined,
   }),
-  component: BoardPage,
+  component: lazyRouteComponent(() => import("@/features/catalogue/BoardPage"), "BoardPage"),
 });
 const references = createRoute({
   getParentRoute: () => root,
@@ -90,40 +83,48 @@ const references = createRoute({
     withdrawn: search.withdrawn === true,
     page: page(search.page),
   }),
-  component: ReferencesPage,
+  component: lazyRouteComponent(() => import("@/features/references/ReferencesPage"), "ReferencesPage"),
 });
 const paged = { validateSearch: (search: Record<string, unknown>) => ({ page: page(search.page) }) };
 const contradictions = createRoute({
   getParentRoute: () => root,
   path: "/references/contradictions",
   ...paged,
-  component: ContradictionsPage,
+  component: lazyRouteComponent(() => import("@/features/references/ContradictionsPage"), "ContradictionsPage"),
 });
 const imports = createRoute({
   getParentRoute: () => root,
   path: "/references/imports",
   ...paged,
-  component: ImportsPage,
+  component: lazyRouteComponent(() => import("@/features/references/ImportsPage"), "ImportsPage"),
 });
 const machines = createRoute({
   getParentRoute: () => root,
   path: "/machines",
   validateSearch: (search: Record<string, unknown>) => ({ search: text(search.search), page: page(search.page) }),
-  component: MachinesPage,
+  component: lazyRouteComponent(() => import("@/features/machines/MachinesPage"), "MachinesPage"),
 });
 const machine = createRoute({
   getParentRoute: () => root,
   path: "/machine",
   validateSearch: (search: Record<string, unknown>) => ({ name: text(search.name), page: page(search.page) }),
-  component: MachinePage,
+  component: lazyRouteComponent(() => import("@/features/machines/MachinePage"), "MachinePage"),
 });
-const depot = createRoute({ getParentRoute: () => root, path: "/depot", component: DepotPage });
-const account = createRoute({ getParentRoute: () => root, path: "/account", component: AccountPage });
+const depot = createRoute({
+  getParentRoute: () => root,
+  path: "/depot",
+  component: lazyRouteComponent(() => import("@/features/depot/DepotPage"), "DepotPage"),
+});
+const account = createRoute({
+  getParentRoute: () => root,
+  path: "/account",
+  component: lazyRouteComponent(() => import("@/features/account/AccountPage"), "AccountPage"),
+});
 const workshop = createRoute({
   getParentRoute: () => root,
   path: "/workshop",
   validateSearch: (search: Record<string, unknown>): { take?: string } => ({ take: text(search.take) || undefined }),
-  component: WorkshopPage,
+  component: lazyRouteComponent(() => import("@/features/workshop/WorkshopPage"), "WorkshopPage"),
 });
 const draft = createRoute({
   getParentRoute: () => root,
@@ -131,7 +132,7 @@ const draft = createRoute({
   validateSearch: (search: Record<string, unknown>): { part?: PartName } => ({
     part: PART_NAMES.find((each) => each === search.part),
   }),
-  component: DraftPage,
+  component: lazyRouteComponent(() => import("@/features/workshop/DraftPage"), "DraftPage"),
 });
 const bench = createRoute({
   getParentRoute: () => root,
@@ -142,9 +143,10 @@ const bench = createRoute({
     found: positions(search.found),
     plan: positions(search.plan),
   }),
-  component: BenchPage,
+  component: lazyRouteComponent(() => import("@/features/bench/BenchPage"), "BenchPage"),
 });
 
+/** Jobs come with the application; the other pages when they are gone to, and ahead of that to a device that keeps it. */
 export const router = createRouter({
   routeTree: root.addChildren([
     home,

@@ -1,3 +1,4 @@
+import { PART_NAMES, type PartName } from "./partNames";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import type { BoardDocument } from "@/drawing/types";
 import { addressOf, useBoardPictures } from "@/pictures/api";
@@ -21,8 +22,6 @@ const PARTS = {
   behaviour: { title: "Behaviour", places: ["behaviour"], shown: BehaviourPart },
   changes: { title: "What changes", places: [], shown: ChangesPart },
 } as const;
-export type PartName = keyof typeof PARTS;
-export const PART_NAMES = Object.keys(PARTS) as PartName[];
 
 /** A board on the bench of the workshop: its drawing on one side, one table at a time on the other. */
 export function DraftPage() {
