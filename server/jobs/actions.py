@@ -188,7 +188,7 @@ def _check_seen(job: Job, person: Person, new: NewEntry) -> None:
     """Refuse what rests on the supply where somebody else, or the same person on another device, said meanwhile how it
     stands: hold points are never joined unseen.
     """
-    if new.seen is None or new.after is None or new.seen >= job.entry_count or not rests_on_supply(job.state, new):
+    if new.seen is None or new.seen >= job.entry_count or not rests_on_supply(job.state, new):
         return
     since = job.entries.filter(number__gt=new.seen)
     others = since.exclude(device=new.device, by=person) if new.device else since.exclude(by=person)

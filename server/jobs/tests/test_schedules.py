@@ -184,7 +184,7 @@ class Schedules(WorldTestCase):
         state = device.along.case().state
         for new in device.made:
             row = next((each for each in rows if each.pk == new.id), None)
-            if row is None or new.after is None or not (about_supply(new.target) and rests_on_supply(state, new)):
+            if row is None or not (about_supply(new.target) and rests_on_supply(state, new)):
                 continue
             between = [
                 each for each in rows if (new.seen or 0) < each.number < row.number and each.device != device.name

@@ -4,7 +4,8 @@ import json
 from datetime import datetime
 from typing import Any
 
-from twinshown.refusals import Refused, problem_body
+from twincore.job import FIRST
+from twinshown.refusals import NotThere, Refused, problem_body
 from twinshown.rendering import rendered
 from twinshown.sheet.accepting import NewEntry
 from twinshown.sheet.schemas import EntryGiven
@@ -37,7 +38,7 @@ def ask(method: str, address: str, body: str, now: str) -> list[Any]:
     found = ADDRESS.fullmatch(address.partition("?")[0])
     taken = _jobs.get(found["job"]) if found else None
     if taken is None:
-        return [404, rendered({"title": "Not with you", "status": 404, "detail": "This job was not taken along."})]
+        return [404, rendered(problem_body(NotThere("This job was not taken along.")))]
     said = answer(taken, method, address, body, datetime.fromisoformat(now))
     return [said.status, said.body]
 
@@ -48,7 +49,7 @@ def add(sheet: str, entry: str, now: str) -> list[Any]:
     taken = job_along(job)
     given = EntryGiven.model_validate_json(entry)
     new = NewEntry(
-        given.id, given.target, given.before, given.after, given.reason, given.read_how, given.maker, board or "1",
+        given.id, given.target, given.before, given.after, given.reason, given.read_how, given.maker, board or FIRST,
         given.upon,
     )  # fmt: skip
     at = datetime.fromisoformat(now)

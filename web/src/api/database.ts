@@ -72,7 +72,7 @@ async function close() {
 /** Close the database, for tests that begin anew. */
 export const closeDatabase = close;
 
-/** Forget what is kept for somebody: jobs, answers, pictures; and entries that wait, where that is meant too. */
+/** Forget what is kept for somebody: jobs, answers, pictures; and entries and pictures that wait, where that is meant too. */
 export async function forgetAll(person: string, entriesToo: boolean): Promise<void> {
   const db = await database();
   const all = db.transaction(["jobs", "answers", "files", "entries"], "readwrite");
@@ -80,7 +80,9 @@ export async function forgetAll(person: string, entriesToo: boolean): Promise<vo
   await Promise.all([
     all.objectStore("jobs").delete(theirs),
     all.objectStore("answers").delete(theirs),
-    all.objectStore("files").delete(theirs),
+    ...(await all.objectStore("files").getAll(theirs))
+      .filter((each) => entriesToo || !each.waits)
+      .map((each) => all.objectStore("files").delete([person, each.address])),
     ...(await all.objectStore("entries").getAll())
       .filter((each) => entriesToo && each.maker === person)
       .map((each) => all.objectStore("entries").delete(each.order)),

@@ -12,6 +12,7 @@ const FILES = ["pyodide.mjs", "pyodide.asm.mjs", "pyodide.asm.wasm", "python_std
 /** Have the core on this device: what is fetched once stays, for the device keeps it. */
 export async function keepCore() {
   for (const name of FILES) {
+    if ("caches" in window && (await caches.match(CORE + name))) continue;
     const response = await fetch(CORE + name);
     if (!response.ok) throw new Error("the core cannot be had just now");
     await response.arrayBuffer();

@@ -8,7 +8,7 @@ import { keepAnswer, keptAnswer, takenJob, takenJobs } from "./takings";
 const WHO = "worthy-twin person";
 const OF_A_JOB = /^\/api\/jobs\/([0-9a-f-]{36})(?:\.[1-6])?(?:\/.*)?$/;
 /** What is no part of a job and is kept as it was said last: who is signed in, what the depot has decided, kinds of machine. */
-const KEPT = /^\/api\/(session|steps-done|depot|families\/[^/]+|boards\/pictures\/.*)$/;
+const KEPT = /^\/api\/(session|steps-done|depot|families\/[^/]+)$/;
 const SESSION = "/api/session";
 const SIGNS_IN = [SESSION, "/api/opening"];
 const NOBODY = "";
@@ -69,7 +69,7 @@ async function answer(request: Request): Promise<Response | null> {
     if (pathname === "/api/jobs" && request.method === "GET") return said(200, await jobsAlong(person));
     const job = OF_A_JOB.exec(pathname)?.[1];
     if (!job) return await saidLast(person, request, pathname + search);
-    const file = await (await database()).get("files", [person, pathname]);
+    const file = request.method === "GET" && (await (await database()).get("files", [person, pathname]));
     if (file) return new Response(file.file);
     const taken = await takenJob(person, job);
     if (!taken || !isAsked(request, pathname)) return null;

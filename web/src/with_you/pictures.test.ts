@@ -4,37 +4,60 @@ import { standInServer } from "@/testing/server";
 import { describe, expect, it, vi } from "vitest";
 import { keep, waiting } from "@/api/outbox";
 import { sendAll } from "@/features/jobs/entries/sending";
+import { answerHere, setPersonHere } from "./elsewhere";
+import { forgetPerson } from "./forgetting";
+import { leaveBehind } from "./takings";
 import { keepPicture, keptPicture, shrunk } from "./pictures";
 
+const JOB = "11111111-1111-4111-8111-111111111111";
 const ID = "33333333-3333-4333-8333-333333333333";
-const PICTURE = `POST /api/jobs/j/pictures/${ID}`;
+const PICTURE = `POST /api/jobs/${JOB}/pictures/${ID}`;
 const nothing = () => Promise.resolve();
 
 async function waitsWithItsEntry() {
-  await keepPicture("wennick", "j", ID, new Blob(["1"], { type: "image/png" }) as never);
-  await keep("j", "wennick", entry(`picture.${ID}`, { caption: "", of: "", marks: [] }));
+  await keepPicture("wennick", JOB, ID, new Blob(["1"], { type: "image/png" }) as never);
+  await keep(JOB, "wennick", entry(`picture.${ID}`, { caption: "", of: "", marks: [] }));
 }
 
 describe("a picture that waits", () => {
   it("is sent before what speaks of it, once, and stays to be looked at", async () => {
     await waitsWithItsEntry();
-    const server = standInServer({ [PICTURE]: { body: { id: ID } }, "POST /api/jobs/j/entries": "unreachable" });
-    await sendAll("j", "wennick", nothing);
-    server.paths["POST /api/jobs/j/entries"] = { body: { id: "j" } };
-    await sendAll("j", "wennick", nothing);
+    const server = standInServer({ [PICTURE]: { body: { id: ID } }, [`POST /api/jobs/${JOB}/entries`]: "unreachable" });
+    await sendAll(JOB, "wennick", nothing);
+    server.paths[`POST /api/jobs/${JOB}/entries`] = { body: { id: JOB } };
+    await sendAll(JOB, "wennick", nothing);
     expect(server.sent.map((each) => each.path)).toEqual([
-      `/api/jobs/j/pictures/${ID}`,
-      "/api/jobs/j/entries",
-      "/api/jobs/j/entries",
+      `/api/jobs/${JOB}/pictures/${ID}`,
+      `/api/jobs/${JOB}/entries`,
+      `/api/jobs/${JOB}/entries`,
     ]);
-    expect((await keptPicture("wennick", "j", ID))?.waits).toBe(false);
+    expect((await keptPicture("wennick", JOB, ID))?.waits).toBe(false);
     expect(await waiting("wennick")).toEqual([]);
+  });
+
+  it("still waits where the depot was not reached: what is on the device is no answer of the depot", async () => {
+    await setPersonHere("wennick");
+    answerHere();
+    await waitsWithItsEntry();
+    standInServer({ [PICTURE]: "unreachable" });
+    await sendAll(JOB, "wennick", nothing);
+    expect((await keptPicture("wennick", JOB, ID))?.waits).toBe(true);
+    expect(await waiting("wennick")).toHaveLength(1);
+  });
+
+  it("is not left behind with its job, nor by signing out, unless what waits is forgotten too", async () => {
+    await waitsWithItsEntry();
+    await leaveBehind("wennick", JOB);
+    await forgetPerson("wennick", false);
+    expect((await keptPicture("wennick", JOB, ID))?.waits).toBe(true);
+    await forgetPerson("wennick", true);
+    expect(await keptPicture("wennick", JOB, ID)).toBeUndefined();
   });
 
   it("is refused with its reason where it is none, and nothing is said of it", async () => {
     await waitsWithItsEntry();
     const server = standInServer({ [PICTURE]: { status: 422, body: { title: "Wrong", detail: "expected JPEG" } } });
-    const sent = await sendAll("j", "wennick", nothing);
+    const sent = await sendAll(JOB, "wennick", nothing);
     expect(sent.refused).toBe(1);
     expect((await waiting("wennick"))[0]?.refused?.detail).toBe("expected JPEG");
     expect(server.sent).toHaveLength(1);

@@ -11,7 +11,6 @@ export type Progress = { done: number; of: number; bytes: number };
 type Document = {
   as_of: string;
   entries: { here: string }[];
-  sheets: Record<string, unknown>;
   state: State;
   families: Record<string, { code: string }>;
 };
@@ -20,7 +19,7 @@ type State = { board: string; boards: Record<string, unknown>; pictures: Record<
 /** For how long a job that nobody asked for stays along after it was looked at. */
 export const STAYS_MS = 7 * 24 * 3600 * 1000;
 
-/** Take a job along as it stands now; null where the depot cannot be asked. */
+/** Take a job along as it stands now. Throws a Problem where the depot cannot be asked, or there is no room. */
 export async function takeAlong(
   person: string,
   id: string,

@@ -3,10 +3,10 @@ import { database, type KeptAnswer, type Taken } from "@/api/database";
 import { jobOf } from "@/api/outbox";
 import { core } from "./core";
 
-/** The pages of a job that are asked for at once, so that it opens before the core is loaded. */
+/** The pages of a job that are asked for at once, so that it opens before the core is loaded; but for what hangs on the moment. */
 export const PAGES = [
   "", "/boards/original", "/boards/replacement", "/between", "/comparison", "/rule-out", "/machine", "/take-along",
-  "/costs", "/make-safe", "/record", "/traces", "/wiring", "/leaflet", "/presses", "/fitting", "/proving",
+  "/costs", "/record", "/traces", "/wiring", "/leaflet", "/presses", "/fitting", "/proving",
   "/runs?page=1&size=5", "/hand-over", "/entries?page=1", "/key", "/candidates?page=1&size=12", "/assumable", "/way-in",
   "/earlier",
 ]; // prettier-ignore
@@ -27,14 +27,15 @@ export async function changeTaken(person: string, job: string, change: (old: Tak
   await all.done;
 }
 
-/** Have a job along no longer; what was entered in it stays until it is sent. */
+/** Have a job along no longer; what was entered in it, and pictures that wait, stay until they are sent. */
 export async function leaveBehind(person: string, job: string): Promise<void> {
   const db = await database();
   await db.delete("jobs", [person, job]);
-  for (const store of ["answers", "files"] as const) {
-    const keys = await db.getAllKeys(store, IDBKeyRange.bound([person], [person, []]));
-    for (const key of keys) if (key[1].startsWith(`/api/jobs/${job}`)) await db.delete(store, key);
-  }
+  const theirs = IDBKeyRange.bound([person], [person, []]);
+  for (const key of await db.getAllKeys("answers", theirs))
+    if (key[1].startsWith(`/api/jobs/${job}`)) await db.delete("answers", key);
+  for (const file of await db.getAll("files", theirs))
+    if (file.job === job && !file.waits) await db.delete("files", [person, file.address]);
   await core.takeOut(job);
 }
 

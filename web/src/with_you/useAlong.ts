@@ -40,6 +40,9 @@ export function useAlong(person: string, id: string, entries: number, closed: bo
     async (asked: boolean) => {
       setProblem(null);
       try {
+        const now = await takenJob(person, job);
+        // what was sent from here is entered here already: only what others entered is worth taking it anew
+        if (!asked && now && now.entries + now.since.length >= entries) return;
         await takeAlong(person, job, asked, asked ? setProgress : undefined);
       } catch (error) {
         if (asked) setProblem(error instanceof Problem ? error : new Problem(507, "Not taken along", String(error)));
@@ -47,7 +50,7 @@ export function useAlong(person: string, id: string, entries: number, closed: bo
       setProgress(null);
       await queries.invalidateQueries({ queryKey: ["along", person, job] });
     },
-    [job, person, queries],
+    [entries, job, person, queries],
   );
   const leave = useCallback(async () => {
     await leaveBehind(person, job);
