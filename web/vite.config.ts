@@ -32,7 +32,7 @@ export default defineConfig({
       injectRegister: false,
       manifest: false,
       injectManifest: {
-        globPatterns: ["assets/**", "icon*", "*.webmanifest", "index.html"],
+        globPatterns: ["assets/**", "icon*", "*.webmanifest", "index.html", "early.js"],
         globIgnores: ["**/*.gz"],
         modifyURLPrefix: { "": "/static/" },
         maximumFileSizeToCacheInBytes: 4_000_000,

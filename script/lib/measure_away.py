@@ -12,15 +12,19 @@ LINE = {"offline": False, "latency": 100, "downloadThroughput": 200_000, "upload
 """1.6 Mbit/s down, 750 kbit/s up, a tenth of a second there and back."""
 JOB = "Fennick and Daughters"
 ENTRIES = 500
+BETWEEN_S = 1
+"""From one entry to the next, as somebody sets them who looks at each."""
+TIMES = 5
+"""How often the slow line is tried; the median is told."""
 SCRIPT = "performance.getEntriesByType('resource').filter((e) => e.name.endsWith('.js')).reduce((all, e) => all + e.encodedBodySize, 0)"
 WAITING = """
-async ([job, count]) => {
+async ([job, count, shown]) => {
     const opened = indexedDB.open("worthy-twin");
     const database = await new Promise((resolve) => (opened.onsuccess = () => resolve(opened.result)));
     const write = database.transaction("entries", "readwrite");
-    let before = null, upon = null;
+    let before = shown, upon = null;
     for (let each = 0; each < count; each++) {
-        const [id, after] = [crypto.randomUUID(), each % 2 ? "010110" : "111111"];
+        const [id, after] = [crypto.randomUUID(), each % 2 ? shown : "111111"];
         const entry = { id, target: "found.S1", before, after, upon, reason: "", read_how: "by eye", maker: "wennick" };
         write.objectStore("entries").add({ job, maker: "wennick", entry });
         [before, upon] = [after, id];
@@ -36,9 +40,13 @@ def measure(row: Callable[..., None]) -> None:
     core = sum(_sent(each.name) for each in (settings.STATIC_ROOT / "core").glob("*/*") if each.suffix != ".gz")
     row("the core for the browser, as it is sent, once", f"{core / 1e6:.1f} MB")
     with served() as (address, browser):
-        page = browser.new_context(viewport=PHONE, service_workers="block").new_page()
-        first, again = _slow_line(page, address)
-        script = page.evaluate(SCRIPT)
+        waits, script = [], 0
+        for _ in range(TIMES):
+            page = browser.new_context(viewport=PHONE, service_workers="block").new_page()
+            waits.append(_slow_line(page, address))
+            script = page.evaluate(SCRIPT)
+            page.context.close()
+        first, again = (sorted(each)[TIMES // 2] for each in zip(*waits, strict=True))
         row("script of the first load, as it is sent", f"{script / 1000:.0f} kB", "at most 250 kB")
         row("usable job sheet, 1.6 Mbit/s, processor 4 × slower, first time", f"{first:.1f} s", "at most 2.5 s")
         row("usable job sheet, the same, again", f"{again:.1f} s", "at most 1 s")
@@ -50,12 +58,12 @@ def measure(row: Callable[..., None]) -> None:
         row("a job that is along, opened from nothing without a connection", f"{opened:.1f} s", "at most 2 s")
         loaded = _entry(page, "010110")
         row("its sheet after the first entry, the core being loaded", f"{loaded:.1f} s")
-        waits = sorted(_entry(page, value) for value in ("111111", "010110", "110110", "010111", "010110"))
-        row("its sheet after an entry, the core loaded, median", f"{waits[2] * 1000:.0f} ms", "at most 150 ms")
+        answered = sorted(_entry(page, value) for value in ("111111", "010110", "110110", "010111", "010110"))
+        row("its sheet after an entry, the core loaded, median", f"{answered[2] * 1000:.0f} ms", "at most 150 ms")
         job = page.url.rsplit("/", 1)[-1]
         page.context.set_offline(False)
         page.get_by_text("Everything is saved").wait_for()
-        page.evaluate(WAITING, [job, ENTRIES])
+        page.evaluate(WAITING, [job, ENTRIES, "010110"])
         begun = time.monotonic()
         page.reload()
         page.get_by_text("Everything is saved").wait_for()
@@ -97,6 +105,7 @@ def _take_along(page: Page) -> None:
 
 def _entry(page: Page, value: str) -> float:
     """From typing to the sheet that the core worked out: it counts one entry more."""
+    time.sleep(BETWEEN_S)
     count = page.get_by_text("Everything that was entered (")
     before = count.inner_text()
     begun = time.monotonic()

@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 
-from config.policies import POLICY
+from config.policies import ISOLATED, POLICY
 from config.problems import problem
 
 FORMS = ("multipart/form-data", "application/x-www-form-urlencoded")
@@ -13,11 +13,12 @@ TAKES_FORMS = ("/api/imports",)
 
 
 def content_policy(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
-    """Middleware that adds the policy to every answer."""
+    """Middleware that adds the policies to every answer."""
 
     def middleware(request: HttpRequest) -> HttpResponse:
         response = get_response(request)
         response.setdefault("Content-Security-Policy", POLICY)
+        response.setdefault("Cross-Origin-Embedder-Policy", ISOLATED)
         return response
 
     return middleware

@@ -1,5 +1,6 @@
-"""Use cases of a job: open it, and add an entry. Permission, transaction and log stand here together."""
+"""Use cases of a job: open it, and add entries. Permission, transaction and log stand here together."""
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -134,6 +135,17 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
     job.changed_at = now
     job.step = step_in_hand(turned(job.state, board_in_hand(job.state)))
     return keep(job)
+
+
+def add_entries(person: Person, job_id: UUID, news: Sequence[NewEntry], now: datetime) -> int:
+    """Add entries in their order, each by itself, until one is not taken; how many were. The rest was not touched."""
+    for taken, new in enumerate(news):
+        try:
+            add_entry(person, job_id, new, now)
+        except Exception:
+            # what was taken stays, and is said to; the next one is sent alone, and hears what is wrong with it
+            return taken
+    return len(news)
 
 
 SENT = Compiled(lambda pk: Entry.objects.filter(pk=pk), pk=UUID(int=0))

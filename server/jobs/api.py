@@ -28,7 +28,16 @@ from twinshown.refusals import Refused
 from twinshown.sheet import needs
 from twinshown.sheet.accepting import NewEntry
 from twinshown.sheet.compared import comparison_shown
-from twinshown.sheet.schemas import EntryGiven, EntryShown, JobLine, JobSheet, JobShown
+from twinshown.sheet.schemas import (
+    EntriesGiven,
+    EntriesTaken,
+    EntryGiven,
+    EntryShown,
+    JobLine,
+    JobSheet,
+    JobShown,
+    SheetAfter,
+)
 from twinshown.sheet.view import entry_shown, sheet_shown
 
 router = Router(tags=["jobs"])
@@ -96,6 +105,17 @@ def add_entry(request: HttpRequest, job_id: SheetId, given: EntryGiven) -> JobSh
         return _shown(kept)
     keep_sheet_of(request, job, person.depot_id)
     return _shown(sheet(kept, board))
+
+
+@router.post("/jobs/{job_id}/entries/waited", response=EntriesTaken)
+def add_entries_that_waited(request: HttpRequest, job_id: SheetId, given: EntriesGiven) -> SheetAfter:
+    """Add entries that waited on a device, each by itself and in their order, until the job does not take one."""
+    person = person_of(request)
+    job, board = asked_for(job_id)
+    news = [NewEntry(**each.dict(), board=board) for each in given.entries]
+    taken = actions.add_entries(person, job, news, timezone.now())
+    kept = queries.job(person, job)
+    return SheetAfter(taken=taken, sheet=_shown(sheet(kept, board) if board in names_of(kept.state) else kept))
 
 
 @router.get("/jobs/{job_id}/entries", response=Page[EntryShown])

@@ -26,6 +26,10 @@ class Answers(TestCase):
             policies[url] = headers["Content-Security-Policy"]
             self.assertEqual("Service-Worker-Allowed" in headers, url == "/static/device.js")
         policies["/api/session"] = self.client.get("/api/session")["Content-Security-Policy"]
+        self.assertEqual(headers["Cross-Origin-Embedder-Policy"], "require-corp")
+        page = self.client.get("/api/session")
+        isolated = [page[f"Cross-Origin-{each}-Policy"] for each in ("Embedder", "Opener")]
+        self.assertEqual(isolated, ["require-corp", "same-origin"])
         allowed = [
             url
             for url, policy in policies.items()

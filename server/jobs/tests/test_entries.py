@@ -34,6 +34,20 @@ class Entries(WorldTestCase):
         self.assertEqual(first, again)
         self.assertEqual(Entry.objects.filter(pk=body["id"]).count(), 1)
 
+    def test_entries_that_waited_are_added_in_order_up_to_the_first_that_is_not_taken(self) -> None:
+        job = self.job(3)
+        values = ("010110", "1", "111111")  # a bank of six switches has no value of one
+        news = [{"id": str(uuid4()), "target": "found.S1", "before": None, "after": each, **BY_EYE} for each in values]
+        news[1]["before"] = news[2]["before"] = "010110"
+        answered = self.post(f"jobs/{job.pk}/entries/waited", {"entries": news})
+        self.assertEqual((answered["taken"], answered["sheet"]["found"]), (1, {"S1": "010110"}))
+        self.assertEqual(answered["sheet"], self.get(f"jobs/{job.pk}"))
+        self.assertEqual(self.post(f"jobs/{job.pk}/entries", news[1], 422)["status"], 422)
+        again = self.post(f"jobs/{job.pk}/entries/waited", {"entries": [news[0], news[2]]})  # one of them twice
+        self.assertEqual((again["taken"], again["sheet"]["entry_count"]), (2, job.entry_count + 2))
+        self.post(f"jobs/{job.pk}/entries/waited", {"entries": []}, 422)
+        self.post(f"jobs/{uuid4()}/entries/waited", {"entries": news}, 404)
+
     def test_one_id_sent_to_two_jobs_at_the_same_moment_is_an_entry_of_one(self) -> None:
         """Defect: the second was answered as if the server had failed."""
         first, second = self.job(3), self.job(4)

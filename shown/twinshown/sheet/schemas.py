@@ -13,6 +13,8 @@ from twinshown.shapes import Schema
 
 LONGEST_OFF_MS = 20 * 366 * 24 * 3600 * 1000
 """Twenty years: how far a device's clock may be off."""
+MOST_TOGETHER = 50
+"""Entries of one request: some tenths of a second of work."""
 EntryValue = Any
 """What stands at a target: `EntryValues` says, target by target, what that may be."""
 
@@ -153,3 +155,21 @@ class EntryGiven(Schema):
     """By how much that clock is ahead of the depot's, as far as the device knows."""
     seen: int | None = Field(None, ge=0, le=10**9, description="How many entries the device had from the depot then.")
     device: str = Field("", max_length=36, description="Tells the devices of a person apart.")
+
+
+class EntriesGiven(Schema):
+    """Entries of one sheet that waited on a device, in the order in which they were made."""
+
+    entries: list[EntryGiven] = Field(min_length=1, max_length=MOST_TOGETHER)
+
+
+class SheetAfter(Schema):
+    """How many of them, from the first, the job has now; the next one is sent alone, to hear what is wrong with it."""
+
+    taken: int
+    sheet: Any
+
+
+EntriesTaken: type[SheetAfter] = create_model(
+    "EntriesTaken", __base__=SheetAfter, __doc__=SheetAfter.__doc__, sheet=(JobShown, ...)
+)

@@ -4,6 +4,7 @@ import { isAway, onReach, reach, whereNotReached } from "./reach";
 const request = (path: string, method = "GET") =>
   new Request(`http://127.0.0.1:8800${path}`, { method, body: method === "GET" ? undefined : "{}" });
 const nothing = () => Promise.resolve(null);
+const asks = ({ method, url }: Request) => method === "GET" || url.endsWith("/play");
 
 afterEach(async () => {
   vi.stubGlobal("fetch", () => Promise.resolve(new Response("{}")));
@@ -15,7 +16,7 @@ describe("where the server cannot be reached", () => {
   it("somebody else answers what they can, and the rest fails", async () => {
     vi.stubGlobal("fetch", () => Promise.reject(new TypeError("unreachable")));
     const answer = (asked: Request) => Promise.resolve(asked.url.endsWith("/known") ? new Response("from here") : null);
-    whereNotReached({ answer, seen: () => undefined });
+    whereNotReached({ asks, answer, seen: () => undefined });
     expect(await (await reach(request("/known"))).text()).toBe("from here");
     await expect(reach(request("/unknown"))).rejects.toThrow("cannot be reached");
     expect(isAway()).toBe(true);
@@ -23,7 +24,7 @@ describe("where the server cannot be reached", () => {
 
   it("a proxy without a server is nobody, and its words are handed on where nobody else answers", async () => {
     vi.stubGlobal("fetch", () => Promise.resolve(new Response("", { status: 502 })));
-    whereNotReached({ answer: nothing, seen: () => undefined });
+    whereNotReached({ asks, answer: nothing, seen: () => undefined });
     expect((await reach(request("/api/jobs"))).status).toBe(502);
     expect(isAway()).toBe(true);
   });
@@ -40,11 +41,32 @@ describe("where the server cannot be reached", () => {
     expect(told).toEqual([true, false]);
   });
 
+  it("is tried now and then beside what is answered elsewhere, and whoever listens is told that it is there", async () => {
+    vi.useFakeTimers({ toFake: ["performance", "setTimeout"] });
+    vi.stubGlobal("fetch", () => Promise.reject(new TypeError("unreachable")));
+    whereNotReached({ asks, answer: () => Promise.resolve(new Response("here")), seen: () => undefined });
+    await reach(request("/a"));
+    const told = vi.fn();
+    const stop = onReach(told);
+    const server = vi.fn(() => Promise.resolve(new Response("there")));
+    vi.stubGlobal("fetch", server);
+    expect(await (await reach(request("/play", "POST"))).text()).toBe("here");
+    expect(server).not.toHaveBeenCalled();
+    await vi.advanceTimersByTimeAsync(3000);
+    expect(await (await reach(request("/b"))).text()).toBe("here");
+    await vi.waitFor(() => expect(told).toHaveBeenCalledOnce());
+    expect(await (await reach(request("/b"))).text()).toBe("there");
+    expect(server).toHaveBeenCalledTimes(2);
+    stop();
+    vi.useRealTimers();
+  });
+
   it("what hangs is answered by somebody else after a while, and by the server where nobody else can", async () => {
     vi.useFakeTimers();
     let come: (response: Response) => void = () => undefined;
     vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => (come = resolve)));
     whereNotReached({
+      asks,
       answer: (asked) => Promise.resolve(asked.url.endsWith("/here") ? new Response("here") : null),
       seen: () => undefined,
     });

@@ -1,6 +1,8 @@
 /** Asking the depot's server; and whoever else can answer, where it cannot be reached. */
 
 export type Elsewhere = {
+  /** Whether a request only asks, so that it may be answered elsewhere while the server is tried. */
+  asks: (request: Request) => boolean;
   /** Answers in the server's place what it can; null where it cannot. */
   answer: (request: Request) => Promise<Response | null>;
   /** Is shown every answer of the server. */
@@ -9,12 +11,16 @@ export type Elsewhere = {
 
 /** How long an answer may take before somebody else is asked. */
 const PATIENCE_MS = 4000;
-/** For how long after it was not reached the server is not tried first. */
+/** How long after it was not reached the server is tried again. */
 const AWAY_MS = 3000;
 /** Answers of a proxy whose server does not answer. */
 const NOBODY_THERE = [502, 503, 504];
 
-const NOBODY: Elsewhere = { answer: () => Promise.resolve(null), seen: () => undefined };
+const NOBODY: Elsewhere = {
+  asks: ({ method }) => method === "GET",
+  answer: () => Promise.resolve(null),
+  seen: () => undefined,
+};
 let elsewhere = NOBODY;
 let missedAt = -Infinity;
 const listeners = new Set<() => void>();
@@ -41,10 +47,13 @@ function reached(there: boolean) {
 
 export async function reach(request: Request): Promise<Response> {
   const spare = request.clone();
-  const asks = request.method === "GET";
-  if (asks && performance.now() - missedAt < AWAY_MS) {
+  const asks = elsewhere.asks(request);
+  if (asks && isAway()) {
     const answer = await elsewhere.answer(spare.clone());
-    if (answer) return answer;
+    if (answer) {
+      void tryAgain(request);
+      return answer;
+    }
   }
   const tried = tryServer(request);
   const first = await (asks ? Promise.race([tried, after(PATIENCE_MS)]) : tried);
@@ -57,10 +66,40 @@ export async function reach(request: Request): Promise<Response> {
   throw new TypeError("the server cannot be reached");
 }
 
+let trying = false;
+
+/** Look now and then, beside what is answered elsewhere, whether the server is there again. */
+async function tryAgain(request: Request): Promise<void> {
+  if (trying || performance.now() - missedAt < AWAY_MS) return;
+  trying = true;
+  const found = await tryServer(request);
+  if (!found || isNobody(found)) reached(false);
+  trying = false;
+}
+
+declare global {
+  interface Window {
+    /** What `early.js` asked for while this script was on its way, by its address. */
+    early?: Map<string, Promise<Response | null>>;
+  }
+}
+/** For how long after the page was opened an answer that was asked for then is as good as one that is asked for now. */
+const EARLY_MS = 8000;
+
+/** An answer that was asked for before this script was there: once, while the page opens, and before anything is sent. */
+async function early(request: Request): Promise<Response | null> {
+  const answers = window.early;
+  if (!answers?.size) return null;
+  if (request.method !== "GET" || performance.now() > EARLY_MS) answers.clear();
+  const answer = answers.get(request.url);
+  answers.delete(request.url);
+  return (await answer) ?? null;
+}
+
 async function tryServer(request: Request): Promise<Response | null> {
   try {
     // looked up at every call, not once: a test puts a stand-in there
-    const response = await globalThis.fetch(request);
+    const response = (await early(request)) ?? (await globalThis.fetch(request));
     if (!isNobody(response)) {
       reached(true);
       elsewhere.seen(request, response);

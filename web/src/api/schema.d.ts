@@ -1092,6 +1092,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/entries/waited": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Entries That Waited
+         * @description Add entries that waited on a device, each by itself and in their order, until the job does not take one.
+         */
+        post: operations["jobs_api_add_entries_that_waited"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/boards/{side}": {
         parameters: {
             query?: never;
@@ -5150,6 +5170,23 @@ export interface components {
             page: number;
             /** Size */
             size: number;
+        };
+        /**
+         * EntriesTaken
+         * @description How many of them, from the first, the job has now; the next one is sent alone, to hear what is wrong with it.
+         */
+        EntriesTaken: {
+            /** Taken */
+            taken: number;
+            sheet: components["schemas"]["JobShown"];
+        };
+        /**
+         * EntriesGiven
+         * @description Entries of one sheet that waited on a device, in the order in which they were made.
+         */
+        EntriesGiven: {
+            /** Entries */
+            entries: components["schemas"]["EntryGiven"][];
         };
         /**
          * ActShown
@@ -11296,6 +11333,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_api_add_entries_that_waited: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntriesGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntriesTaken"];
                 };
             };
             /** @description Refused */

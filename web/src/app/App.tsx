@@ -1,4 +1,5 @@
 import { Problem } from "@/api/client";
+import { isAway, onReach } from "@/api/reach";
 import { QueryCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
 import { router } from "./router";
@@ -19,6 +20,11 @@ const queries: QueryClient = new QueryClient({
     },
     mutations: { networkMode: "always" },
   },
+});
+
+// what was answered on this device meanwhile is asked of the depot again
+onReach(() => {
+  if (!isAway()) void queries.invalidateQueries();
 });
 
 export function App() {

@@ -4,7 +4,7 @@ import type { Taken } from "@/api/database";
 import { entry } from "@/testing/jobs";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { askAlong, enterAlong, forgetAlong } from "./along";
-import { core, type Said } from "./core";
+import { core, Interrupted, type Said } from "./core";
 
 const taken: Taken = {
   person: "wennick",
@@ -64,5 +64,21 @@ describe("a job that is along", () => {
     const right = entry("found.S1", "1");
     await keep("j", "wennick", right);
     expect(await enterAlong(taken, right.id)).toBeNull();
+  });
+
+  it("lets go of what is being asked when something is entered, and asks it again of the job as it stands then", async () => {
+    await changeTaken(taken.person, taken.job, () => taken);
+    let letGo: (why: Error) => void = () => undefined;
+    vi.spyOn(core, "interrupt").mockImplementation(() => letGo(new Interrupted()));
+    vi.mocked(core.ask).mockImplementationOnce(
+      () => (calls.push("slow"), new Promise<Said>((_, reject) => (letGo = reject))),
+    );
+    const slow = askAlong(taken, "GET", "/api/jobs/j/comparison", "");
+    await vi.waitFor(() => expect(calls).toContain("slow"));
+    const made = entry("found.S1", "01");
+    await keep("j", "wennick", made);
+    expect(await enterAlong(taken, made.id)).toBeNull();
+    await slow;
+    expect(calls.slice(1)).toEqual(["slow", "add j found.S1", "GET /api/jobs/j/comparison"]);
   });
 });

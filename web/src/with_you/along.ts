@@ -2,37 +2,60 @@
 import type { Entry, Taken } from "@/api/database";
 import { waiting } from "@/api/outbox";
 import { depotNow } from "./clock";
-import { core, type Said } from "./core";
+import { core, Interrupted, type Said } from "./core";
 import { keepAnswer, keptAnswer, markOf } from "./takings";
 
+type Made = { job: string; entry: Entry }[];
 type Told = { asOf: string; added: string[] };
 const told = new Map<string, Told>();
 /** What the core said of entries that it would not take, by their ids. */
 const refusals = new Map<string, Said>();
 let turn: Promise<unknown> = Promise.resolve();
+/** How many entries are to be entered: what is asked waits for them. */
+let entering = 0;
+
+/** For how long what was let go of waits after an entry. */
+const SETTLES_MS = 200;
 
 /** What hangs on the moment at which it is asked: it is never kept. */
 const OF_THE_MOMENT = /\/make-safe$/;
 
 /** What an address of a job answers here; kept answers first, for the core takes seconds to load. */
 export async function askAlong(taken: Taken, method: string, address: string, body: string): Promise<Said> {
-  const made = (await waiting(taken.person, taken.job)).filter((each) => !each.refused);
-  const mark = markOf(taken, made);
   const keeps = method === "GET" && !OF_THE_MOMENT.test(address);
-  const kept = keeps ? await keptAnswer(taken.person, address) : undefined;
-  if (kept?.mark === mark) return [kept.status, kept.body];
-  const said = await inTurn(async () => {
-    await bring(taken, made);
-    return core.ask(method, address, body, depotNow());
-  });
-  if (keeps) await keepAnswer({ person: taken.person, address, mark, status: said[0], body: said[1] });
-  return said;
+  for (;;) {
+    const made = (await waiting(taken.person, taken.job)).filter((each) => !each.refused);
+    const mark = markOf(taken, made);
+    const kept = keeps ? await keptAnswer(taken.person, address) : undefined;
+    if (kept?.mark === mark) return [kept.status, kept.body];
+    const said = await inTurn(() => (entering ? null : asked(taken, made, method, address, body)));
+    if (!said) {
+      // the sheet itself is asked for first: it takes no time, and is what is looked at
+      await new Promise((resolve) => setTimeout(resolve, SETTLES_MS));
+      continue;
+    }
+    if (keeps) await keepAnswer({ person: taken.person, address, mark, status: said[0], body: said[1] });
+    return said;
+  }
 }
 
-/** Have an entry entered here; why the core would not take it, or null. */
+/** The core's answer; null where it was interrupted. */
+async function asked(taken: Taken, made: Made, method: string, address: string, body: string): Promise<Said | null> {
+  await bring(taken, made);
+  try {
+    return await core.ask(method, address, body, depotNow());
+  } catch (error) {
+    if (error instanceof Interrupted) return null;
+    throw error;
+  }
+}
+
+/** Have an entry entered here, before anything that is asked; why the core would not take it, or null. */
 export async function enterAlong(taken: Taken, id: string): Promise<Said | null> {
   const made = (await waiting(taken.person, taken.job)).filter((each) => !each.refused);
-  await inTurn(() => bring(taken, made));
+  entering += 1;
+  core.interrupt();
+  await inTurn(() => bring(taken, made)).finally(() => (entering -= 1));
   return refusals.get(id) ?? null;
 }
 
@@ -43,13 +66,13 @@ export function forgetAlong() {
 }
 
 /** One after another: what is asked is asked of the job as it stands then. */
-function inTurn<T>(work: () => Promise<T>): Promise<T> {
+function inTurn<T>(work: () => T | Promise<T>): Promise<T> {
   const mine = turn.then(work);
   turn = mine.catch(() => undefined);
   return mine;
 }
 
-async function bring(taken: Taken, made: { job: string; entry: Entry }[]): Promise<void> {
+async function bring(taken: Taken, made: Made): Promise<void> {
   const wanted = [...taken.since, ...made.map(({ job, entry }) => ({ sheet: job, entry }))];
   let there = told.get(taken.job);
   const goesOn = there?.asOf === taken.asOf && there.added.every((id, index) => wanted[index]?.entry.id === id);

@@ -1,10 +1,17 @@
 /** Asks the core that runs in this browser. */
-type Reply = { id: number; answer?: unknown; fault?: string };
+type Reply = { id: number; answer?: unknown; fault?: string; interrupted?: boolean };
 type Open = { resolve: (answer: unknown) => void; reject: (error: Error) => void };
 
 let worker: Worker | null = null;
 let last = 0;
 const open = new Map<number, Open>();
+/** What the worker looks at while it computes; null where pages may not share memory with it. */
+let signal: Int32Array | null = null;
+let asking = 0;
+const STOP = 2;
+
+/** What was asked was let go of before it was answered: something had to be entered. */
+export class Interrupted extends Error {}
 
 declare const CORE: string;
 const FILES = ["pyodide.mjs", "pyodide.asm.mjs", "pyodide.asm.wasm", "python_stdlib.zip", "pyodide-lock.json", "core.zip", "pydantic_core.so"]; // prettier-ignore
@@ -27,8 +34,10 @@ export function loadCore() {
     const asked = open.get(data.id);
     open.delete(data.id);
     if (data.fault === undefined) asked?.resolve(data.answer);
-    else asked?.reject(new Error(data.fault));
+    else asked?.reject(data.interrupted ? new Interrupted() : new Error(data.fault));
   };
+  signal = self.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null;
+  worker.postMessage({ signal });
   worker.onerror = () => stopCore(new Error("the core could not be loaded"));
 }
 
@@ -56,7 +65,17 @@ export const core = {
   putIn: (document: string) => call("put_in", document),
   // a core that is not loaded has none
   takeOut: (job: string) => (worker ? call("take_out", job) : Promise.resolve(null)),
-  ask: (method: string, address: string, body: string, now: string) =>
-    call("ask", method, address, body, now) as Promise<Said>,
+  ask: async (method: string, address: string, body: string, now: string) => {
+    asking += 1;
+    try {
+      return (await call("ask", method, address, body, now)) as Said;
+    } finally {
+      asking -= 1;
+    }
+  },
+  /** Have what is being asked let go of, where the core is at it: it fails with Interrupted. */
+  interrupt: () => {
+    if (asking && signal) Atomics.store(signal, 0, STOP);
+  },
   add: (sheet: string, entry: string, now: string) => call("add", sheet, entry, now) as Promise<Said>,
 };

@@ -38,7 +38,7 @@ async function personKept(): Promise<string | null> {
 
 /** From now on, what the server does not answer is answered here as far as it can be. */
 export function answerHere() {
-  whereNotReached({ answer, seen });
+  whereNotReached({ asks, answer, seen });
 }
 
 function seen(request: Request, response: Response) {
@@ -72,7 +72,7 @@ async function answer(request: Request): Promise<Response | null> {
     const file = request.method === "GET" && (await (await database()).get("files", [person, pathname]));
     if (file) return new Response(file.file);
     const taken = await takenJob(person, job);
-    if (!taken || !isAsked(request, pathname)) return null;
+    if (!taken || !asks(request)) return null;
     const [status, body] = await askAlong(taken, request.method, pathname + search, await request.text());
     return status === 503 ? null : said(status, body);
   } catch {
@@ -82,8 +82,10 @@ async function answer(request: Request): Promise<Response | null> {
 }
 
 /** Whether something is asked, and not sent: entries wait for the depot, pictures too. */
-const isAsked = (request: Request, path: string) =>
-  request.method === "GET" ? !path.endsWith("/with-you") : /\/(play|panel|panel\/slips)$/.test(path);
+const asks = ({ method, url }: Request) => {
+  const { pathname } = new URL(url);
+  return method === "GET" ? !pathname.endsWith("/with-you") : /\/(play|panel|panel\/slips)$/.test(pathname);
+};
 
 async function saidLast(person: string, request: Request, address: string): Promise<Response | null> {
   const kept = request.method === "GET" ? await keptAnswer(person, address) : undefined;

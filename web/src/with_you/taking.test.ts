@@ -42,9 +42,9 @@ describe("taking a job along", () => {
     const paths = { [`/api/jobs/${JOB}/with-you`]: { body: document("a") } };
     const server = standInServer(paths);
     await takeAlong("wennick", JOB, false);
-    await noteSent("wennick", JOB, entry("found.S1", "01", { id: "b" }));
-    await noteSent("wennick", JOB, entry("found.S1", "01", { id: "b" }));
-    await noteSent("wennick", JOB, entry("found.S1", "11", { id: "c" }));
+    await noteSent("wennick", JOB, [entry("found.S1", "01", { id: "b" })]);
+    await noteSent("wennick", JOB, [entry("found.S1", "01", { id: "b" })]);
+    await noteSent("wennick", JOB, [entry("found.S1", "11", { id: "c" })]);
     const since = async () => (await takenJob("wennick", JOB))?.since.map((each) => each.entry.id);
     expect(await since()).toEqual(["b", "c"]);
     server.paths[`/api/jobs/${JOB}/with-you`] = { body: document("a", "b") };

@@ -94,11 +94,14 @@ async function keepPages(taken: Taken, read: Document, onProgress: (progress: Pr
   await changeTaken(person, job, (old) => old && { ...old, bytes });
 }
 
-/** Note an entry that the depot has now: until the job is taken along anew, it is entered here as well. */
-export async function noteSent(person: string, sheet: string, entry: Taken["since"][number]["entry"]) {
-  await changeTaken(person, sheet, (old) =>
-    old?.since.every((each) => each.entry.id !== entry.id) ? { ...old, since: [...old.since, { sheet, entry }] } : old,
-  );
+/** Note entries that the depot has now: until the job is taken along anew, they are entered here as well. */
+export async function noteSent(person: string, sheet: string, entries: Taken["since"][number]["entry"][]) {
+  await changeTaken(person, sheet, (old) => {
+    if (!old) return old;
+    const known = new Set(old.since.map((each) => each.entry.id));
+    const news = entries.filter((each) => !known.has(each.id)).map((entry) => ({ sheet, entry }));
+    return { ...old, since: [...old.since, ...news] };
+  });
 }
 
 /** Leave behind what came along by itself and was not looked at for a week. */

@@ -3,6 +3,7 @@ import type { PyodideAPI } from "pyodide";
 
 declare const CORE: string;
 type Asked = { id: number; call: string; args: string[] };
+type Begin = { signal: Int32Array | null };
 type Bag = Record<string, (...args: string[]) => unknown>;
 type Known = { toJs: () => unknown; destroy: () => void };
 
@@ -20,6 +21,9 @@ class Compiled:
 sys.meta_path.insert(0, Compiled)
 `;
 
+/** Where the page writes that what is being computed is not wanted any more. */
+let signal: Int32Array | null = null;
+
 async function load(): Promise<Bag> {
   const bytes = async (name: string) => new Uint8Array(await (await fetch(CORE + name)).arrayBuffer());
   const [{ loadPyodide }, archive, compiled] = await Promise.all([
@@ -31,20 +35,28 @@ async function load(): Promise<Bag> {
   py.FS.writeFile("/core.zip", archive);
   py.FS.writeFile("/pydantic_core.so", compiled);
   py.runPython(SETUP);
+  if (signal) py.setInterruptBuffer(signal);
   return py.pyimport("twinshown.with_you.bag") as unknown as Bag;
 }
 
 const bag = load();
 
-self.onmessage = async ({ data }: MessageEvent<Asked>) => {
+self.onmessage = async ({ data }: MessageEvent<Asked | Begin>) => {
+  if ("signal" in data) {
+    signal = data.signal;
+    return;
+  }
   try {
     const call = (await bag)[data.call];
+    // what was meant for an earlier call says nothing of this one
+    if (signal) Atomics.store(signal, 0, 0);
     const found = call?.(...data.args);
     const answer = isKnown(found) ? found.toJs() : found;
     if (isKnown(found)) found.destroy();
     self.postMessage({ id: data.id, answer });
   } catch (error) {
-    self.postMessage({ id: data.id, fault: String(error) });
+    const interrupted = error instanceof Error && (error as { type?: string }).type === "KeyboardInterrupt";
+    self.postMessage({ id: data.id, fault: String(error), interrupted });
   }
 };
 

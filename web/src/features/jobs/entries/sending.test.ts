@@ -5,8 +5,21 @@ import { describe, expect, it, vi } from "vitest";
 import { aloneInTurn, sendAll } from "./sending";
 
 const PATH = "POST /api/jobs/j/entries";
+const WAITED = "POST /api/jobs/j/entries/waited";
 const nothing = () => Promise.resolve();
 const problem = (status: number) => ({ status, body: { title: "No", detail: `answer ${status}`, faults: [] } });
+
+type Body = { entries: { after: string }[] };
+/** A server that takes what waited up to the first whose value is refused, as the depot's does. */
+const takesAllBut = (wrong: string, status = 400) => ({
+  [WAITED]: (each: { body: unknown }) => {
+    const { entries } = each.body as Body;
+    const first = entries.findIndex(({ after }) => after === wrong);
+    return { body: { taken: first < 0 ? entries.length : first, sheet: jobSheet({ id: "j" }) } };
+  },
+  [PATH]: (each: { body: unknown }) =>
+    (each.body as { after: string }).after === wrong ? problem(status) : { body: jobSheet({ id: "j" }) },
+});
 
 async function made(...values: string[]) {
   for (const value of values) await keep("j", "wennick", entry("found.S1", value, { id: value }));
@@ -17,21 +30,25 @@ describe("sending what waits", () => {
   it("sends in order, each with its maker, and drops what the server has", async () => {
     await made("00", "01");
     await keep("j", "corm", entry("found.S1", "11"));
-    const server = standInServer({ [PATH]: { body: jobSheet({ id: "j" }) } });
+    const server = standInServer(takesAllBut("none"));
     const shown: string[] = [];
     const sent = await sendAll("j", "wennick", async (job) => void shown.push(job.id));
     expect(sent.problem).toBeNull();
     expect(server.sent.map((each) => each.body)).toMatchObject([
-      { after: "00", maker: "wennick" },
-      { after: "01", maker: "wennick" },
+      {
+        entries: [
+          { after: "00", maker: "wennick" },
+          { after: "01", maker: "wennick" },
+        ],
+      },
     ]);
-    expect([shown, await left()]).toEqual([["j", "j"], []]);
+    expect([shown, await left()]).toEqual([["j"], []]);
     expect((await waiting("corm", "j")).length).toBe(1);
   });
 
   it.each([0, 401, 408, 429, 500, 503])("keeps everything where the answer is %i", async (status) => {
     await made("00", "01");
-    standInServer({ [PATH]: status === 0 ? "unreachable" : problem(status) });
+    standInServer({ [WAITED]: status === 0 ? "unreachable" : problem(status) });
     const sent = await sendAll("j", "wennick", nothing);
     expect(sent.problem).not.toBeNull();
     expect(await left()).toEqual([
@@ -57,9 +74,7 @@ describe("sending what waits", () => {
     "keeps an entry refused with %i, with the reason, and sends the next",
     async (status) => {
       await made("00", "01");
-      standInServer({
-        [PATH]: (each) => ((each.body as { after: string }).after === "00" ? problem(status) : { body: jobSheet() }),
-      });
+      standInServer(takesAllBut("00", status));
       const sent = await sendAll("j", "wennick", nothing);
       expect([sent.problem, sent.refused]).toEqual([null, 1]);
       expect(await left()).toEqual([["00", status]]);
@@ -67,6 +82,25 @@ describe("sending what waits", () => {
       expect(await left()).toEqual([["00", status]]);
     },
   );
+
+  it("sends a hundred in a few requests, one that is wrong alone, and those of another sheet by themselves", async () => {
+    const values = [...Array(100).keys()].map(String);
+    await made(...values);
+    await keep("j.2", "wennick", entry("found.S1", "11"));
+    const server = standInServer({ ...takesAllBut("70"), "POST /api/jobs/j.2/entries": { body: jobSheet() } });
+    expect(await sendAll("j", "wennick", nothing)).toMatchObject({ problem: null, refused: 1 });
+    expect(await left()).toEqual([["70", 400]]);
+    const sizes = server.sent.map((each) => (each.body as Partial<Body>).entries?.length ?? 1);
+    expect(sizes).toEqual([50, 50, 1, 29, 1]);
+  });
+
+  it("tries each by itself where the server takes none together", async () => {
+    await made("00", "01");
+    const server = standInServer({ ...takesAllBut("none"), [WAITED]: problem(413) });
+    expect(await sendAll("j", "wennick", nothing)).toMatchObject({ problem: null, refused: 0 });
+    expect(server.sent.map((each) => each.path.split("/").pop())).toEqual(["waited", "entries", "entries"]);
+    expect(await left()).toEqual([]);
+  });
 
   it("leaves it to the tab that sends already", async () => {
     let another = true;

@@ -115,11 +115,14 @@ export function useEntries(job: Job) {
       const kept = await keep(job.id, maker, whole);
       coming.current = coming.current.filter((each) => each !== entry);
       if (!kept) setSending((old) => ({ ...old, unkept: true }));
-      await flush();
+      const sent = flush();
+      // without a connection the core says at once what the entry makes of the job: the line may hang
+      if (!isAway()) await sent;
       if (isAway() && (await enterHere(maker, job.id, entry.id))) {
         await look().then(({ refused, left }) => setSending((old) => ({ ...old, refused, waiting: left })));
         await queries.invalidateQueries({ queryKey: key });
       }
+      await sent;
       void queries.invalidateQueries({ queryKey: ["jobs"] });
       return (await look()).refused.every((each) => each.entry.id !== entry.id);
     },

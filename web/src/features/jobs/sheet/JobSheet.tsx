@@ -17,6 +17,7 @@ import { JobHead } from "./JobHead";
 import { NewerBanner } from "./NewerBanner";
 import { OpenStep } from "./OpenStep";
 import { SkippedBanner } from "./SkippedBanner";
+import { useEveryStep } from "./StepBody";
 import { StepTrack } from "./StepTrack";
 import { ToCome } from "./ToCome";
 import { useFocusKept } from "./useFocusKept";
@@ -50,6 +51,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
     [put],
   );
   const settled = useSettled();
+  useEveryStep(settled);
   const sheet = useFocusKept();
   const inHand = job.closed ? null : job.step;
   // of a closed job the papers are what one comes for

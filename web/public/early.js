@@ -1,0 +1,32 @@
+/* Asks what a job's page will ask first, while its script is still on its way; `src/api/reach.ts` takes the answers. */
+(() => {
+  /** What is asked at once of a job whose step in hand it is. */
+  const PARTS = {
+    rule_out: ["rule-out"],
+    recognise: ["key"],
+    choose: ["candidates?page=1&size=12"],
+    make_safe: ["make-safe"],
+    record: ["record", "boards/original", "comparison"],
+    carry_over: ["comparison"],
+    fit: ["fitting"],
+    prove: ["proving"],
+    hand_over: ["hand-over"],
+  };
+  const early = new Map();
+  const ask = (path) => {
+    const address = new URL(path, location.origin).href;
+    const answer = fetch(address, { credentials: "same-origin" }).catch(() => null);
+    early.set(address, answer);
+    return answer;
+  };
+  const askParts = async (job, answer) => {
+    const sheet = answer?.ok ? await answer.clone().json() : {};
+    for (const part of PARTS[sheet.step] ?? []) void ask(`/api/jobs/${job}/${part}`);
+  };
+  window.early = early;
+  void ask("/api/session");
+  const job = /^\/jobs\/([0-9a-f-]{36}(\.[1-6])?)$/.exec(location.pathname)?.[1];
+  if (!job) return;
+  void ask("/api/steps-done");
+  void ask(`/api/jobs/${job}`).then((answer) => askParts(job, answer));
+})();
