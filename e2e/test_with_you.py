@@ -9,11 +9,12 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
-from playwright.sync_api import Page
+from PIL import Image
+from playwright.sync_api import Page, Route
 
 from e2e import test_whole_job as whole
 from e2e.support import FLAGS, PHONE
-from jobs.models import Job
+from jobs.models import Job, Picture
 from jobs.packages.packaging import package_of
 from twincore.chain import open_package
 from twincore.job.case import Case
@@ -175,3 +176,33 @@ class TwoPeopleAndACellar(InTheCellar):
             one.get_by_text("Nothing waits. The depot has everything").wait_for()
         self.assertEqual(self.job(3).state["found"], {"S1": "010110"})
         self.assertEqual(self.job(3).entries.filter(target="found.S1").count(), 2)
+
+    def test_a_picture_that_was_cut_goes_on_where_it_was(self) -> None:
+        with (
+            TemporaryDirectory() as folder,
+            self.settings(MEDIA_ROOT=folder, UPLOADS=Path(folder)),
+            self.page() as page,
+        ):
+            noise = Path(folder) / "board.jpg"
+            Image.effect_noise((1100, 900), 120).convert("RGB").save(noise, quality=95)
+            offsets: list[int] = []
+
+            def cut(route: Route) -> None:
+                offsets.append(int(route.request.headers["upload-offset"]))
+                if len(offsets) == 3:
+                    route.abort()
+                else:
+                    route.fallback()
+
+            page.route(
+                lambda address: address.endswith("/chunks"),
+                lambda route: cut(route) if route.request.method == "PATCH" else route.fallback(),
+            )
+            page.get_by_role("link", name="Fennick and Daughters").click()
+            page.get_by_label("S1 typed").wait_for()
+            self.unfold(page, "Pictures")
+            page.get_by_label("Add pictures").set_input_files(noise)
+            page.get_by_role("button", name="Read S1 from it").wait_for()
+            self.saved(page)
+            self.assertEqual(offsets[1:4], [256_000, 512_000, 512_000])
+            self.assertEqual((Picture.objects.get().width, Picture.objects.get().height), (1100, 900))

@@ -28,6 +28,7 @@ from jobs.steps.make_safe.api import router as make_safe
 from jobs.steps.prove.api import router as prove
 from jobs.steps.recognise.api import router as recognise
 from jobs.steps.record.api import router as record
+from jobs.steps.record.chunks_api import router as chunks
 from jobs.steps.rule_out.api import router as rule_out
 from jobs.with_you.api import router as with_you
 from people.account_api import router as account
@@ -96,6 +97,7 @@ for router in (
     choose,
     make_safe,
     record,
+    chunks,
     carry_over,
     fit,
     prove,

@@ -30,6 +30,7 @@ OTHERWISE = 2_500_000
 UPLOADS = (
     Kind(re.compile(r"/api/packages$"), 400 * MB, leads_only=True),
     Kind(re.compile(r"/api/imports$"), 600 * MB + MB, leads_only=True),
+    Kind(re.compile(r"/api/jobs/[^/]+/pictures/[^/]+/chunks$"), MB),
     Kind(re.compile(r"/api/(pictures/|board-picture/|jobs/[^/]+/pictures/[^/]+$)"), 12 * MB),
 )
 AN_HOUR = {Person.Role.TECHNICIAN: 600 * MB, Person.Role.PARTS_LEAD: 3000 * MB}

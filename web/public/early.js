@@ -1,15 +1,14 @@
 /* Asks what a job's page will ask first, while its script is still on its way; `src/api/reach.ts` takes the answers. */
 (() => {
-  /** What is asked at once of a job whose step in hand it is. */
+  /** What is asked at once of a job whose step in hand it is; a test sees that each is wanted. */
   const PARTS = {
-    rule_out: ["rule-out"],
     recognise: ["key"],
     choose: ["candidates?page=1&size=12"],
     make_safe: ["make-safe"],
     record: ["record", "boards/original", "comparison"],
-    carry_over: ["comparison"],
+    carry_over: ["comparison", "boards/original", "boards/replacement", "wiring", "presses"],
     fit: ["fitting"],
-    prove: ["proving"],
+    prove: ["proving", "comparison"],
     hand_over: ["hand-over"],
   };
   const early = new Map();

@@ -85,15 +85,20 @@ export const api = createClient<paths>({
 });
 api.use(withToken, withVersions);
 
+type Call<T> = Promise<{ data?: T; error?: unknown; response: Response }>;
+
 /** The data of an answer; anything else is thrown as a Problem. */
-export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+export const answer = async <T>(call: Call<T>): Promise<T> => (await answered(call)).data as T;
+
+/** An answer with its headers; anything else is thrown as a Problem. */
+export async function answered<T>(call: Call<T>): Call<T> {
   let result;
   try {
     result = await call;
   } catch {
     throw new Problem(0, "No connection", "The depot's server cannot be reached. What you entered waits here.");
   }
-  if (result.response.ok) return result.data as T;
+  if (result.response.ok) return result;
   throw problemFrom(result.response.status, result.error);
 }
 

@@ -1576,6 +1576,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/pictures/{picture_id}/chunks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Picture
+         * @description Begin a picture of `Upload-Length` bytes; one that was begun goes on.
+         */
+        post: operations["jobs_steps_record_chunks_api_begin_picture"];
+        delete?: never;
+        options?: never;
+        /**
+         * How Far Picture
+         * @description How much of a picture is there: all of it where the job has it.
+         */
+        head: operations["jobs_steps_record_chunks_api_how_far_picture"];
+        /**
+         * Go On With Picture
+         * @description Send what follows at `Upload-Offset`, or nothing more; once all is there, the picture is kept or refused.
+         */
+        patch: operations["jobs_steps_record_chunks_api_go_on_with_picture"];
+        trace?: never;
+    };
     "/api/jobs/{job_id}/wiring": {
         parameters: {
             query?: never;
@@ -12142,6 +12170,96 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BankShown"];
                 };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_steps_record_chunks_api_begin_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_steps_record_chunks_api_how_far_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_steps_record_chunks_api_go_on_with_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                picture_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Refused */
             "4XX": {

@@ -2,7 +2,7 @@
 import { vi } from "vitest";
 
 type Sent = { method: string; path: string; body: unknown; token: string | null; had: string | null };
-type Answer = { status?: number; body?: unknown; tag?: string } | "unreachable";
+type Answer = { status?: number; body?: unknown; tag?: string; headers?: Record<string, string> } | "unreachable";
 type Answering = Answer | ((sent: Sent) => Answer);
 
 export function standInServer(paths: Record<string, Answering>) {
@@ -16,7 +16,7 @@ export function standInServer(paths: Record<string, Answering>) {
     const each: Sent = {
       method: request.method,
       path,
-      body: text ? (JSON.parse(text) as unknown) : null,
+      body: isJson(request) && text ? (JSON.parse(text) as unknown) : null,
       token: request.headers.get("X-CSRFToken"),
       had: request.headers.get("If-None-Match"),
     };
@@ -27,12 +27,14 @@ export function standInServer(paths: Record<string, Answering>) {
     const answer = typeof known === "function" ? known(each) : known;
     if (answer === "unreachable") throw new TypeError("unreachable");
     if (answer.status === 304) return new Response(null, { status: 304 });
-    return json(answer.status ?? 200, answer.body ?? {}, answer.tag);
+    return json(answer.status ?? 200, answer.body ?? {}, answer.tag, answer.headers);
   });
   return { sent, paths };
 }
 
-function json(status: number, body: unknown, tag?: string) {
-  const headers = { "Content-Type": "application/json", ...(tag && { ETag: tag }) };
+const isJson = (request: Request) => request.headers.get("Content-Type") === "application/json";
+
+function json(status: number, body: unknown, tag?: string, more: Record<string, string> = {}) {
+  const headers = { ...more, "Content-Type": "application/json", ...(tag && { ETag: tag }) };
   return new Response(JSON.stringify(body), { status, headers });
 }

@@ -12,6 +12,7 @@ import { keepPicture, keptPicture, shrunk } from "./pictures";
 const JOB = "11111111-1111-4111-8111-111111111111";
 const ID = "33333333-3333-4333-8333-333333333333";
 const PICTURE = `POST /api/jobs/${JOB}/pictures/${ID}`;
+const CHUNKS = `/api/jobs/${JOB}/pictures/${ID}/chunks`;
 const nothing = () => Promise.resolve();
 
 async function waitsWithItsEntry() {
@@ -61,6 +62,33 @@ describe("a picture that waits", () => {
     expect(sent.refused).toBe(1);
     expect((await waiting("wennick"))[0]?.refused?.detail).toBe("expected JPEG");
     expect(server.sent).toHaveLength(1);
+  });
+
+  it("that is large goes in chunks, and after a cut from where it was", async () => {
+    const file = new Blob([new Uint8Array(600_000)], { type: "image/jpeg" });
+    await keepPicture("wennick", JOB, ID, file as never);
+    await keep(JOB, "wennick", entry(`picture.${ID}`, { caption: "", of: "", marks: [] }));
+    let there = 0;
+    let cut = true;
+    const told = () => ({ body: {}, headers: { "Upload-Offset": String(there) } });
+    const server = standInServer({
+      [`POST /api/jobs/${JOB}/entries`]: { body: { id: JOB } },
+      [`POST ${CHUNKS}`]: { body: {} },
+      [`HEAD ${CHUNKS}`]: told,
+      [`PATCH ${CHUNKS}`]: () => {
+        if (cut && there > 0) return "unreachable";
+        there = Math.min(there + 256_000, 600_000);
+        return told();
+      },
+    });
+    expect((await sendAll(JOB, "wennick", nothing)).problem?.offline).toBe(true);
+    expect((await keptPicture("wennick", JOB, ID))?.waits).toBe(true);
+    cut = false;
+    expect((await sendAll(JOB, "wennick", nothing)).problem).toBeNull();
+    const patches = server.sent.filter((each) => each.method === "PATCH");
+    expect(patches).toHaveLength(4); // one of them was cut
+    expect(there).toBe(600_000);
+    expect((await keptPicture("wennick", JOB, ID))?.waits).toBe(false);
   });
 
   it("is made smaller only where it is large, and sent as it is where it cannot be read", async () => {

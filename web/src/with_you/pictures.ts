@@ -1,5 +1,5 @@
 /** Pictures on this device: made smaller before they are sent, kept where they cannot be, sent before what speaks of them. */
-import { answer, api } from "@/api/client";
+import { answer, answered, api } from "@/api/client";
 import { database, type KeptFile } from "@/api/database";
 import { jobOf } from "@/api/outbox";
 
@@ -8,6 +8,10 @@ const LONGEST_PX = 2560;
 const QUALITY = 0.85;
 /** What is no larger than this is sent as it is. */
 const SMALL_BYTES = 600_000;
+/** What a cut costs at most: a second or two of a slow line. */
+const CHUNK_BYTES = 256_000;
+const PATIENCE_MS = 30_000;
+const CHUNKS = "/api/jobs/{job_id}/pictures/{picture_id}/chunks";
 
 export const pictureAddress = (sheet: string, picture: string) => `/api/jobs/${jobOf(sheet)}/pictures/${picture}`;
 
@@ -29,8 +33,9 @@ export async function shrunk(file: File): Promise<Blob> {
 }
 
 /** Send a picture's file itself; its words and marks follow as an entry. */
-export function sendPicture(sheet: string, picture: string, file: Blob) {
-  return answer(
+export async function sendPicture(sheet: string, picture: string, file: Blob): Promise<void> {
+  if (file.size > CHUNK_BYTES) return sendInChunks(sheet, picture, file);
+  await answer(
     api.POST("/api/jobs/{job_id}/pictures/{picture_id}", {
       params: { path: { job_id: sheet, picture_id: picture } },
       body: file as never,
@@ -38,6 +43,26 @@ export function sendPicture(sheet: string, picture: string, file: Blob) {
       headers: { "Content-Type": file.type || "application/octet-stream" },
     }),
   );
+}
+
+/**
+ * Send a file in chunks, from where an earlier try was cut: the core protocol of tus 1.0.0
+ * (https://tus.io/protocols/resumable-upload). After the last chunk the server says whether it is a picture.
+ */
+async function sendInChunks(sheet: string, picture: string, file: Blob): Promise<void> {
+  const given = (headers: Record<string, string>) => ({
+    params: { path: { job_id: sheet, picture_id: picture } },
+    headers: { "Tus-Resumable": "1.0.0", ...headers },
+    signal: AbortSignal.timeout(PATIENCE_MS),
+  });
+  const offset = ({ response }: { response: Response }) => Number(response.headers.get("Upload-Offset"));
+  await answered(api.POST(CHUNKS, given({ "Upload-Length": String(file.size) })));
+  let there = offset(await answered(api.HEAD(CHUNKS, given({}))));
+  do {
+    const headers = { "Upload-Offset": String(there), "Content-Type": "application/offset+octet-stream" };
+    const body = { body: file.slice(there, there + CHUNK_BYTES) as never, bodySerializer: (each: unknown) => each };
+    there = offset(await answered(api.PATCH(CHUNKS, { ...given(headers), ...body })));
+  } while (there < file.size);
 }
 
 /** Have a picture wait here until the depot can have it. */

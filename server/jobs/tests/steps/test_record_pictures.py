@@ -1,12 +1,14 @@
 """Pictures of the record over the API: kept upright, made smaller, and banks read in them."""
 
 import io
+import os
 import tempfile
 from pathlib import Path
 from typing import Any
 from unittest.mock import patch
 from uuid import uuid4
 
+from django.conf import settings
 from django.test import override_settings
 from PIL import Image, ImageDraw
 
@@ -31,7 +33,7 @@ class Pictures(FrontTestCase):
         super().setUp()
         self.open = self.job(3)
         folder = self.enterContext(tempfile.TemporaryDirectory())
-        self.enterContext(override_settings(MEDIA_ROOT=folder))
+        self.enterContext(override_settings(MEDIA_ROOT=folder, UPLOADS=Path(folder) / "uploads"))
 
     def test_a_picture_whose_file_is_gone_takes_nothing_else_with_it(self) -> None:
         """Defect: every paper of the job failed with it."""
@@ -70,6 +72,55 @@ class Pictures(FrontTestCase):
         self.assertEqual(self.send(jpeg(), name=name), self.send(jpeg(90, 90), name=name))
         self.assertEqual(Picture.objects.count(), 1)
         self.assertEqual(self.send(jpeg(4800, 1200))["width"], 2400)
+
+    def chunk(
+        self, name: str, method: str, data: bytes = b"", status: int = 204, **headers: int | str
+    ) -> dict[str, Any]:
+        """One request of the protocol; what it answers in its headers, or its problem."""
+        told = {"Tus-Resumable": "1.0.0", **{each.replace("_", "-"): str(said) for each, said in headers.items()}}
+        path = f"/api/jobs/{self.open.pk}/pictures/{name}/chunks"
+        answer = self.client.generic(method, path, data, "application/offset+octet-stream", headers=told)
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        return dict(answer.headers) if status < 400 else answer.json() if answer.content else {}
+
+    def test_a_picture_that_was_cut_goes_on_where_it_was(self) -> None:
+        """tus 1.0.0, core protocol: HEAD tells how far it is, PATCH goes on from there and nowhere else."""
+        data, name = jpeg(400, 300), str(uuid4())
+        half = len(data) // 2
+        self.chunk(name, "HEAD", status=404)
+        begun = self.chunk(name, "POST", status=201, Upload_Length=len(data))
+        self.assertEqual(begun["Location"], f"/api/jobs/{self.open.pk}/pictures/{name}/chunks")
+        self.assertEqual(self.chunk(name, "PATCH", data[:half], Upload_Offset=0)["Upload-Offset"], str(half))
+        self.assertIn(f"expected {half}", self.chunk(name, "PATCH", data[:half], 409, Upload_Offset=0)["detail"])
+        self.chunk(name, "POST", status=201, Upload_Length=len(data))  # begun again: what is there stays
+        asked = self.chunk(name, "HEAD", status=200)
+        self.assertEqual((asked["Upload-Offset"], asked["Upload-Length"]), (str(half), str(len(data))))
+        self.chunk(name, "PATCH", data, 422, Upload_Offset=half)  # more than was said
+        for _ in range(2):  # the answer of the last was not heard
+            self.assertEqual(
+                self.chunk(name, "PATCH", data[half:], Upload_Offset=half)["Upload-Offset"], str(len(data))
+            )
+        self.assertEqual((Picture.objects.get().width, Picture.objects.get().height), (400, 300))
+        asked = self.chunk(name, "HEAD", status=200)
+        self.assertEqual(asked["Upload-Offset"], asked["Upload-Length"])
+        self.assertEqual(list(settings.UPLOADS.rglob("*.*")), [])
+
+    def test_chunks_of_what_is_no_picture_are_kept_nowhere_and_nobody_fills_the_disk_with_begun_ones(self) -> None:
+        name = str(uuid4())
+        self.chunk(name, "POST", status=201, Upload_Length=4)
+        self.assertIn("no picture", self.chunk(name, "PATCH", b"none", 422, Upload_Offset=0)["detail"])
+        self.assertEqual(list(settings.UPLOADS.rglob("*.*")), [])
+        for wrong in (0, 12_000_001, "1e3", "-4", "9" * 30):
+            self.chunk(name, "POST", status=422, Upload_Length=wrong)
+        self.chunk(name, "POST", status=412, Upload_Length=4, Tus_Resumable="0.2.2")
+        with patch("pictures.chunks.MOST_BEGUN", 1):
+            self.chunk(name, "POST", status=201, Upload_Length=4)
+            self.assertIn("At most 1", self.chunk(str(uuid4()), "POST", status=400, Upload_Length=4)["detail"])
+            os.utime(next(settings.UPLOADS.rglob("*.*")), (0, 0))  # begun long ago, and never gone on with
+            self.chunk(str(uuid4()), "POST", status=201, Upload_Length=4)
+        self.assertEqual(len(list(settings.UPLOADS.rglob("*.*"))), 1)
+        self.sign_in("corm")
+        self.chunk(name, "HEAD", status=404)  # another person's
 
     def test_the_pictures_of_a_job_fit_into_its_package(self) -> None:
         first = self.send(jpeg())
