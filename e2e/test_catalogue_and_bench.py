@@ -1,4 +1,5 @@
 import json
+import re
 
 from django.conf import settings
 
@@ -71,3 +72,22 @@ class Bench(BrowserTestCase):
                 page.get_by_label("S1 typed").fill("111")
                 page.get_by_role("region", name="Time tracks").wait_for()
                 self.check_accessible(page)
+
+    def test_an_input_that_is_moved_is_answered_in_the_browser_once_the_core_is_there(self) -> None:
+        asked: list[str] = []
+        with self.page() as page:
+            page.on("request", lambda request: asked.append(request.url))
+            page.goto(f"{self.live_server_url}/bench?original=TVH-2205&replacement=OFN-U3")
+            page.get_by_role("region", name="Time tracks").wait_for()
+            page.locator("summary", has_text="Change the scenario").click()
+            until = page.get_by_label("End of the scenario")
+            for end in range(100, 200):
+                asked.clear()
+                until.fill(str(end))
+                until.press("Enter")
+                page.wait_for_timeout(600)
+                if not any(each.endswith("/bench/play") for each in asked):
+                    break
+            self.assertFalse(any(each.endswith("/bench/play") for each in asked))
+            page.get_by_text(re.compile("^(The two part at|Both boards show the same)")).first.wait_for()
+            self.assertEqual(page.get_by_role("alert").count(), 0)

@@ -3,17 +3,15 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from bench.pairs import compared
+from bench.kept import kept
 from catalogue import queries
-from catalogue.models import Board
-from catalogue.profiles import board_profile
+from catalogue.profiles import board_profile, family_profile
 from people.access import person_of
 from people.models import Person
 from twincore.carry_over import Comparison
-from twincore.profile import factory_record, written_positions
-from twincore.profile.values import plain
 from twinshown.comparison import playing
 from twinshown.comparison import view as comparison_view
+from twinshown.comparison.pair import side_by_side
 from twinshown.comparison.scenarios import checked_scenario
 from twinshown.comparison.schemas import ComparisonShown, PairGiven, PlayGiven, PlayShown
 from twinshown.refusals import Refused
@@ -42,11 +40,6 @@ def _comparison(pair: PairGiven, person: Person) -> Comparison:
             f"{replacement.family_id}. Only boards of one family can be compared."
         )
     assert original.family.current_id and original.current_id and replacement.current_id  # queries.board sees to it
-    found = pair.found if pair.found is not None else _factory(original)
-    return compared(original.family.current_id, original.current_id, found, replacement.current_id, plan=pair.plan)
-
-
-def _factory(board: Board) -> dict[str, object]:
-    assert board.current_id is not None  # queries.board refuses boards without a revision
-    profile = board_profile(board.current_id)
-    return plain(written_positions(profile, factory_record(profile).points))
+    names = (original.family.current_id, original.current_id, replacement.current_id)
+    family, one, other = family_profile(names[0]), board_profile(names[1]), board_profile(names[2])
+    return side_by_side(family, one, other, pair, names=names, keep=kept)

@@ -1,10 +1,12 @@
 import json
 from datetime import UTC, datetime
+from typing import Any
 
 from django.conf import settings
 
 from catalogue.actions import load_document
 from jobs.tests.world import WorldTestCase
+from twinshown.with_you import bag
 
 
 class Bench(WorldTestCase):
@@ -58,6 +60,32 @@ class Bench(WorldTestCase):
             (each["level"], each["at"], each["original"] and each["replacement"]) for each in played["thresholds"]
         ]
         self.assertEqual(limits, [("deck", 305, True), ("deck", 320, True)])
+
+    def test_what_a_browser_plays_is_what_is_played_here_to_the_byte(self) -> None:
+        steps = [
+            {"at": 0, "set": {"call": True}},
+            {"at": 30, "set": {"power": False}},
+            {"at": 31.5, "set": {"power": True}},
+        ]
+        scenarios = [{"steps": steps, "until": 40}, {"steps": [{"at": 5, "set": {"nothing": True}}], "until": 0}, {}]
+        pairs: list[dict[str, Any]] = [
+            {"original": "TVH-2210-B", "replacement": "OFN-U3"},
+            {"original": "TVH-2210-B", "replacement": "OFN-U3", "found": {"S1": "010110"}, "plan": {"R1": "3"}},
+            {"original": "TVH-2210-B", "replacement": "OFN-U3", "found": {"S1": "??????"}},
+            {"original": "TVH-2205", "replacement": "TVH-2210-B", "plan": {"S1": "1"}},
+        ]
+        for pair in pairs:
+            family = self.get(f"board/{pair['original']}")["family"]
+            files = [f"families/{family}/file", *(f"board-file/{pair[side]}" for side in ("original", "replacement"))]
+            bag.put_in_pair("pair", *(self.client.get(f"/api/{each}").content.decode() for each in files))
+            for scenario in scenarios:
+                given = {"pair": pair, "scenario": scenario}
+                with self.subTest(given):
+                    there = self.client.post("/api/bench/play", json.dumps(given), content_type="application/json")
+                    status, body = bag.play_pair("pair", json.dumps(given))
+                    self.assertEqual(status, there.status_code)
+                    if scenario:  # where the form itself is wrong, the places are told otherwise
+                        self.assertEqual(body, there.content.decode())
 
     def test_a_round_without_end_of_one_of_several_machines_is_told_and_played_up_to_it(self) -> None:
         node = json.loads((settings.ROOT / "demo/boards/UMC_40-118.board.json").read_text())

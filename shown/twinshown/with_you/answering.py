@@ -91,8 +91,13 @@ ADDRESS = re.compile(r"/api/jobs/(?P<job>[0-9a-f-]{36})(\.(?P<board>[1-6]))?(/(?
 
 def answer(taken: TakenJob, method: str, address: str, body: str, now: datetime) -> Answer:
     """What an address of a job answers; `body` is the JSON that is sent along, `now` the time by the depot's clock."""
+    return told(lambda: _answered(taken, method, address, body, now))
+
+
+def told(work: Callable[[], Any]) -> Answer:
+    """What came of some work, or why it was refused, as the depot's server answers."""
     try:
-        return Answer(200, rendered(_answered(taken, method, address, body, now)))
+        return Answer(200, rendered(work()))
     except ValidationError as error:
         faults = [{"place": ".".join(map(str, each["loc"])), "expected": each["msg"]} for each in error.errors()]
         refused: Refused = Faulty("The request does not have the form expected.")

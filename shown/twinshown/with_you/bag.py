@@ -10,6 +10,8 @@ from twinshown.rendering import rendered
 from twinshown.sheet.accepting import NewEntry
 from twinshown.sheet.schemas import EntryGiven
 from twinshown.with_you.answering import ADDRESS, answer
+from twinshown.with_you.bench import play_pair as play_pair
+from twinshown.with_you.bench import put_in_pair as put_in_pair
 from twinshown.with_you.entering import enter
 from twinshown.with_you.taken import TakenJob
 

@@ -62,7 +62,7 @@ describe("a scenario played on both boards", () => {
     expect(await status()).toBe("");
     expect(screen.getByText(/goes round without end from 12 s on: Purge, Trial, and again/)).toBeTruthy();
     expect(screen.getByRole("option", { name: "S-1 goes round without end" })).toBeTruthy();
-    expect(play).toHaveBeenCalledWith({ steps: [{ at: 12, set: { call: true } }], until: 17 });
+    expect(play).toHaveBeenCalledWith({ steps: [{ at: 12, set: { call: true } }], until: 17 }, expect.anything());
   });
 
   it("is gone through change by change, from where they part, with the states of both machines", async () => {

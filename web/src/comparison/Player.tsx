@@ -29,7 +29,7 @@ type Props = {
   endless?: Endless[];
   /** Names the pair, so that answers are kept apart. */
   pairKey: unknown[];
-  play: (scenario: Schemas["ScenarioGiven"]) => Promise<Schemas["PlayShown"]>;
+  play: (scenario: Schemas["ScenarioGiven"], signal: AbortSignal) => Promise<Schemas["PlayShown"]>;
 };
 
 /** Scenarios played on both boards; changes can be dragged or keyed in, and both answer at once. */
@@ -39,7 +39,7 @@ export function Player({ family, counterCase, endless, pairKey, play }: Props) {
   const { steps, until } = scenario.current;
   const played = useQuery({
     queryKey: ["play", ...pairKey, steps, until],
-    queryFn: () => play({ steps: [...steps].sort((a, b) => a.at - b.at), until }),
+    queryFn: ({ signal }) => play({ steps: [...steps].sort((a, b) => a.at - b.at), until }, signal),
     placeholderData: keepPreviousData,
   });
   const { inputs, outputs, compared } = signalsOf(family);

@@ -2,7 +2,7 @@
 import type { Entry, Taken } from "@/api/database";
 import { waiting } from "@/api/outbox";
 import { depotNow } from "./clock";
-import { core, Interrupted, type Said } from "./core";
+import { core, inTurn, Interrupted, type Said } from "./core";
 import { keepAnswer, keptAnswer, markOf } from "./takings";
 
 type Made = { job: string; entry: Entry }[];
@@ -10,7 +10,6 @@ type Told = { asOf: string; added: string[] };
 const told = new Map<string, Told>();
 /** What the core said of entries that it would not take, by their ids. */
 const refusals = new Map<string, Said>();
-let turn: Promise<unknown> = Promise.resolve();
 /** How many entries are to be entered: what is asked waits for them. */
 let entering = 0;
 
@@ -63,13 +62,6 @@ export async function enterAlong(taken: Taken, id: string): Promise<Said | null>
 export function forgetAlong() {
   told.clear();
   refusals.clear();
-}
-
-/** One after another: what is asked is asked of the job as it stands then. */
-function inTurn<T>(work: () => T | Promise<T>): Promise<T> {
-  const mine = turn.then(work);
-  turn = mine.catch(() => undefined);
-  return mine;
 }
 
 async function bring(taken: Taken, made: Made): Promise<void> {

@@ -64,6 +64,9 @@ export type Said = [status: number, body: string];
 export const core = {
   putIn: (document: string) => call("put_in", document),
   // a core that is not loaded has none
+  putInPair: (name: string, family: string, original: string, replacement: string) =>
+    call("put_in_pair", name, family, original, replacement),
+  playPair: (name: string, given: string) => call("play_pair", name, given) as Promise<Said>,
   takeOut: (job: string) => (worker ? call("take_out", job) : Promise.resolve(null)),
   ask: async (method: string, address: string, body: string, now: string) => {
     asking += 1;
@@ -79,3 +82,12 @@ export const core = {
   },
   add: (sheet: string, entry: string, now: string) => call("add", sheet, entry, now) as Promise<Said>,
 };
+
+let turn: Promise<unknown> = Promise.resolve();
+
+/** One after another: what is asked is asked of what stands then. */
+export function inTurn<T>(work: () => T | Promise<T>): Promise<T> {
+  const mine = turn.then(work);
+  turn = mine.catch(() => undefined);
+  return mine;
+}

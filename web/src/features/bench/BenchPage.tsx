@@ -4,10 +4,12 @@ import { ProofPanel } from "@/comparison/ProofPanel";
 import { ElementEditor } from "@/drawing/ElementEditor";
 import type { Position, Positions } from "@/drawing/types";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
+import { bringToBench, playPair } from "@/with_you/bench";
 import { useNavigate, useSearch } from "@tanstack/react-router";
+import { useEffect } from "react";
 import { BoardPicker } from "./BoardPicker";
 import { useFamily } from "@/api/families";
-import { playPair, useBenchBoard, useBenchComparison } from "./api";
+import { useBenchBoard, useBenchComparison } from "./api";
 
 /** What stands on the bench, as its address says it: whoever gets the address sees the same. */
 export type Pair = { original?: string; replacement?: string; found?: Positions; plan?: Positions };
@@ -57,6 +59,11 @@ function SideBySide({ original, replacement, found, plan, onSet }: SideBySidePro
   const family = useFamily(one.data?.family);
   const pair = { original, replacement, found: found ?? null, plan: plan ?? null };
   const comparison = useBenchComparison(pair);
+  const kind = one.data?.family;
+  const known = one.data?.behaviour_known && other.data?.behaviour_known;
+  useEffect(() => {
+    if (kind && known) void bringToBench({ original, replacement }, kind);
+  }, [original, replacement, kind, known]);
   const problem = comparison.error ?? one.error ?? other.error ?? family.error;
   if (problem) return <ProblemNotice problem={problem} />;
   if (!comparison.data || !one.data || !other.data || !family.data) return <Loading what="Comparing" />;
@@ -104,7 +111,7 @@ function SideBySide({ original, replacement, found, plan, onSet }: SideBySidePro
               counterCase={comparison.data.proof?.counter_case}
               endless={comparison.data.proof?.endless}
               pairKey={["bench", pair]}
-              play={(scenario) => playPair(pair, scenario)}
+              play={(scenario, signal) => playPair({ pair, scenario }, signal)}
             />
           </section>
         )}

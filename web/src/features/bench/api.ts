@@ -31,7 +31,3 @@ export function useBenchComparison(pair: Pair) {
     placeholderData: keepPreviousData,
   });
 }
-
-export function playPair(pair: Pair, scenario: Schemas["ScenarioGiven"]) {
-  return answer(api.POST("/api/bench/play", { body: { pair, scenario } }));
-}
