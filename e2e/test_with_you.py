@@ -206,3 +206,65 @@ class TwoPeopleAndACellar(InTheCellar):
             self.saved(page)
             self.assertEqual(offsets[1:4], [256_000, 512_000, 512_000])
             self.assertEqual((Picture.objects.get().width, Picture.objects.get().height), (1100, 900))
+
+    def test_what_waits_is_sent_though_no_page_is_open(self) -> None:
+        with self.page(size=PHONE, touch=True, device=True) as page:
+            page.get_by_role("link", name="Fennick and Daughters").click()
+            page.get_by_label("S1 typed").wait_for()
+            self.take_along(page)
+            with self.server_stopped():
+                page.get_by_label("S1 typed").fill("010110")
+                page.get_by_text("1 entry waits on this device").wait_for()
+                # a page of the same origin that is no part of the application
+                bare = page.context.new_page()
+                bare.goto(f"{self.live_server_url}/static/icon.svg")
+                page.close()
+            self.assertEqual(self.job(3).state["found"], {})
+            tools = bare.context.new_cdp_session(bare)
+            found: list[str] = []
+            tools.on(
+                "ServiceWorker.workerRegistrationUpdated",
+                lambda told: found.extend(r["registrationId"] for r in told["registrations"]),
+            )
+            tools.send("ServiceWorker.enable")
+            for _ in range(100):
+                if found:
+                    tools.send(
+                        "ServiceWorker.dispatchSyncEvent",
+                        {
+                            "origin": self.live_server_url,
+                            "registrationId": found[0],
+                            "tag": "what waits",
+                            "lastChance": False,
+                        },
+                    )
+                if self.job(3).state["found"]:
+                    break
+                bare.wait_for_timeout(300)
+            self.assertEqual(self.job(3).state["found"], {"S1": "010110"})
+            self.assertEqual(self.job(3).entries.filter(target="found.S1").count(), 1)
+
+    def test_what_waits_is_saved_as_a_file_and_brought_in_by_its_maker_on_another_device(self) -> None:
+        with TemporaryDirectory() as folder, self.page(size=PHONE, touch=True, device=True) as one:
+            one.get_by_role("link", name="Fennick and Daughters").click()
+            one.get_by_label("S1 typed").wait_for()
+            self.take_along(one)
+            one.context.set_offline(True)
+            one.get_by_label("S1 typed").fill("010110")
+            one.get_by_text("No connection: 1 entry waits on this device").wait_for()
+            one.get_by_role("link", name="What waits", exact=True).tap()
+            with one.expect_download() as download:
+                one.get_by_role("button", name="Save it as a file").tap()
+            file = Path(folder) / "entries.json"
+            download.value.save_as(file)
+            for somebody in ("corm", "wennick"):
+                with self.page(somebody, size=PHONE, touch=True) as other:
+                    other.goto(f"{self.live_server_url}/waiting")
+                    other.get_by_text("Bring in what waited on another device").tap()
+                    other.get_by_label("File of entries").set_input_files(file)
+                    if somebody == "corm":
+                        other.get_by_text("They can be brought in when wennick is signed in here").wait_for()
+                        continue
+                    other.get_by_text("Brought in and sent: 1.").wait_for()
+                    other.get_by_text("Nothing waits. The depot has everything").wait_for()
+            self.assertEqual(self.job(3).state["found"], {"S1": "010110"})

@@ -27,7 +27,7 @@ export default defineConfig({
     tailwindcss(),
     VitePWA({
       strategies: "injectManifest",
-      srcDir: "src/with_you",
+      srcDir: "src/app",
       filename: "device.ts",
       injectRegister: false,
       manifest: false,

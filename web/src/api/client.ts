@@ -79,7 +79,7 @@ const withVersions: Middleware = {
 };
 
 export const api = createClient<paths>({
-  baseUrl: window.location.origin,
+  baseUrl: location.origin,
   credentials: "same-origin",
   fetch: reach,
 });

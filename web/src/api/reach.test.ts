@@ -52,13 +52,20 @@ describe("where the server cannot be reached", () => {
     vi.stubGlobal("fetch", server);
     expect(await (await reach(request("/play", "POST"))).text()).toBe("here");
     expect(server).not.toHaveBeenCalled();
-    await vi.advanceTimersByTimeAsync(3000);
+    await vi.advanceTimersByTimeAsync(3001);
     expect(await (await reach(request("/b"))).text()).toBe("here");
     await vi.waitFor(() => expect(told).toHaveBeenCalledOnce());
     expect(await (await reach(request("/b"))).text()).toBe("there");
     expect(server).toHaveBeenCalledTimes(2);
     stop();
     vi.useRealTimers();
+  });
+
+  it("what must be the server's own word is answered by nobody else", async () => {
+    vi.stubGlobal("fetch", () => Promise.reject(new TypeError("unreachable")));
+    whereNotReached({ asks, answer: () => Promise.resolve(new Response("here")), seen: () => undefined });
+    expect(await (await reach(request("/a"))).text()).toBe("here");
+    await expect(reach(new Request(request("/a"), { cache: "no-store" }))).rejects.toThrow("cannot be reached");
   });
 
   it("what hangs is answered by somebody else after a while, and by the server where nobody else can", async () => {

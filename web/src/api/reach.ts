@@ -47,11 +47,12 @@ function reached(there: boolean) {
 
 export async function reach(request: Request): Promise<Response> {
   const spare = request.clone();
-  const asks = elsewhere.asks(request);
+  // what must be the server's own word is asked without a cache
+  const asks = request.cache !== "no-store" && elsewhere.asks(request);
   if (asks && isAway()) {
     const answer = await elsewhere.answer(spare.clone());
     if (answer) {
-      void tryAgain(request);
+      if (performance.now() - missedAt > AWAY_MS) void lookAgain();
       return answer;
     }
   }
@@ -59,36 +60,32 @@ export async function reach(request: Request): Promise<Response> {
   const first = await (asks ? Promise.race([tried, after(PATIENCE_MS)]) : tried);
   if (first && !isNobody(first)) return first;
   reached(false);
-  const answer = await elsewhere.answer(spare);
+  const answer = request.cache === "no-store" ? null : await elsewhere.answer(spare);
   if (answer) return answer;
   const late = await tried;
   if (late) return late;
   throw new TypeError("the server cannot be reached");
 }
 
-let trying = false;
+let looking = false;
 
-/** Look now and then, beside what is answered elsewhere, whether the server is there again. */
-async function tryAgain(request: Request): Promise<void> {
-  if (trying || performance.now() - missedAt < AWAY_MS) return;
-  trying = true;
-  const found = await tryServer(request);
+/** Look, beside what is answered elsewhere, whether the server is there again. */
+export async function lookAgain(): Promise<void> {
+  if (looking || !isAway()) return;
+  looking = true;
+  const found = await tryServer(new Request(new URL("/health", location.origin)));
   if (!found || isNobody(found)) reached(false);
-  trying = false;
+  looking = false;
 }
 
-declare global {
-  interface Window {
-    /** What `early.js` asked for while this script was on its way, by its address. */
-    early?: Map<string, Promise<Response | null>>;
-  }
-}
+/** What `early.js` asked for while this script was on its way, by its address. */
+const early = () => (globalThis as { early?: Map<string, Promise<Response | null>> }).early;
 /** For how long after the page was opened an answer that was asked for then is as good as one that is asked for now. */
 const EARLY_MS = 8000;
 
 /** An answer that was asked for before this script was there: once, while the page opens, and before anything is sent. */
-async function early(request: Request): Promise<Response | null> {
-  const answers = window.early;
+async function askedEarly(request: Request): Promise<Response | null> {
+  const answers = early();
   if (!answers?.size) return null;
   if (request.method !== "GET" || performance.now() > EARLY_MS) answers.clear();
   const answer = answers.get(request.url);
@@ -99,7 +96,7 @@ async function early(request: Request): Promise<Response | null> {
 async function tryServer(request: Request): Promise<Response | null> {
   try {
     // looked up at every call, not once: a test puts a stand-in there
-    const response = (await early(request)) ?? (await globalThis.fetch(request));
+    const response = (await askedEarly(request)) ?? (await globalThis.fetch(request));
     if (!isNobody(response)) {
       reached(true);
       elsewhere.seen(request, response);

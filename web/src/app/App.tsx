@@ -1,5 +1,5 @@
 import { Problem } from "@/api/client";
-import { isAway, onReach } from "@/api/reach";
+import { isAway, lookAgain, onReach } from "@/api/reach";
 import { QueryCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
 import { router } from "./router";
@@ -22,10 +22,16 @@ const queries: QueryClient = new QueryClient({
   },
 });
 
+/** How often it is looked whether the depot's server is there again. */
+const LOOKED_FOR_MS = 10_000;
+
 // what was answered on this device meanwhile is asked of the depot again
 onReach(() => {
   if (!isAway()) void queries.invalidateQueries();
 });
+
+addEventListener("online", () => void lookAgain());
+setInterval(() => void lookAgain(), LOOKED_FOR_MS);
 
 export function App() {
   return (

@@ -2,7 +2,8 @@ import { database } from "@/api/database";
 import { reach } from "@/api/reach";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { clockOffset } from "./clock";
-import { answerHere, personHere, setPersonHere } from "./elsewhere";
+import { answerHere } from "./elsewhere";
+import { personHere, setPersonHere } from "./person";
 import { forgetPerson } from "./forgetting";
 import { changeTaken, keptAnswer } from "./takings";
 

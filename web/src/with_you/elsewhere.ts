@@ -3,38 +3,16 @@ import { database, type Taken } from "@/api/database";
 import { whereNotReached } from "@/api/reach";
 import { askAlong } from "./along";
 import { noteClock } from "./clock";
+import { personHere, setPersonHere, whoIsHere } from "./person";
 import { keepAnswer, keptAnswer, takenJob, takenJobs } from "./takings";
 
-const WHO = "worthy-twin person";
 const OF_A_JOB = /^\/api\/jobs\/([0-9a-f-]{36})(?:\.[1-6])?(?:\/.*)?$/;
 /** What is no part of a job and is kept as it was said last: who is signed in, what the depot has decided, kinds of machine. */
 const KEPT = /^\/api\/(session|steps-done|depot|families\/[^/]+)$/;
 const SESSION = "/api/session";
 const SIGNS_IN = [SESSION, "/api/opening"];
-const NOBODY = "";
 const SAID_LAST = "as it was said last";
 const JSON_KIND = "application/json";
-
-/** Who works on this device, also where nobody can be asked. */
-export const personHere = () => localStorage.getItem(WHO);
-
-/**
- * Note who works on this device. A browser writes its local storage down some time later, and may be killed before: the
- * database has it as well.
- */
-export async function setPersonHere(person: string | null): Promise<void> {
-  if (person === null) localStorage.removeItem(WHO);
-  else localStorage.setItem(WHO, person);
-  const kept = { person: NOBODY, address: WHO, mark: "", status: 200, body: person ?? "" };
-  await keepAnswer(kept).catch(() => undefined);
-}
-
-/** Who works on this device, from what a browser that was killed has left. */
-async function personKept(): Promise<string | null> {
-  const person = (await keptAnswer(NOBODY, WHO))?.body || null;
-  if (person) localStorage.setItem(WHO, person);
-  return person;
-}
 
 /** From now on, what the server does not answer is answered here as far as it can be. */
 export function answerHere() {
@@ -64,7 +42,7 @@ async function keepSaid(address: string, response: Response) {
 async function answer(request: Request): Promise<Response | null> {
   const { pathname, search } = new URL(request.url);
   try {
-    const person = personHere() ?? (await personKept());
+    const person = await whoIsHere();
     if (!person) return null;
     if (pathname === "/api/jobs" && request.method === "GET") return said(200, await jobsAlong(person));
     const job = OF_A_JOB.exec(pathname)?.[1];

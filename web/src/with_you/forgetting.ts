@@ -1,7 +1,7 @@
 import { forgetAll } from "@/api/database";
 import { forgetAlong } from "./along";
 import { stopCore } from "./core";
-import { setPersonHere } from "./elsewhere";
+import { setPersonHere } from "./person";
 
 /** Leave nothing of somebody's on this device; entries that wait stay for their maker, unless they are to be forgotten too. */
 export async function forgetPerson(person: string, entriesToo: boolean): Promise<void> {

@@ -4,10 +4,12 @@ import { standInServer } from "@/testing/server";
 import { describe, expect, it, vi } from "vitest";
 import { keep, waiting } from "@/api/outbox";
 import { sendAll } from "@/features/jobs/entries/sending";
-import { answerHere, setPersonHere } from "./elsewhere";
+import { answerHere } from "./elsewhere";
+import { setPersonHere } from "./person";
 import { forgetPerson } from "./forgetting";
-import { leaveBehind } from "./takings";
-import { keepPicture, keptPicture, shrunk } from "./pictures";
+import { leaveBehind } from "./taking";
+import { keepPicture, keptPicture } from "./pictures";
+import { shrunk } from "./shrinking";
 
 const JOB = "11111111-1111-4111-8111-111111111111";
 const ID = "33333333-3333-4333-8333-333333333333";

@@ -3,8 +3,8 @@ import { standInServer } from "@/testing/server";
 import { entry } from "@/testing/jobs";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import * as core from "./core";
-import { leaveOldBehind, noteSent, STAYS_MS, takeAlong } from "./taking";
-import { changeTaken, keptAnswer, takenJob } from "./takings";
+import { leaveOldBehind, STAYS_MS, takeAlong } from "./taking";
+import { changeTaken, keptAnswer, noteSent, takenJob } from "./takings";
 
 const JOB = jobSheet().id;
 const document = (...entries: string[]) => ({

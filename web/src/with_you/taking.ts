@@ -4,8 +4,8 @@ import { database, type Taken } from "@/api/database";
 import { jobOf, waiting } from "@/api/outbox";
 import { reach } from "@/api/reach";
 import { checkRoom } from "./room";
-import { keepCore, loadCore } from "./core";
-import { changeTaken, keepAnswer, leaveBehind, markOf, PAGES, takenJobs } from "./takings";
+import { core, keepCore, loadCore } from "./core";
+import { changeTaken, keepAnswer, markOf, PAGES, takenJobs } from "./takings";
 
 export type Progress = { done: number; of: number; bytes: number };
 type Document = {
@@ -94,14 +94,16 @@ async function keepPages(taken: Taken, read: Document, onProgress: (progress: Pr
   await changeTaken(person, job, (old) => old && { ...old, bytes });
 }
 
-/** Note entries that the depot has now: until the job is taken along anew, they are entered here as well. */
-export async function noteSent(person: string, sheet: string, entries: Taken["since"][number]["entry"][]) {
-  await changeTaken(person, sheet, (old) => {
-    if (!old) return old;
-    const known = new Set(old.since.map((each) => each.entry.id));
-    const news = entries.filter((each) => !known.has(each.id)).map((entry) => ({ sheet, entry }));
-    return { ...old, since: [...old.since, ...news] };
-  });
+/** Have a job along no longer; what was entered in it, and pictures that wait, stay until they are sent. */
+export async function leaveBehind(person: string, job: string): Promise<void> {
+  const db = await database();
+  await db.delete("jobs", [person, job]);
+  const theirs = IDBKeyRange.bound([person], [person, []]);
+  for (const key of await db.getAllKeys("answers", theirs))
+    if (key[1].startsWith(`/api/jobs/${job}`)) await db.delete("answers", key);
+  for (const file of await db.getAll("files", theirs))
+    if (file.job === job && !file.waits) await db.delete("files", [person, file.address]);
+  await core.takeOut(job);
 }
 
 /** Leave behind what came along by itself and was not looked at for a week. */

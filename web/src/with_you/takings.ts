@@ -1,7 +1,6 @@
 /** Jobs that somebody has along: kept on this device, with who took them and as of when. */
 import { database, type KeptAnswer, type Taken } from "@/api/database";
 import { jobOf } from "@/api/outbox";
-import { core } from "./core";
 
 /** The pages of a job that are asked for at once, so that it opens before the core is loaded; but for what hangs on the moment. */
 export const PAGES = [
@@ -27,18 +26,6 @@ export async function changeTaken(person: string, job: string, change: (old: Tak
   await all.done;
 }
 
-/** Have a job along no longer; what was entered in it, and pictures that wait, stay until they are sent. */
-export async function leaveBehind(person: string, job: string): Promise<void> {
-  const db = await database();
-  await db.delete("jobs", [person, job]);
-  const theirs = IDBKeyRange.bound([person], [person, []]);
-  for (const key of await db.getAllKeys("answers", theirs))
-    if (key[1].startsWith(`/api/jobs/${job}`)) await db.delete("answers", key);
-  for (const file of await db.getAll("files", theirs))
-    if (file.job === job && !file.waits) await db.delete("files", [person, file.address]);
-  await core.takeOut(job);
-}
-
 export const keptAnswer = async (person: string, address: string): Promise<KeptAnswer | undefined> =>
   (await database()).get("answers", [person, address]);
 
@@ -47,3 +34,22 @@ export const keepAnswer = async (answer: KeptAnswer) => void (await (await datab
 /** What an answer about a job hangs on: how it was taken along, and what was entered since. */
 export const markOf = (taken: Taken, waiting: { entry: { id: string } }[]) =>
   [taken.asOf, ...taken.since.map(({ entry }) => entry.id), ...waiting.map(({ entry }) => entry.id)].join(" ");
+
+/** Note entries that the depot has now: until the job is taken along anew, they are entered here as well. */
+export async function noteSent(person: string, sheet: string, entries: Taken["since"][number]["entry"][]) {
+  await changeTaken(person, sheet, (old) => {
+    if (!old) return old;
+    const known = new Set(old.since.map((each) => each.entry.id));
+    const news = entries.filter((each) => !known.has(each.id)).map((entry) => ({ sheet, entry }));
+    return { ...old, since: [...old.since, ...news] };
+  });
+}
+
+const NOBODY = "";
+const PERSON = "who works here";
+
+/** Who works on this device, as the database has it. */
+export const personKept = async () => (await keptAnswer(NOBODY, PERSON))?.body || null;
+
+export const keepPerson = (person: string | null) =>
+  keepAnswer({ person: NOBODY, address: PERSON, mark: "", status: 200, body: person ?? "" });

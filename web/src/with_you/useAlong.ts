@@ -3,8 +3,8 @@ import { jobOf } from "@/api/outbox";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { askToStay } from "./room";
-import { takeAlong, type Progress } from "./taking";
-import { changeTaken, leaveBehind, takenJob } from "./takings";
+import { leaveBehind, takeAlong, type Progress } from "./taking";
+import { changeTaken, takenJob } from "./takings";
 import { useAway } from "./useAway";
 
 const isOnDevice = () => "serviceWorker" in navigator && navigator.serviceWorker.controller !== null;

@@ -2,7 +2,7 @@
 import { Problem, answer, api, forgetToken } from "@/api/client";
 import { drop, refuse, waiting, type Waiting } from "@/api/outbox";
 import { sendKeptPicture } from "@/with_you/pictures";
-import { noteSent } from "@/with_you/taking";
+import { noteSent } from "@/with_you/takings";
 import type { Job } from "../api";
 
 /** Answers that say nothing of the entry itself: it waits and is sent again. */

@@ -7,6 +7,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { Job } from "../api";
 import { stampOf } from "@/with_you/stamp";
 import { isAway } from "@/api/reach";
+import { sendLater } from "./background";
 import { enterHere } from "./enterHere";
 import { aloneInTurn, sendAll } from "./sending";
 import { applied, valueAt, type Change } from "./targets";
@@ -71,6 +72,7 @@ export function useEntries(job: Job) {
     const problem = sent?.problem && !sent.problem.offline ? sent.problem : null;
     const state = onTheWay ? "sending" : left ? "waiting" : "saved";
     setSending((old) => ({ ...old, state, waiting: left, problem, refused }));
+    if (sent?.problem) void sendLater();
   }, [job.id, look, maker, queries]);
 
   useEffect(() => {

@@ -1,4 +1,5 @@
 import { jobSheet } from "@/testing/jobs";
+import { renderAsking } from "@/testing/queries";
 import { cleanup, render, screen, within } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
@@ -23,7 +24,7 @@ const steps = [
 
 describe("a step that somebody does for the first time", () => {
   const shown = (known: boolean, inHand = true) =>
-    render(
+    renderAsking(
       <OpenStep
         job={jobSheet({ skipped: [] })}
         step={step("none", "Prove", "open")}

@@ -87,7 +87,7 @@ function BringInEntries({ bringIn }: { bringIn: Actions["bringIn"] }) {
           />
         </label>
         <ProblemNotice problem={bringIn.error} />
-        {bringIn.data !== undefined && <p role="status">{bringIn.data} entries wait here now and are sent.</p>}
+        {bringIn.data !== undefined && <p role="status">Brought in and sent: {bringIn.data}.</p>}
       </div>
     </details>
   );

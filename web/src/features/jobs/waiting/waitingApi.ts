@@ -47,9 +47,11 @@ export function useWaitingActions(person: string) {
 
 const send = (job: string, person: string) => aloneInTurn(() => sendAll(job, person, () => Promise.resolve()));
 
-/** Say something anew, of the job as it stands now. */
+/** Say something anew, of the job as it stands at the depot now. */
 async function sayAgain(person: string, each: Waiting): Promise<void> {
-  const job = await answer(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: each.job } } }));
+  const job = await answer(
+    api.GET("/api/jobs/{job_id}", { params: { path: { job_id: each.job } }, cache: "no-store" }),
+  );
   const { entry } = each;
   await keep(each.job, person, {
     ...entry,
@@ -79,6 +81,7 @@ async function bringIn(person: string, file: File): Promise<number> {
   const there = new Set((await waiting(person)).map(({ entry }) => entry.id));
   const fresh = read.entries.filter(({ entry }) => !there.has(entry.id));
   for (const { job, entry } of fresh) await keep(job, person, entry);
+  for (const job of new Set(fresh.map((each) => jobOf(each.job)))) await send(job, person);
   return fresh.length;
 }
 

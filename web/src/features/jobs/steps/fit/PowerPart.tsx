@@ -1,7 +1,9 @@
 import type { Schemas } from "@/api/client";
 import { Part } from "@/ui/Part";
+import { useAway } from "@/with_you/useAway";
 import { usePresses } from "../../api";
 import type { StepProps } from "../../stepProps";
+import { OverPort } from "../OverPort";
 import { LearningPart } from "./LearningPart";
 import { LivePanel } from "./LivePanel";
 import { Looks } from "./Looks";
@@ -12,6 +14,7 @@ import { Reenter } from "./Reenter";
 /** The set-up that needs power: keyed in, written over the port, learned, entered again; all of it read back. */
 export function PowerPart({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
   const presses = usePresses(job);
+  const away = useAway();
   const panels = presses.data?.panels ?? [];
   const read = fitting.by_panel.filter((name) => name in job.readbacks).length;
   const wrong = fitting.differing.filter((name) => fitting.by_panel.includes(name));
@@ -37,14 +40,16 @@ export function PowerPart({ job, put, fitting }: StepProps & { fitting: Schemas[
       )}
       {fitting.port && fitting.by_panel.length > 0 && (
         <Part title="Over the service port" status="write, read back, compare" open={read < fitting.by_panel.length}>
-          <PortWrite job={job} put={put} />
+          <OverPort instead="Key it in by hand and read it back by eye, below.">
+            <PortWrite job={job} put={put} />
+          </OverPort>
         </Part>
       )}
       {panels.length > 0 && (
         <Part
           title="Key it in"
           status={`${keyed} of ${panels.length} panels done`}
-          open={!fitting.port && keyed < panels.length}
+          open={(!fitting.port || away) && keyed < panels.length}
         >
           {panels.map((panel, index) => (
             <LivePanel key={index} job={job} put={put} panel={panel} index={index} />

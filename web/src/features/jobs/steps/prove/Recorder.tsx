@@ -7,6 +7,7 @@ import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
+import { OverPort } from "../OverPort";
 import { Taps } from "../Taps";
 import { useTiming, type Seen } from "../useTiming";
 import { LevelTap } from "./LevelTap";
@@ -60,9 +61,11 @@ export function Recorder({ job, put, run, plan, family }: Props) {
           {run ? "Run it, timed by tapping" : "Time it by tapping"}
         </Button>
         {plan.port && (
-          <Button onClick={() => timer.begin(true)}>
-            {run ? "Run it, timed over the port" : "Time it over the port"}
-          </Button>
+          <OverPort instead="Time it by tapping.">
+            <Button onClick={() => timer.begin(true)}>
+              {run ? "Run it, timed over the port" : "Time it over the port"}
+            </Button>
+          </OverPort>
         )}
       </div>
     );

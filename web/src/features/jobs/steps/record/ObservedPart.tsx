@@ -7,6 +7,7 @@ import { useState } from "react";
 import { useTraces } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { DraftEditor } from "./DraftEditor";
+import { OverPort } from "../OverPort";
 import { Taps } from "../Taps";
 import { useTiming } from "../useTiming";
 
@@ -40,7 +41,11 @@ export function ObservedPart({ job, put, record }: StepProps & { record: Schemas
             />
           </div>
           <Button onClick={() => timer.begin(false)}>Time it by tapping</Button>
-          {record.port && <Button onClick={() => timer.begin(true)}>Time it over the port</Button>}
+          {record.port && (
+            <OverPort instead="Time it by tapping.">
+              <Button onClick={() => timer.begin(true)}>Time it over the port</Button>
+            </OverPort>
+          )}
         </div>
       )}
       {timer.running && (

@@ -6,6 +6,7 @@ import { ProblemNotice } from "@/ui/notices";
 import { useReadPort } from "../../api";
 import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
+import { OverPort } from "../OverPort";
 import { RowsField } from "../RowsField";
 import { Segments } from "@/ui/Segments";
 
@@ -31,7 +32,11 @@ export function PoweredPart({ job, put, record, elements }: Props) {
       {job.answers === "no" && (
         <p>Nothing more can be asked of it. What a sticker or a list says can still be entered; the rest as ?.</p>
       )}
-      {record.port && !job.closed && <PortRead job={job} put={put} />}
+      {record.port && !job.closed && (
+        <OverPort instead="Read the settings on the board by eye.">
+          <PortRead job={job} put={put} />
+        </OverPort>
+      )}
       {elements.map((element) => (
         <div key={element.id}>
           <h4 className="mb-1 font-semibold">

@@ -1,4 +1,5 @@
 /** The service worker: the application opens from what this device keeps of it, with a connection or without. */
+import { sendWhatWaits, WHAT_WAITS } from "@/features/jobs/entries/background";
 import { clientsClaim } from "workbox-core";
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from "workbox-precaching";
 import { NavigationRoute, registerRoute } from "workbox-routing";
@@ -34,5 +35,10 @@ self.addEventListener("activate", (event) => {
 /** A new version takes over when whoever works here says so, and at the next opening anyway: nothing that waits is lost by it. */
 self.addEventListener("message", ({ data }) => {
   if (data === "take over") void self.skipWaiting();
+});
+
+type SyncEvent = ExtendableEvent & { tag: string };
+self.addEventListener("sync" as "activate", (event) => {
+  if ((event as SyncEvent).tag === WHAT_WAITS) event.waitUntil(sendWhatWaits());
 });
 clientsClaim();
