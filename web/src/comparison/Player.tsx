@@ -29,7 +29,8 @@ type Props = {
   endless?: Endless[];
   /** Names the pair, so that answers are kept apart. */
   pairKey: unknown[];
-  play: (scenario: Schemas["ScenarioGiven"], signal: AbortSignal) => Promise<Schemas["PlayShown"]>;
+  /** Plays a scenario; who looks at `asked.signal` is told when the answer is not wanted any more. */
+  play: (scenario: Schemas["ScenarioGiven"], asked: { signal: AbortSignal }) => Promise<Schemas["PlayShown"]>;
 };
 
 /** Scenarios played on both boards; changes can be dragged or keyed in, and both answer at once. */
@@ -39,7 +40,7 @@ export function Player({ family, counterCase, endless, pairKey, play }: Props) {
   const { steps, until } = scenario.current;
   const played = useQuery({
     queryKey: ["play", ...pairKey, steps, until],
-    queryFn: ({ signal }) => play({ steps: [...steps].sort((a, b) => a.at - b.at), until }, signal),
+    queryFn: (asked) => play({ steps: [...steps].sort((a, b) => a.at - b.at), until }, asked),
     placeholderData: keepPreviousData,
   });
   const { inputs, outputs, compared } = signalsOf(family);

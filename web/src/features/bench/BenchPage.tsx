@@ -111,7 +111,7 @@ function SideBySide({ original, replacement, found, plan, onSet }: SideBySidePro
               counterCase={comparison.data.proof?.counter_case}
               endless={comparison.data.proof?.endless}
               pairKey={["bench", pair]}
-              play={(scenario, signal) => playPair({ pair, scenario }, signal)}
+              play={(scenario, { signal }) => playPair({ pair, scenario }, signal)}
             />
           </section>
         )}
