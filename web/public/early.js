@@ -11,6 +11,7 @@
     prove: ["proving", "comparison"],
     hand_over: ["hand-over"],
   };
+  const LAST = "worthy-twin last job";
   const early = new Map();
   const ask = (path) => {
     const address = new URL(path, location.origin).href;
@@ -18,14 +19,23 @@
     early.set(address, answer);
     return answer;
   };
-  const askParts = async (job, answer) => {
-    const sheet = answer?.ok ? await answer.clone().json() : {};
-    for (const part of PARTS[sheet.step] ?? []) void ask(`/api/jobs/${job}/${part}`);
+  const askParts = (job, step) => {
+    for (const part of PARTS[step] ?? [])
+      if (!early.has(new URL(`/api/jobs/${job}/${part}`, location.origin).href)) void ask(`/api/jobs/${job}/${part}`);
   };
   window.early = early;
   void ask("/api/session");
   const job = /^\/jobs\/([0-9a-f-]{36}(\.[1-6])?)$/.exec(location.pathname)?.[1];
   if (!job) return;
   void ask("/api/steps-done");
-  void ask(`/api/jobs/${job}`).then((answer) => askParts(job, answer));
+  // a job that was looked at last is most often where it was: what its step asks is asked beside the job itself
+  const [last, step] = (localStorage.getItem(LAST) ?? "").split(" ");
+  const sheet = ask(`/api/jobs/${job}`);
+  if (last === job) askParts(job, step);
+  void sheet.then(async (answer) => {
+    if (!answer?.ok) return;
+    const now = (await answer.clone().json()).step;
+    localStorage.setItem(LAST, `${job} ${now}`);
+    askParts(job, now);
+  });
 })();
