@@ -15,13 +15,12 @@
   const early = new Map();
   const ask = (path) => {
     const address = new URL(path, location.origin).href;
-    const answer = fetch(address, { credentials: "same-origin" }).catch(() => null);
-    early.set(address, answer);
-    return answer;
+    // what was asked for is asked for once, here or by the page
+    if (!early.has(address)) early.set(address, fetch(address, { credentials: "same-origin" }).catch(() => null));
+    return early.get(address);
   };
   const askParts = (job, step) => {
-    for (const part of PARTS[step] ?? [])
-      if (!early.has(new URL(`/api/jobs/${job}/${part}`, location.origin).href)) void ask(`/api/jobs/${job}/${part}`);
+    for (const part of PARTS[step] ?? []) void ask(`/api/jobs/${job}/${part}`);
   };
   window.early = early;
   void ask("/api/session");

@@ -78,18 +78,17 @@ export async function lookAgain(): Promise<void> {
   looking = false;
 }
 
-/** What `early.js` asked for while this script was on its way, by its address. */
-const early = () => (globalThis as { early?: Map<string, Promise<Response | null>> }).early;
+/** What `early.js` asked for while this script was on its way, by its address; null where the page has asked since. */
+type Early = Map<string, Promise<Response | null> | null>;
+const page = globalThis as { early?: Early };
 /** For how long after the page was opened an answer that was asked for then is as good as one that is asked for now. */
 const EARLY_MS = 8000;
 
 /** An answer that was asked for before this script was there: once, while the page opens, and before anything is sent. */
 async function askedEarly(request: Request): Promise<Response | null> {
-  const answers = early();
-  if (!answers?.size) return null;
-  if (request.method !== "GET" || performance.now() > EARLY_MS) answers.clear();
-  const answer = answers.get(request.url);
-  answers.delete(request.url);
+  if (request.method !== "GET" || performance.now() > EARLY_MS) delete page.early;
+  const answer = page.early?.get(request.url);
+  page.early?.set(request.url, null);
   return (await answer) ?? null;
 }
 
