@@ -28,6 +28,7 @@ PARTS: dict[str, dict[str, str]] = {
         "recognise": "which boards carry a marking like this, or what a nameplate says",
         "choose": "which boards may take a board's place, best first",
     },
+    "stocking": {"stock": "which boards to carry, so that most failures are put right at the first visit"},
     "readings": {"measure": "judge a reading: inside, outside or cannot tell, with the margin"},
     "records": {
         "job": "a job played again from its entries: its sheet",

@@ -239,7 +239,7 @@ class Packages(WorldTestCase):
         self.assertIn("your own depot", self.bring(data, 400)["detail"])
 
     def test_bodies_are_limited_to_what_their_readers_take(self) -> None:
-        packages, imports, pictures = (kind.most for kind in UPLOADS)
+        packages, imports, _chunks, pictures = (kind.most for kind in UPLOADS)
         self.assertEqual((packages, pictures), (LARGEST_PACKAGE, MOST_BYTES))
         # a form has its parts' heads besides the file
         self.assertEqual(imports, LARGEST_FILE + 1_000_000)

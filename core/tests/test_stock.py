@@ -1,0 +1,272 @@
+"""Van stock against published optima, a second solver, brute force and a published example of drawing rates together."""
+
+from itertools import product
+from random import Random
+from unittest import TestCase
+
+import numpy
+from ortools.sat.python import cp_model
+from scipy.optimize import minimize
+from scipy.stats import poisson
+
+from twincore.stock import (
+    Beta,
+    Change,
+    Kind,
+    Piece,
+    Van,
+    Wanted,
+    changes,
+    curve,
+    drawn,
+    expected_served,
+    next_pieces,
+    plan,
+    prior_of,
+)
+
+RARE = 1e-5
+"""So few failures that a second at the same visit counts for nothing: what is left is to cover as many as possible."""
+FANO = ("124", "235", "346", "457", "561", "672", "713")
+"""The lines of the Fano plane over its seven points."""
+
+
+def covering(lines: dict[str, set[str]], weights: dict[str, int], limit: float, costs: dict[str, int]) -> Wanted:
+    """Elements to be covered by lines of so much cost in all."""
+    kinds = [
+        Kind(each, "van", RARE * weight, {line: 1.0 for line, points in lines.items() if each in points})
+        for each, weight in weights.items()
+    ]
+    return Wanted(kinds, [Piece(line, costs[line], most=1) for line in lines], [Van("van", limit)])
+
+
+def covered(lines: dict[str, set[str]], limit: int) -> int:
+    """How many elements so many lines cover at best."""
+    points = set().union(*lines.values())
+    found = plan(covering(lines, dict.fromkeys(sorted(points), 1), limit, dict.fromkeys(lines, 1)), gap=1e-3)
+    assert found.gap <= 1e-3
+    return round(found.served / RARE)
+
+
+class KnownOptima(TestCase):
+    def test_lines_of_the_fano_plane(self) -> None:
+        """Any two lines meet in one point: one covers 3 points, two 5, three through one point all 7 (by counting)."""
+        lines = {line: set(line) for line in FANO}
+        self.assertEqual([covered(lines, count) for count in (1, 2, 3)], [3, 5, 7])
+
+    def test_points_that_meet_every_line_of_the_affine_plane_of_order_three(self) -> None:
+        """2q - 1 = 5 points, and no fewer, meet all 12 lines of AG(2, 3) (R. E. Jamison 1977; A. E. Brouwer and
+        A. Schrijver 1978).
+        """
+        points = list(product(range(3), repeat=2))
+        meets = {str(point): set[str]() for point in points}
+        for slope in (*range(3), None):
+            for start in range(3):
+                for x, y in points:
+                    if (x == start) if slope is None else ((y - slope * x - start) % 3 == 0):
+                        meets[str((x, y))].add(f"{slope} {start}")
+        self.assertEqual((covered(meets, 4), covered(meets, 5)), (11, 12))
+
+    def test_queens_that_cover_a_board(self) -> None:
+        """Three queens cover boards of 5 and 6 squares a side (OEIS A075458), and two do not."""
+        for side, least in ((5, 3), (6, 3)):
+            squares = list(product(range(side), repeat=2))
+            sees = {
+                str((x, y)): {
+                    str((a, b)) for a, b in squares if a == x or b == y or abs(a - x) == abs(b - y)
+                }
+                for x, y in squares
+            }  # fmt: skip
+            with self.subTest(side=side):
+                self.assertEqual(covered(sees, least), side * side)
+                self.assertLess(covered(sees, least - 1), side * side)
+
+    def test_a_second_solver_finds_the_same_cover(self) -> None:
+        for seed in range(12):
+            chance = Random(seed)
+            points = {f"p{index}": chance.randint(1, 9) for index in range(25)}
+            lines = {f"l{index}": {each for each in points if chance.random() < 0.2} for index in range(18)}
+            costs = {line: chance.randint(2, 7) for line in lines}
+            with self.subTest(seed=seed):
+                found = plan(covering(lines, points, 14, costs), gap=1e-3)
+                self.assertEqual(round(found.served / RARE), best_cover(lines, points, 14, costs))
+
+
+def best_cover(lines: dict[str, set[str]], weights: dict[str, int], limit: int, costs: dict[str, int]) -> int:
+    """The weight that lines within a limit cover at best, by CP-SAT."""
+    model = cp_model.CpModel()
+    taken = {line: model.new_bool_var(line) for line in lines}
+    reached = {each: model.new_bool_var(each) for each in weights}
+    for each, here in reached.items():
+        model.add(here <= sum(taken[line] for line, points in lines.items() if each in points))
+    model.add(sum(costs[line] * here for line, here in taken.items()) <= limit)
+    model.maximize(sum(weights[each] * here for each, here in reached.items()))
+    solver = cp_model.CpSolver()
+    assert solver.solve(model) == cp_model.OPTIMAL
+    return round(solver.objective_value)
+
+
+class Demand(TestCase):
+    def test_what_pieces_serve_is_the_mean_of_the_lesser_of_failures_and_pieces(self) -> None:
+        """Against SciPy's Poisson distribution."""
+        for failures in (0.0, 0.01, 0.7, 3.2, 11.0):
+            for count in range(5):
+                mean = (
+                    poisson(failures).expect(lambda found, most=count: numpy.minimum(found, most)) if failures else 0.0
+                )
+                self.assertAlmostEqual(expected_served(count, failures), mean, places=7)
+
+
+class Rates(TestCase):
+    def test_a_published_example(self) -> None:
+        """Rat tumours: Beta(1.4, 8.6) before, 4 of 14; after it Beta(5.4, 18.6), mean 0.223 and deviation 0.083, told there of
+        numbers that are not rounded (Gelman and others, Bayesian Data Analysis, section 5.1; from memory).
+        """
+        after = drawn(Beta(1.4, 8.6), 4, 14)
+        self.assertEqual((round(after.a, 9), round(after.b, 9)), (5.4, 18.6))
+        self.assertAlmostEqual(after.mean, 0.223, delta=0.003)
+        self.assertAlmostEqual(after.deviation, 0.083, delta=0.001)
+
+    def test_what_is_usual_has_the_moments_of_what_was_counted(self) -> None:
+        counts = [(2, 20), (1, 20), (5, 20), (0, 20), (4, 40)]
+        rates = [failed / years for failed, years in counts]
+        mean = sum(rates) / 5
+        variance = sum((rate - mean) ** 2 for rate in rates) / 4
+        usual = prior_of(counts, 0.1)
+        self.assertAlmostEqual(usual.mean, mean)
+        self.assertAlmostEqual(usual.deviation**2, variance)
+
+    def test_few_counts_say_what_is_usual_and_rates_that_do_not_scatter_are_not_certain(self) -> None:
+        self.assertEqual(prior_of([(1, 2)], 0.05), Beta(0.5, 9.5))
+        self.assertEqual(prior_of([(2, 20), (2, 20)], 0.05).a, 100)
+        for wrong in ([(3, 2)], [(-1, 2)]):
+            with self.assertRaises(ValueError):
+                prior_of(wrong, 0.05)
+        with self.assertRaises(ValueError):
+            prior_of([], 0)
+        with self.assertRaises(ValueError):
+            drawn(Beta(1, 1), 2, 1)
+
+
+def some(seed: int) -> Wanted:
+    """A small thing to plan: two vans, one lends to the other."""
+    chance = Random(seed)
+    kinds = [
+        Kind(f"k{index}", f"v{index % 2}", chance.uniform(0.05, 1.5), {
+            f"p{piece}": chance.choice((1.0, 1.0, 0.6)) for piece in range(3) if chance.random() < 0.6
+        })
+        for index in range(4)
+    ]  # fmt: skip
+    pieces = [Piece(f"p{index}", chance.randint(1, 4), chance.randint(1, 2), 2) for index in range(3)]
+    return Wanted(kinds, pieces, [Van("v0", 6, 4), Van("v1", 6, 3)], {("v0", "v1"): 0.5})
+
+
+def served_by(wanted: Wanted, counts: dict[tuple[str, str], int]) -> float:
+    """What counts serve at best, by a general method (SLSQP) and the Poisson distribution itself."""
+    ways = [
+        (kind, (van.id, piece), worth * (1.0 if van.id == kind.van else wanted.lending.get((van.id, kind.van), 0.0)))
+        for kind in wanted.kinds for van in wanted.vans for piece, worth in kind.ways.items() if counts.get((van.id, piece))
+    ]  # fmt: skip
+    ways = [each for each in ways if each[2] > 0]
+    if not ways:
+        return 0.0
+
+    def loss(shares: list[float]) -> float:
+        planned = dict.fromkeys(counts, 0.0)
+        left = 0.0
+        for (kind, held, worth), share in zip(ways, shares, strict=True):
+            planned[held] += kind.failures * share
+            left += (1 - worth) * kind.failures * share
+        return left - sum(
+            sum(poisson.sf(number, planned[held]) for number in range(count)) for held, count in counts.items() if planned[held] > 0
+        )  # fmt: skip
+
+    rules = [
+        {"type": "ineq", "fun": lambda x, kind=kind: 1 - sum(x[i] for i, each in enumerate(ways) if each[0] is kind)}
+        for kind in wanted.kinds
+    ]
+    found = minimize(loss, [0.3] * len(ways), bounds=[(0, 1)] * len(ways), constraints=rules, options={"ftol": 1e-9})
+    return -float(found.fun)
+
+
+class BruteForce(TestCase):
+    def test_every_count_tried(self) -> None:
+        for seed in range(2):
+            wanted = some(seed)
+            size = {piece.id: piece for piece in wanted.pieces}
+            slots = [(van, piece) for van in wanted.vans for piece in wanted.pieces]
+            every = (
+                {(van.id, piece.id): n for (van, piece), n in zip(slots, held, strict=True) if n}
+                for held in product(range(3), repeat=6)
+            )
+            best = max(served_by(wanted, counts) for counts in every if is_full(counts, wanted, size))
+            with self.subTest(seed=seed):
+                found = plan(wanted, gap=0.0)
+                self.assertAlmostEqual(found.served, best, delta=2e-4)
+                self.assertLess(found.gap, 1e-4)
+
+
+def is_full(counts: dict[tuple[str, str], int], wanted: Wanted, size: dict[str, Piece]) -> bool:
+    """Whether it all goes in, and nothing more does: what could still take a piece is never better than what has it."""
+    for van in wanted.vans:
+        cost, room = (
+            most - sum(n * getattr(size[p], what) for (v, p), n in counts.items() if v == van.id)
+            for what, most in (("cost", van.budget or 0), ("size", van.shelf or 0))
+        )
+        more = [
+            p for p in wanted.pieces if counts.get((van.id, p.id), 0) < p.most and p.cost <= cost and p.size <= room
+        ]
+        if cost < 0 or room < 0 or more:
+            return False
+    return True
+
+
+class Plans(TestCase):
+    def test_a_kind_that_no_carried_piece_serves_is_named_and_shares_say_what_serves_the_rest(self) -> None:
+        kinds = [Kind("often", "v", 0.5, {"wide": 1.0}), Kind("seldom", "v", 0.1, {"narrow": 1.0})]
+        found = plan(Wanted(kinds, [Piece("wide", 3), Piece("narrow", 3)], [Van("v", 4)]))
+        self.assertEqual((found.counts, found.uncovered), ({"v": {"wide": 1}}, ["seldom"]))
+        self.assertEqual([(each.kind, each.piece, each.share) for each in found.shares], [("often", "wide", 1.0)])
+        self.assertAlmostEqual(found.served, expected_served(1, 0.5))
+
+    def test_one_more_piece_brings_what_the_plan_with_it_is_worth(self) -> None:
+        kinds = [Kind("often", "v", 0.5, {"wide": 1.0}), Kind("seldom", "v", 0.1, {"narrow": 1.0})]
+        wanted = Wanted(kinds, [Piece("wide", 3, most=2), Piece("narrow", 3)], [Van("v", 4)])
+        more = next_pieces(wanted, plan(wanted))
+        self.assertEqual([each[:2] for each in more], [("v", "narrow"), ("v", "wide")])
+        self.assertAlmostEqual(more[0][2], expected_served(1, 0.1))
+        self.assertAlmostEqual(more[1][2], expected_served(2, 0.5) - expected_served(1, 0.5))
+
+    def test_more_money_never_serves_less(self) -> None:
+        served = [found.served for _, found in curve(some(4), [0, 2, 4, 8, 16], gap=0.0)]
+        self.assertEqual(served[0], 0.0)
+        self.assertEqual([round(each, 5) for each in served], sorted(round(each, 5) for each in served))
+
+    def test_what_names_nothing_is_refused_with_its_place(self) -> None:
+        good = Kind("k", "v", 1, {"p": 1.0})
+        for wrong, words in (
+            (Wanted([good], [Piece("p")], []), "k: there is no van v"),
+            (Wanted([good], [], [Van("v")]), "k: there is no piece p"),
+            (Wanted([Kind("k", "v", -1, {})], [], [Van("v")]), "k: failures"),
+            (Wanted([], [], [Van("v")], {("v", "w"): 1.0}), "lending v to w"),
+        ):
+            with self.assertRaisesRegex(ValueError, words):
+                plan(wrong)
+
+    def test_a_plan_that_is_stopped_is_bounded_all_the_same(self) -> None:
+        found = plan(some(5), gap=0.0, seconds=0.0, stop=lambda: True)
+        self.assertGreaterEqual(found.bound, found.served)
+
+    def test_nothing_to_serve_is_a_plan(self) -> None:
+        found = plan(Wanted([], [Piece("p")], [Van("v")]))
+        self.assertEqual((found.served, found.bound, found.gap, found.counts), (0.0, 0.0, 0.0, {"v": {}}))
+
+
+class Changing(TestCase):
+    def test_what_is_left_over_is_moved_before_anything_is_bought(self) -> None:
+        there = {"a": {"p": 3, "q": 1}, "b": {"r": 1}}
+        planned = {"a": {"p": 1}, "b": {"p": 1, "r": 2}, "c": {"q": 1}}
+        self.assertEqual(
+            changes(there, planned),
+            [Change("p", 1, "a", "b"), Change("p", 1, "a", None), Change("q", 1, "a", "c"), Change("r", 1, None, "b")],
+        )

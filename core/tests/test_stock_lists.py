@@ -1,0 +1,115 @@
+"""Lists of machines served and of shelves, and the call that plans from them."""
+
+import json
+import tempfile
+from pathlib import Path
+from types import SimpleNamespace
+from unittest import TestCase
+
+from tests.builders import DEMO
+from tests.test_cli import call
+from twincore.errors import DocumentError
+from twincore.stock import (
+    Beta,
+    Held,
+    Served,
+    drawn,
+    failures_of,
+    grade_of,
+    kinds_of,
+    parse_pieces,
+    parse_served,
+    parse_stock,
+)
+
+SERVED = """van,board,machines,failed,years,fact.altitude_m,fact.outdoors
+Ansel,TVH-2210-B,6,2,30,250,no
+Ansel,TVH-2205,3,1,9,,
+
+Corm,TVH-2210-B,4,,,900.5,yes
+"""
+
+
+class Lists(TestCase):
+    def faults(self, text: str) -> list[str]:
+        with self.assertRaises(DocumentError) as caught:
+            parse_served(text.encode())
+        return [str(fault) for fault in caught.exception.faults]
+
+    def test_machines_served_with_facts_of_their_own(self) -> None:
+        first, second, third = parse_served(SERVED.encode())
+        self.assertEqual(first, Served("Ansel", "TVH-2210-B", 6, 2, 30, {"altitude_m": 250, "outdoors": False}))
+        self.assertEqual((second.facts, third.failed, third.facts), ({}, 0, {"altitude_m": 900.5, "outdoors": True}))
+
+    def test_a_spreadsheets_semicolons_and_decimal_commas_are_read_too(self) -> None:
+        (piece,) = parse_pieces("\ufeffpiece;cost;size\r\nOFN-U3;184,50;2\r\n".encode())
+        self.assertEqual((piece.cost, piece.size, piece.most), (184.5, 2, 3))
+        self.assertEqual(parse_stock(b"van,piece,count\na,OFN-U3,2\n"), [Held("a", "OFN-U3", 2)])
+
+    def test_every_wrong_cell_is_told_with_its_line_and_column(self) -> None:
+        text = "van,board,machines,failed,years\n,B,x,1,0\na,B,1\na," + "b" * 81 + ",1,nan,1\n"
+        told = self.faults(text)
+        for place in ("line 2, van", "line 2, machines", "line 2, failed", "line 3", "line 4, board", "line 4, failed"):
+            self.assertTrue(any(each.startswith(place) for each in told), (place, told))
+
+    def test_columns_that_are_missing_or_strange_are_named(self) -> None:
+        self.assertIn("missing: machines", self.faults("van,board\n")[0])
+        self.assertIn("not known: colour", self.faults("van,board,machines,colour\n")[0])
+        self.assertIn("expected the columns", self.faults("van,van,board,machines\n")[0])
+        self.assertIn("expected the columns", self.faults("")[0])
+        self.assertIn("UTF-8", str(self.of_bytes(b"van,board\xff\n")))
+
+    def of_bytes(self, data: bytes) -> list[str]:
+        with self.assertRaises(DocumentError) as caught:
+            parse_served(data)
+        return [str(fault) for fault in caught.exception.faults]
+
+
+class Serving(TestCase):
+    def test_the_grade_of_a_candidate(self) -> None:
+        for verdict, closeness, grade in (
+            ("fits", "identical", "proved"), ("fits", "within tolerance", "proved"), ("with work", "identical", "work"),
+            ("to check", "identical", "listed"), ("fits", "not proved", "listed"), ("fits", "open", "listed"),
+            ("no", "identical", None), ("fits", "different", None), ("fits", "no position", None),
+        ):  # fmt: skip
+            with self.subTest(verdict=verdict, closeness=closeness):
+                self.assertEqual(grade_of(SimpleNamespace(verdict=verdict, closeness=closeness)), grade)  # type: ignore[arg-type]
+
+    def test_counts_of_a_board_are_those_of_all_its_rows_drawn_towards_its_family(self) -> None:
+        served = [Served("a", "X", 10, 1, 10), Served("b", "X", 5, 1, 10), Served("a", "Y", 1)]
+        failures = failures_of(served, {"X": "oven", "Y": "oven"}, 365, usual=0.05)
+        rate = drawn(Beta(0.5, 9.5), 2, 20).mean  # one board counted: the usual rate, for ten machine-years
+        self.assertEqual([round(each, 9) for each in failures], [round(10 * rate, 9), round(5 * rate, 9), 0.05])
+
+    def test_what_is_enough_decides_which_pieces_count(self) -> None:
+        served = [Served("a", "X", 1)]
+        grades = [{"P": "proved", "W": "work", "L": "listed"}]
+        for least, pieces in (("proved", "P"), ("work", "PW"), ("listed", "PWL")):
+            (kind,) = kinds_of(served, [0.1], grades, least)  # type: ignore[arg-type]
+            self.assertEqual("".join(kind.ways), pieces)
+
+
+class Call(TestCase):
+    def test_a_plan_from_files(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            served, there = Path(folder) / "served.csv", Path(folder) / "there.csv"
+            served.write_text(SERVED)
+            there.write_text("van,piece,count\nAnsel,TVH-2205,2\n")
+            code, out, err = call(
+                "stock", "--catalogue", DEMO, "--served", served, "--there", there, "--budget", 2, "--days", 60
+            )
+            self.assertEqual((code, err), (0, ""))
+            told = json.loads(out)
+            self.assertEqual(set(told["plan"]), {"Ansel", "Corm"})
+            self.assertTrue(all(sum(counts.values()) <= 2 for counts in told["plan"].values()))
+            expected = told["expected"]
+            self.assertLessEqual(expected["served"], expected["at_most"])
+            self.assertLessEqual(expected["at_most"], expected["failures"] + 1e-5)
+            gone = sum(each["count"] for each in told["changes"] if each["from"] == "Ansel")
+            self.assertEqual(gone, 2 - told["plan"]["Ansel"].get("TVH-2205", 0))
+            served.write_text("van,board,machines\nAnsel,NONE-1,1\n")
+            code, out, err = call("stock", "--catalogue", DEMO, "--served", served)
+            self.assertIn("row 1: expected a board", err)
+            served.write_text("van,board,machines\nAnsel,TVH-2205,-1\n")
+            code, out, err = call("stock", "--catalogue", DEMO, "--served", served)
+            self.assertIn("line 2, machines: expected a whole number", err)

@@ -1,0 +1,53 @@
+"""Measurements of van stock: plans for many kinds of machine, boards and vans, made up from a seed."""
+
+import time
+from collections.abc import Callable
+from random import Random
+
+from twincore.stock import Kind, Piece, Van, Wanted, plan
+
+KINDS, PIECES, VANS, FAMILIES = 300, 200, 5, 12
+SECONDS, GAP = 10.0, 0.01
+BREADTHS = (0.08, 0.15, 0.3, 0.6)
+"""What share of its family's kinds a board serves."""
+
+
+def measure(row: Callable[..., None]) -> None:
+    """How near to the best a plan is within the time, on one core."""
+    for words, wanted in _asked(1):
+        begun = time.monotonic()
+        found = plan(wanted, GAP, SECONDS)
+        took = time.monotonic() - begun
+        what = f"van stock: {KINDS} kinds × {PIECES} boards × {VANS} vans, {words}"
+        row(f"{what}: time", f"{took:.1f} s", "at most 10 s")
+        row(f"{what}: at most so far from the best", f"{100 * found.gap:.2f} %", "at most 1 %")
+
+
+def _asked(seed: int) -> list[tuple[str, Wanted]]:
+    chance = Random(seed)
+    of_kind = [chance.randrange(FAMILIES) for _ in range(KINDS)]
+    of_piece = [chance.randrange(FAMILIES) for _ in range(PIECES)]
+    breadth = [chance.choice(BREADTHS) for _ in range(PIECES)]
+    pieces = [
+        Piece(f"b{index}", int(chance.uniform(60, 140) * (1 + 3 * breadth[index])), chance.choice((1, 1, 2, 3)))
+        for index in range(PIECES)
+    ]
+    ways = [
+        {
+            piece.id: chance.choice((1.0, 1.0, 0.8))
+            for index, piece in enumerate(pieces)
+            if of_piece[index] == family and chance.random() < breadth[index]
+        }
+        for family in of_kind
+    ]
+    names = [f"v{index}" for index in range(VANS)]
+    kinds = [
+        Kind(f"k{index} of {van}", van, chance.expovariate(50), ways[index]) for van in names for index in range(KINDS)
+    ]
+    lending = {(lender, borrower): 0.7 for lender in names for borrower in names if lender != borrower}
+    each = [Van(name, 2500, 24) for name in names]
+    return [
+        ("each by itself", Wanted(kinds, pieces, each)),
+        ("with one budget", Wanted(kinds, pieces, [Van(name, None, 24) for name in names], budget=10_000)),
+        ("that lend to each other", Wanted(kinds, pieces, each, lending)),
+    ]
