@@ -9,7 +9,9 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from time import monotonic
 
-from twincore.stock.model import Bound, Group, Search, Share, best_shares
+from twincore.stock.program import Bound, Group
+from twincore.stock.search import Search
+from twincore.stock.sharing import Share, best_shares
 
 FIRST = 0.7
 """The share of the time in which every part is looked at once."""
