@@ -61,6 +61,18 @@ describe("where the server cannot be reached", () => {
     vi.useRealTimers();
   });
 
+  it("what was asked while the script was on its way is taken once, and nothing after something was sent", async () => {
+    const page = globalThis as { early?: Map<string, Promise<Response>> };
+    const ahead = () =>
+      new Map(["/a", "/b"].map((each) => [request(each).url, Promise.resolve(new Response("early"))]));
+    vi.stubGlobal("fetch", () => Promise.resolve(new Response("asked now")));
+    page.early = ahead();
+    expect(await (await reach(request("/a"))).text()).toBe("early");
+    expect(await (await reach(request("/a"))).text()).toBe("asked now");
+    await reach(request("/c", "POST"));
+    expect(await (await reach(request("/b"))).text()).toBe("asked now");
+  });
+
   it("what must be the server's own word is answered by nobody else", async () => {
     vi.stubGlobal("fetch", () => Promise.reject(new TypeError("unreachable")));
     whereNotReached({ asks, answer: () => Promise.resolve(new Response("here")), seen: () => undefined });
