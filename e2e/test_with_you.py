@@ -265,6 +265,6 @@ class TwoPeopleAndACellar(InTheCellar):
                     if somebody == "corm":
                         other.get_by_text("They can be brought in when wennick is signed in here").wait_for()
                         continue
-                    other.get_by_text("Brought in and sent: 1.").wait_for()
+                    other.get_by_text("Brought in: 1.").wait_for()
                     other.get_by_text("Nothing waits. The depot has everything").wait_for()
             self.assertEqual(self.job(3).state["found"], {"S1": "010110"})

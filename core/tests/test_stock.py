@@ -24,6 +24,7 @@ from twincore.stock import (
     plan,
     prior_of,
 )
+from twincore.stock.planning import search_of
 
 RARE = 1e-5
 """So few failures that a second at the same visit counts for nothing: what is left is to cover as many as possible."""
@@ -223,6 +224,25 @@ def is_full(counts: dict[tuple[str, str], int], wanted: Wanted, size: dict[str, 
     return True
 
 
+class Bounds(TestCase):
+    def test_a_bound_is_never_passed_however_roughly_it_was_searched(self) -> None:
+        """Defect: groups were left out by reduced costs against a bound that these costs do not belong to."""
+        for seed in range(96, 104):
+            chance = Random(seed)
+            failures = [chance.uniform(0.01, 0.2) for _ in range(14)]
+            pieces = [Piece(f"p{index}", chance.randint(3, 9), most=1) for index in range(12)]
+            kinds = [
+                Kind(f"k{index}", "v", each, {piece.id: 1.0 for piece in pieces if chance.random() < 0.3})
+                for index, each in enumerate(failures)
+            ]
+            wanted = Wanted(kinds, pieces, [Van("v", 17)])
+            best, rough = plan(wanted, 0.0, 5.0).served, search_of(wanted)
+            with self.subTest(seed=seed):
+                for _ in range(6):
+                    rough.step(0.08, 5.0)
+                    self.assertGreater(rough.bound, best - 1e-6)
+
+
 class Plans(TestCase):
     def test_a_kind_that_no_carried_piece_serves_is_named_and_shares_say_what_serves_the_rest(self) -> None:
         kinds = [Kind("often", "v", 0.5, {"wide": 1.0}), Kind("seldom", "v", 0.1, {"narrow": 1.0})]
@@ -250,6 +270,8 @@ class Plans(TestCase):
             (Wanted([good], [Piece("p")], []), "k: there is no van v"),
             (Wanted([good], [], [Van("v")]), "k: there is no piece p"),
             (Wanted([Kind("k", "v", -1, {})], [], [Van("v")]), "k: failures"),
+            (Wanted([], [Piece("p", most=0)], [Van("v")]), "p: from 1 to 20"),
+            (Wanted([], [Piece("p", cost=-1)], [Van("v")]), "p: from 1 to 20"),
             (Wanted([], [], [Van("v")], {("v", "w"): 1.0}), "lending v to w"),
         ):
             with self.assertRaisesRegex(ValueError, words):

@@ -52,6 +52,12 @@ class Lists(TestCase):
         for place in ("line 2, van", "line 2, machines", "line 2, failed", "line 3", "line 4, board", "line 4, failed"):
             self.assertTrue(any(each.startswith(place) for each in told), (place, told))
 
+    def test_nobody_carries_none_or_a_thousand_of_a_piece(self) -> None:
+        for most in ("0", "1000"):
+            with self.assertRaises(DocumentError) as caught:
+                parse_pieces(f"piece,cost,most\nP,1,{most}\n".encode())
+            self.assertIn("line 2, most: expected from 1 to 20", str(caught.exception.faults[0]))
+
     def test_columns_that_are_missing_or_strange_are_named(self) -> None:
         self.assertIn("missing: machines", self.faults("van,board\n")[0])
         self.assertIn("not known: colour", self.faults("van,board,machines,colour\n")[0])

@@ -1,7 +1,9 @@
 """The call on a list of machines served: which boards to carry."""
 
 import argparse
+import json
 from collections import defaultdict
+from collections.abc import Sequence
 from functools import partial
 from typing import Any
 
@@ -43,7 +45,7 @@ def _stock(args: argparse.Namespace) -> dict[str, Any]:
         if row.board not in catalogue.boards:
             raise InputError(f"{args.served}: row {number}: expected a board of {args.catalogue}, found {row.board}")
     families = {number: board.family for number, board in catalogue.boards.items()}
-    grades = [_grades(catalogue, catalogue.boards[row.board], dict(row.facts)) for row in served]
+    grades = _grades_of(catalogue, served)
     failures = stock.failures_of(served, families, args.days)
     kinds = stock.kinds_of(served, failures, grades, args.grade)
     names = sorted({piece for kind in kinds for piece in kind.ways})
@@ -67,6 +69,18 @@ def _stock(args: argparse.Namespace) -> dict[str, Any]:
         ],
         "changes": _changes(args, plan),
     }
+
+
+def _grades_of(catalogue: Catalogue, served: Sequence[stock.Served]) -> list[dict[str, stock.Grade]]:
+    """Of each row which boards serve it; machines that are alike are judged once."""
+    known: dict[str, dict[str, stock.Grade]] = {}
+    found = []
+    for row in served:
+        alike = json.dumps([row.board, row.facts], sort_keys=True)
+        if alike not in known:
+            known[alike] = _grades(catalogue, catalogue.boards[row.board], dict(row.facts))
+        found.append(known[alike])
+    return found
 
 
 def _grades(catalogue: Catalogue, original: Board, facts: dict[str, Any]) -> dict[str, stock.Grade]:

@@ -13,10 +13,10 @@ from twincore.stock.program import Bound, Group
 from twincore.stock.search import Search
 from twincore.stock.sharing import Share, best_shares
 
+MOST_COPIES = 20
+"""Of one piece in one van: each is a variable of the program."""
 FIRST = 0.7
 """The share of the time in which every part is looked at once."""
-
-
 SLICE = 0.25
 """The longest that one part is looked at before the others have their turn again."""
 
@@ -101,7 +101,7 @@ def plan(wanted: Wanted, gap: float = 0.005, seconds: float = 10.0, stop: Callab
     _check(wanted)
     ends = monotonic() + seconds
     parts = [wanted] if wanted.lending or wanted.budget is not None else _by_van(wanted)
-    searches = [_search(part) for part in parts]
+    searches = [search_of(part) for part in parts]
     if wanted.lending:
         # what is best where nobody lends is a beginning for what is best where they do
         alone = plan(replace(wanted, lending={}), gap, seconds * FIRST / 2, stop)
@@ -159,6 +159,12 @@ def _check(wanted: Wanted) -> None:
             raise ValueError(f"{kind.id}: there is no van {kind.van}")
         if strange := sorted(set(kind.ways) - pieces):
             raise ValueError(f"{kind.id}: there is no piece {strange[0]}")
+    for piece in wanted.pieces:
+        if not 1 <= piece.most <= MOST_COPIES or piece.cost < 0 or piece.size < 0:
+            raise ValueError(
+                f"{piece.id}: from 1 to {MOST_COPIES} of it are carried, and it costs and takes at least 0"
+            )
+    for kind in wanted.kinds:
         if kind.failures < 0 or any(not 0 <= worth <= 1 for worth in kind.ways.values()):
             raise ValueError(f"{kind.id}: failures are at least 0, and what one counts is from 0 to 1")
     for pair, worth in wanted.lending.items():
@@ -187,7 +193,8 @@ def _groups(wanted: Wanted) -> list[Group]:
     ]  # fmt: skip
 
 
-def _search(wanted: Wanted) -> Search:
+def search_of(wanted: Wanted) -> Search:
+    """The search for the best counts of all that is wanted, not yet begun."""
     groups = _groups(wanted)
     bounds: list[Bound] = []
     for van in wanted.vans:

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from itertools import pairwise
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from twincore.heavy import load
 from twincore.stock.demand import expected_served, slope
@@ -13,6 +13,8 @@ POINTS = 3
 CLOSE = 1e-7
 ROUNDING = 1e-6
 """What floating-point solvers call feasible; bounds are told wider by as much."""
+SHORTEST_S = 0.05
+"""The least time that a solver is given: it finds something, however late it is."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,6 +121,13 @@ class Program:
         self.limits[self.places.served.start :, 1] = numpy.inf
         shape = (len(self.lines.most), self.places.count)
         self.matrix = sparse.csr_matrix((self.lines.value, (self.lines.row, self.lines.column)), shape=shape)
+
+    def relaxed(self, seconds: float | None = None) -> Any:
+        """Solved without whole numbers, as SciPy tells it: values, what is least, marginals, whether it came to its end."""
+        return load("scipy.optimize").linprog(
+            self.aim, A_ub=self.matrix, b_ub=self.lines.most, bounds=self.limits, method="highs-ds",
+            options={} if seconds is None else {"time_limit": max(seconds, SHORTEST_S)},
+        )  # fmt: skip
 
 
 def _add_served(

@@ -5,7 +5,7 @@ from time import monotonic
 from typing import NamedTuple
 
 from twincore.heavy import load
-from twincore.stock.program import CLOSE, ROUNDING, Bound, Cut, Group, Program, first_cuts
+from twincore.stock.program import CLOSE, ROUNDING, SHORTEST_S, Bound, Cut, Group, Program, first_cuts
 from twincore.stock.sharing import Shares, best_shares
 
 
@@ -23,7 +23,7 @@ class Search:
         self.bound = sum({index: failures for group in groups for index, failures, _ in group.kinds}.values())
         self.ended = not groups
         self._members: list[int] | None = None
-        self._loses = [0.0] * len(groups)
+        self._relaxed, self._loses = self.bound, [0.0] * len(groups)
 
     def begin_with(self, counts: Mapping[tuple[str, str], int]) -> None:
         """Begin with counts by van and piece that are within the bounds."""
@@ -42,12 +42,12 @@ class Search:
             relaxed = _relaxed(self.groups, self.bounds, self.cuts, seconds)
             if relaxed is None:
                 return
-            loose, bound, self._loses = relaxed
-            self.bound = min(self.bound, bound)
+            loose, self._relaxed, self._loses = relaxed
+            self.bound = min(self.bound, self._relaxed)
             self._members = [index for index, carried in enumerate(loose) if carried > ROUNDING]
         else:
             self._members = self._hopeful()
-        whole = _in_whole(self.groups, self.bounds, self.cuts, self._members, gap, max(ends - monotonic(), 0.05))
+        whole = _in_whole(self.groups, self.bounds, self.cuts, self._members, gap, max(ends - monotonic(), SHORTEST_S))
         self.best = max(self.best, whole.found, key=lambda found: found.served)
         if set(self._hopeful()) <= set(self._members):
             self.bound = max(min(self.bound, whole.bound), self.best.served)
@@ -56,8 +56,8 @@ class Search:
             self.ended = self.open <= ROUNDING * unit or (whole.bound < float("inf") and gap == 0 and not closer)
 
     def _hopeful(self) -> list[int]:
-        """What could be part of something better than was found."""
-        most = self.bound - self.best.served
+        """What could be part of something better than was found: what is lost is lost of the bound without whole numbers."""
+        most = self._relaxed - self.best.served
         return [index for index, lost in enumerate(self._loses) if lost < most]
 
 
@@ -97,10 +97,7 @@ def _relaxed(
     the time is too short for it.
     """
     program = Program(groups, bounds, cuts)
-    found = load("scipy.optimize").linprog(
-        program.aim, A_ub=program.matrix, b_ub=program.lines.most, bounds=program.limits, method="highs-ds",
-        options={"time_limit": max(seconds, 0.05)},
-    )  # fmt: skip
+    found = program.relaxed(seconds)
     if found.status != 0:
         return None
     carried = [sum(found.x[each] for each in copies) for copies in program.places.copies]

@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 from typing import Any, TypeVar
 
 from twincore.errors import DocumentError, Fault
+from twincore.stock.planning import MOST_COPIES
 
 Row = TypeVar("Row")
 MOST_ROWS = 20_000
@@ -66,7 +67,10 @@ def parse_pieces(data: bytes) -> list[Priced]:
     """What pieces cost. Raises DocumentError."""
 
     def row(cells: "Cells") -> Priced:
-        return Priced(cells.name("piece"), cells.number("cost"), cells.number("size", 1.0), cells.count("most", 3))
+        most = cells.count("most", 3)
+        if not 1 <= most <= MOST_COPIES:
+            cells.wrong("most", f"from 1 to {MOST_COPIES}")
+        return Priced(cells.name("piece"), cells.number("cost"), cells.number("size", 1.0), most)
 
     return _parsed(data, ("piece", "cost"), ("size", "most"), row)
 

@@ -67,6 +67,7 @@ describe("where the server cannot be reached", () => {
       new Map(["/a", "/b"].map((each) => [request(each).url, Promise.resolve(new Response("early"))]));
     vi.stubGlobal("fetch", () => Promise.resolve(new Response("asked now")));
     page.early = ahead();
+    expect(await (await reach(new Request(request("/a"), { cache: "no-store" }))).text()).toBe("asked now");
     expect(await (await reach(request("/a"))).text()).toBe("early");
     expect(await (await reach(request("/a"))).text()).toBe("asked now");
     await reach(request("/c", "POST"));

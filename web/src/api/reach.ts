@@ -47,8 +47,7 @@ function reached(there: boolean) {
 
 export async function reach(request: Request): Promise<Response> {
   const spare = request.clone();
-  // what must be the server's own word is asked without a cache
-  const asks = request.cache !== "no-store" && elsewhere.asks(request);
+  const asks = !isOwnWord(request) && elsewhere.asks(request);
   if (asks && isAway()) {
     const answer = await elsewhere.answer(spare.clone());
     if (answer) {
@@ -60,7 +59,7 @@ export async function reach(request: Request): Promise<Response> {
   const first = await (asks ? Promise.race([tried, after(PATIENCE_MS)]) : tried);
   if (first && !isNobody(first)) return first;
   reached(false);
-  const answer = request.cache === "no-store" ? null : await elsewhere.answer(spare);
+  const answer = isOwnWord(request) ? null : await elsewhere.answer(spare);
   if (answer) return answer;
   const late = await tried;
   if (late) return late;
@@ -87,6 +86,7 @@ const EARLY_MS = 8000;
 /** An answer that was asked for before this script was there: once, while the page opens, and before anything is sent. */
 async function askedEarly(request: Request): Promise<Response | null> {
   if (request.method !== "GET" || performance.now() > EARLY_MS) delete page.early;
+  if (isOwnWord(request)) return null;
   const answer = page.early?.get(request.url);
   page.early?.set(request.url, null);
   return (await answer) ?? null;
@@ -106,5 +106,7 @@ async function tryServer(request: Request): Promise<Response | null> {
   }
 }
 
+/** Whether it must be the server's own word, as it stands now: such a thing is asked without a cache. */
+const isOwnWord = (request: Request) => request.cache === "no-store";
 const isNobody = (response: Response) => NOBODY_THERE.includes(response.status);
 const after = (ms: number) => new Promise<null>((resolve) => setTimeout(() => resolve(null), ms));

@@ -63,10 +63,10 @@ export type Said = [status: number, body: string];
 
 export const core = {
   putIn: (document: string) => call("put_in", document),
-  // a core that is not loaded has none
   putInPair: (name: string, family: string, original: string, replacement: string) =>
     call("put_in_pair", name, family, original, replacement),
   playPair: (name: string, given: string) => call("play_pair", name, given) as Promise<Said>,
+  // a core that is not loaded has none
   takeOut: (job: string) => (worker ? call("take_out", job) : Promise.resolve(null)),
   ask: async (method: string, address: string, body: string, now: string) => {
     asking += 1;

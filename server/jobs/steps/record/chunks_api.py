@@ -7,6 +7,7 @@ from django.utils import timezone
 from ninja import Router
 
 from jobs.asked import job_of
+from jobs.models import Picture
 from jobs.sheets import SheetId, asked_for
 from jobs.steps.record.pictures import add_picture
 from people.access import person_of
@@ -30,10 +31,12 @@ def _answer(status: int, **headers: int | str) -> HttpResponse:
     return HttpResponse(status=status, headers={"Tus-Resumable": VERSION, **told})
 
 
-def _chunks(request: HttpRequest, job_id: str, picture_id: UUID) -> Chunks:
+def _asked(request: HttpRequest, job_id: str, picture_id: UUID) -> tuple[Chunks, Picture | None]:
+    """A picture on its way, and the picture where the job has it."""
     if request.headers.get("Tus-Resumable") != VERSION:
         raise OtherVersion(f"Tus-Resumable: expected {VERSION}.")
-    return Chunks(person_of(request), job_of(request, job_id).pk, picture_id)
+    job = job_of(request, job_id)
+    return Chunks(person_of(request), job.pk, picture_id), job.pictures.filter(name=picture_id).first()
 
 
 def _number(request: HttpRequest, name: str) -> int:
@@ -46,15 +49,15 @@ def _number(request: HttpRequest, name: str) -> int:
 @router.post(ADDRESS, response={201: None})
 def begin_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> HttpResponse:
     """Begin a picture of `Upload-Length` bytes; one that was begun goes on."""
-    _chunks(request, job_id, picture_id).begin(_number(request, "Upload-Length"), timezone.now())
+    _asked(request, job_id, picture_id)[0].begin(_number(request, "Upload-Length"), timezone.now())
     return _answer(201, Location=request.path)
 
 
 @router.api_operation(["HEAD"], ADDRESS, response={200: None})
 def how_far_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> HttpResponse:
     """How much of a picture is there: all of it where the job has it."""
-    chunks = _chunks(request, job_id, picture_id)
-    if there := job_of(request, job_id).pictures.filter(name=picture_id).first():
+    chunks, there = _asked(request, job_id, picture_id)
+    if there:
         size = size_of(there.file)
         return _answer(200, Upload_Offset=size, Upload_Length=size)
     offset, length = chunks.state()
@@ -64,11 +67,11 @@ def how_far_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> 
 @router.patch(ADDRESS, response={204: None})
 def go_on_with_picture(request: HttpRequest, job_id: SheetId, picture_id: UUID) -> HttpResponse:
     """Send what follows at `Upload-Offset`, or nothing more; once all is there, the picture is kept or refused."""
-    chunks = _chunks(request, job_id, picture_id)
+    chunks, there = _asked(request, job_id, picture_id)
     if request.content_type != "application/offset+octet-stream":
         raise Faulty("Content-Type: expected application/offset+octet-stream.")
     offset = _number(request, "Upload-Offset")
-    if job_of(request, job_id).pictures.filter(name=picture_id).exists():
+    if there:
         # the last chunk again, whose answer was not heard
         return _answer(204, Upload_Offset=offset + len(request.body))
     offset = chunks.add(offset, request.body)

@@ -87,7 +87,9 @@ function BringInEntries({ bringIn }: { bringIn: Actions["bringIn"] }) {
           />
         </label>
         <ProblemNotice problem={bringIn.error} />
-        {bringIn.data !== undefined && <p role="status">Brought in and sent: {bringIn.data}.</p>}
+        {bringIn.data !== undefined && (
+          <p role="status">Brought in: {bringIn.data}. What could not be sent yet waits above.</p>
+        )}
       </div>
     </details>
   );
