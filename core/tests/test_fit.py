@@ -216,6 +216,19 @@ class Ranking(SimpleTestCase):
         self.assertEqual(choose.ranked([dear, close])[0].price, 300.0)
         self.assertEqual(choose.ranked([cheap, close, dear]), choose.ranked([dear, close, cheap]))
 
+    def test_every_criterion_has_its_cell_and_a_twin_check_changes_two_of_them(self) -> None:
+        for number in ("TVH-2210-B", "TVH-2210-C", "OFN-U3"):
+            checked = self.candidate(number)
+            original = demo_board("TVH-2210-B")
+            family = profile.parse_family((DEMO / "families/deck-oven.family.json").read_bytes())
+            machine = Machine(choose.fitting_of(original.document), family, {})
+            before = choose.judge_candidate(machine, choose.fitting_of(demo_board(number).document), None, None, None)
+            for each in (before, checked):
+                self.assertEqual(tuple(cell.criterion for cell in each.cells), choose.CRITERIA)
+            changed = {one.criterion for one, other in zip(before.cells, checked.cells, strict=True) if one != other}
+            self.assertLessEqual(changed, {"settings", "behaviour"})
+            self.assertIn("behaviour", changed)
+
 
 class Costs(SimpleTestCase):
     def test_a_plain_sum_worked_by_hand(self) -> None:

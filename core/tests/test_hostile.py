@@ -22,6 +22,7 @@ from twincore.choose import as_row, find_ways, from_row, parse_statements
 from twincore.choose.contradictions import contradictions
 from twincore.errors import DocumentError
 from twincore.job import partings, sheet_of
+from twincore.practice import parse_tasks
 from twincore.profile.document import KINDS, jsonable, schema_path
 from twincore.recognise import parse_nameplates, read_plate, read_serial
 from twincore.rule_out import Done, Report, next_tests, parse_rule_out, stand
@@ -98,6 +99,7 @@ def formats() -> dict[str, Format]:
         ),
         "job": Format(played, json.loads(files["job.json"])),
         "rule-out": Format(weighed, demo("rule-out/retarder-prover.rule-out.json")),
+        "tasks": Format(parse_tasks, demo("practice/first-week.tasks.json")),
         "nameplates": Format(decoded, demo("nameplates/tarvenholm.nameplates.json")),
         "statements": Format(matched, demo("statements/spiral-mixer.statements.json")),
         "wiring": Format(

@@ -2,15 +2,20 @@
 
 import json
 import tempfile
+from functools import partial
 from pathlib import Path
 from types import SimpleNamespace
 from unittest import TestCase
 
 from tests.builders import DEMO
 from tests.test_cli import call
+from twincore.choose import Machine, TwinChecked, check_twin, find_ways, fitting_of
+from twincore.cli.catalogue import Catalogue
 from twincore.errors import DocumentError
+from twincore.profile import factory_record
 from twincore.stock import (
     Beta,
+    Considered,
     Held,
     Served,
     drawn,
@@ -20,6 +25,8 @@ from twincore.stock import (
     parse_pieces,
     parse_served,
     parse_stock,
+    pieces_that_serve,
+    staircase,
 )
 
 SERVED = """van,board,machines,failed,years,fact.altitude_m,fact.outdoors
@@ -119,3 +126,39 @@ class Call(TestCase):
             served.write_text("van,board,machines\nAnsel,TVH-2205,-1\n")
             code, out, err = call("stock", "--catalogue", DEMO, "--served", served)
             self.assertIn("line 2, machines: expected a whole number", err)
+
+
+class InOrder(TestCase):
+    def test_the_piece_that_serves_most_stands_first_above_what_it_serves(self) -> None:
+        machines = {"a": 1, "b": 5, "c": 2, "d": 9, "e": 1}
+        serves = {"a": ["P"], "b": ["Q"], "c": ["P", "Q"], "e": ["P", "Q"]}
+        kinds, pieces = staircase(machines, serves)
+        self.assertEqual((kinds, pieces), (["b", "c", "e", "a", "d"], ["Q", "P"]))
+        self.assertEqual(staircase({}, {}), ([], []))
+
+
+class Judging(TestCase):
+    def test_a_twin_check_is_run_only_where_nothing_else_says_no(self) -> None:
+        demo = Catalogue(str(DEMO))
+        original, family = demo.boards["TVH-2210-B"], demo.families["deck-oven"]
+        asked = []
+
+        def checked(number: str) -> TwinChecked:
+            asked.append(number)
+            return check_twin(original, factory_record(original), demo.boards[number], family, {})
+
+        ways = find_ways("TVH-2210-B", demo.about, {}).to
+        machine = Machine(fitting_of(original.document), family, {})
+        grades = pieces_that_serve(
+            machine,
+            [
+                Considered(fitting_of(board.document), ways.get(number), partial(checked, number))
+                for number, board in demo.boards.items()
+                if board.family == family.id
+            ],
+        )
+        self.assertEqual((grades["TVH-2210-B"], grades["TVH-2210-C"], grades["OFN-K2"]), ("proved", "proved", "listed"))
+        self.assertNotIn("OFN-U3", grades)
+        # "not exchangeable" is said of it: nothing is proved of what will not be fitted
+        self.assertNotIn("TVH-2210-X", asked)
+        self.assertLessEqual(set(grades), set(asked))

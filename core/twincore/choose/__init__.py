@@ -8,7 +8,7 @@ from twincore.choose.costs import ASSUMPTIONS, CostSum, Line, cost_sum
 from twincore.choose.fitting import AdapterLead, Fitting, Pin, fitting_of, merged, traits_of
 from twincore.choose.judged import CRITERIA, VERDICTS, Judged, Question, Reason
 from twincore.choose.kit import KitLine, kit_lines
-from twincore.choose.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate
+from twincore.choose.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate, with_twin
 from twincore.choose.mounting import Hole, Mounting, NewHole, Plate, best_mounting, slack_mm
 from twincore.choose.ranking import Candidate, ranked
 from twincore.choose.statements import (
@@ -71,4 +71,5 @@ __all__ = [
     "slack_mm",
     "traits_of",
     "used_pins",
+    "with_twin",
 ]

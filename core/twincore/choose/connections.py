@@ -22,7 +22,7 @@ def judge_contacts(original: Fitting, candidate: Fitting, facts: Facts) -> Judge
         return judged("contacts", [Reason("contacts unknown", "to check", {"board": original.part_number})])
     reasons, questions = [], []
     for mine in original.contacts:
-        its = next((each for each in candidate.contacts or () if each.signal == mine.signal), None)
+        its = candidate.contact_of(mine.signal)
         kind = str(facts.get(f"load.{mine.signal}.kind", "motor" if "motor" in mine.amps else "resistive"))
         load = facts.get(f"load.{mine.signal}.amps")
         measured = is_number(load)
@@ -65,19 +65,19 @@ def judge_signals(original: Fitting, candidate: Fitting, family: Family, facts: 
     if original.pins is None or candidate.pins is None:
         unknown = original if original.pins is None else candidate
         return judged("signals", [Reason("pins unknown", "to check", {"board": unknown.part_number})])
-    optional = {each["id"] for each in family.document.get("signals", ()) if each.get("optional")}
     reasons, questions = [], []
-    for signal in dict.fromkeys(each.signal for each in used_pins(original, facts)):
-        if candidate.pin_of(signal) is not None:
-            continue
+    used = dict.fromkeys([each.signal for each in used_pins(original, facts)])
+    missing = [signal for signal in used if candidate.pin_of(signal) is None]
+    listed = family.document.get("signals", ()) if missing else ()
+    optional = {each["id"] for each in listed if each.get("optional")}
+    for signal in missing:
         mine = original.pin_of(signal)
         if facts.get(f"uses.{signal}") is None and (signal in optional or (mine and mine.without_device)):
             reasons.append(Reason("signal perhaps used", "to check", {"signal": signal}))
             questions.append(Question(f"uses.{signal}", False))
         else:
             reasons.append(Reason("signal missing", "no", {"signal": signal}))
-    count = len({each.signal for each in used_pins(original, facts)})
-    return judged("signals", reasons or [Reason("signals there", "fits", {"count": count})], questions)
+    return judged("signals", reasons or [Reason("signals there", "fits", {"count": len(used)})], questions)
 
 
 def judge_connectors(
@@ -117,16 +117,17 @@ def judge_connectors(
 
 def _lead_for(mine: Sequence[Pin], candidate: Fitting, adapters: Sequence[AdapterLead]) -> AdapterLead | None:
     """The cheapest adapter lead that brings every used pin of one plug to its signal; None where none does."""
+    of_style = [each for each in adapters if each.style == mine[0].style]
+    if not of_style:
+        return None
     signals: dict[tuple[str | None, str], set[str]] = {}
     for pin in candidate.pins or ():
         signals.setdefault((pin.style, pin.pin), set()).add(pin.signal)
 
     def serves(lead: AdapterLead) -> bool:
-        return lead.style == mine[0].style and all(
-            pin.pin in lead.to and pin.signal in signals.get(lead.to[pin.pin], ()) for pin in mine
-        )
+        return all(pin.pin in lead.to and pin.signal in signals.get(lead.to[pin.pin], ()) for pin in mine)
 
-    return min((each for each in adapters if serves(each)), key=lambda each: (each.price, each.title), default=None)
+    return min((each for each in of_style if serves(each)), key=lambda each: (each.price, each.title), default=None)
 
 
 def _partners(original: Fitting, candidate: Fitting, facts: Facts) -> dict[str, tuple[list[Pin], str | None]]:
@@ -137,16 +138,11 @@ def _partners(original: Fitting, candidate: Fitting, facts: Facts) -> dict[str, 
     used: dict[str, list[Pin]] = {}
     for pin in used_pins(original, facts):
         used.setdefault(pin.connector, []).append(pin)
-    sockets: dict[str, dict[str, str]] = {}
-    styles: dict[str, str | None] = {}
-    for pin in candidate.pins or ():
-        sockets.setdefault(pin.connector, {})[pin.pin] = pin.signal
-        styles[pin.connector] = pin.style
     fits = sorted(
-        (socket != name, sum(sockets[socket].get(pin.pin) != pin.signal for pin in pins), name, socket)
+        (socket != name, sum([its.get(pin.pin) != pin.signal for pin in pins]), name, socket)
         for name, pins in used.items()
-        for socket in sockets
-        if pins[0].style is not None and styles[socket] == pins[0].style
+        for socket, (style, its) in candidate.sockets.items()
+        if pins[0].style is not None and style == pins[0].style
     )
     partner: dict[str, str] = {}
     for _, _, name, socket in fits:

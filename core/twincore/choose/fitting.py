@@ -1,7 +1,7 @@
 """What a board's profile says about fitting it: supply, plugs, contacts, mounting, what it accepts and what moves."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from twincore.choose.mounting import Hole, Plate
@@ -73,9 +73,27 @@ class Fitting:
     surroundings: Mapping[str, tuple[float, float]]
     """What it stands: lowest and highest of `temperature_c`, `humidity_percent`, `altitude_m`, as far as its maker says."""
 
+    _pin_of: dict[str, Pin] = field(init=False, repr=False, compare=False)
+    _contact_of: dict[str, Contact] = field(init=False, repr=False, compare=False)
+    sockets: dict[str, tuple[str | None, dict[str, str]]] = field(init=False, repr=False, compare=False)
+    """By the name of each socket its style, and the signal of each pin."""
+
+    def __post_init__(self) -> None:
+        # hundreds of candidates are asked for each signal of the original
+        object.__setattr__(self, "_pin_of", {each.signal: each for each in reversed(self.pins or ())})
+        object.__setattr__(self, "_contact_of", {each.signal: each for each in reversed(self.contacts or ())})
+        sockets: dict[str, tuple[str | None, dict[str, str]]] = {}
+        for pin in self.pins or ():
+            sockets[pin.connector] = (pin.style, sockets.get(pin.connector, (None, {}))[1] | {pin.pin: pin.signal})
+        object.__setattr__(self, "sockets", sockets)
+
     def pin_of(self, signal: str) -> Pin | None:
         """The first pin that carries a signal, or None."""
-        return next((each for each in self.pins or () if each.signal == signal), None)
+        return self._pin_of.get(signal)
+
+    def contact_of(self, signal: str) -> Contact | None:
+        """The first contact that switches a signal, or None."""
+        return self._contact_of.get(signal)
 
 
 def traits_of(document: Mapping[str, Any]) -> dict[str, Any]:

@@ -55,4 +55,8 @@ def judged(
 
 def worst(verdicts: Iterable[str]) -> str:
     """The worst of several verdicts; of none, "fits"."""
-    return max(verdicts, key=RANK.__getitem__, default=VERDICTS[0])
+    found = 0
+    for each in verdicts:
+        if (rank := RANK[each]) > found:
+            found = rank
+    return VERDICTS[found]

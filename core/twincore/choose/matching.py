@@ -1,7 +1,7 @@
 """The façade: judge a candidate on every criterion."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from twincore.behaviour import Proof, make_twin, prove
@@ -66,8 +66,6 @@ def judge_candidate(
 ) -> Candidate:
     """One row of the matrix. Without `twin` the carry-over and the twin check stay `to check`."""
     original, facts = machine.original, machine.facts
-    carried = twin.carried if twin else None
-    proof = twin.proof if twin else None
     same = fitting.part_number == original.part_number
     cells = (
         criteria.judge_listing(way, facts, elsewhere),
@@ -77,16 +75,26 @@ def judge_candidate(
         connections.judge_signals(original, fitting, machine.family, facts),
         connections.judge_connectors(original, fitting, facts, machine.adapters),
         criteria.judge_mounting(original, fitting, facts),
-        criteria.judge_settings(carried),
-        criteria.judge_behaviour(proof, twin is not None),
+        criteria.judge_settings(None),
+        criteria.judge_behaviour(None, False),
         criteria.judge_parts(original, fitting, way, facts, machine.change_companions),
         criteria.judge_surroundings(original, fitting, facts),
         criteria.judge_availability(fitting, offer),
     )
-    return Candidate(
-        fitting.part_number, tuple(_again(each) for each in cells) if same else cells, way, carried, proof,
-        closeness_of(carried, proof, twin is not None), offer, same,
+    found = Candidate(
+        fitting.part_number, tuple(_again(each) for each in cells) if same else cells, way, None, None,
+        closeness_of(None, None, False), offer, same,
     )  # fmt: skip
+    return found if twin is None else with_twin(found, twin)
+
+
+def with_twin(candidate: Candidate, twin: TwinChecked) -> Candidate:
+    """The same row with what carry-over and twin check say."""
+    settings, behaviour = criteria.judge_settings(twin.carried), criteria.judge_behaviour(twin.proof, True)
+    told = {"settings": _again(settings) if candidate.same else settings, "behaviour": behaviour}
+    cells = tuple(told.get(each.criterion, each) for each in candidate.cells)
+    closeness = closeness_of(twin.carried, twin.proof, True)
+    return replace(candidate, cells=cells, carried=twin.carried, proof=twin.proof, closeness=closeness)
 
 
 SAME_AGAIN = ("listing", "contacts", "signals", "connectors", "mounting", "settings")

@@ -6,11 +6,12 @@ from typing import Any
 
 from twincore.behaviour import Proof
 from twincore.choose.criteria import questions_of
-from twincore.choose.judged import CRITERIA, RANK, VERDICTS, Judged, Question, worst
+from twincore.choose.judged import RANK, VERDICTS, Judged, Question, worst
 from twincore.choose.ways import Way
 from twincore.settings import Carried
 
 CLOSENESS = ("identical", "within tolerance", "open", "not proved", "not run", "different", "no position")
+WORST_FIRST = tuple(reversed(VERDICTS[1:]))
 SWAP_MINUTES = 20.0
 """Taking a board out and putting one in, before anything special (common practice, no source)."""
 
@@ -64,7 +65,7 @@ class Candidate:
     def rank(self) -> tuple[Any, ...]:
         """Lower is better; the same for the same data, whatever the order they came in."""
         fit = [each.verdict for each in self.cells if each.criterion != "availability"]
-        counts = tuple(fit.count(verdict) for verdict in reversed(VERDICTS[1:]))
+        counts = tuple([fit.count(verdict) for verdict in WORST_FIRST])
         safety = 0 if self.carried is None else self.carried.misses(True)
         return (
             RANK[self.verdict], safety, counts[0], CLOSENESS.index(self.closeness), counts[1:],
@@ -90,6 +91,4 @@ def closeness_of(carried: Carried | None, proof: Proof | None, checked: bool) ->
 
 def ranked(candidates: Sequence[Candidate]) -> list[Candidate]:
     """Best first."""
-    for each in candidates:
-        assert tuple(cell.criterion for cell in each.cells) == CRITERIA
     return sorted(candidates, key=lambda each: each.rank)

@@ -67,6 +67,10 @@ class Ways:
     others: tuple[Statement, ...]
     elsewhere: tuple[Statement, ...]
 
+    def elsewhere_of(self, replacement: str) -> list[Statement]:
+        """What is said of a replacement for other machines."""
+        return [each for each in self.elsewhere if each.replacement == replacement]
+
 
 def find_ways(original: str, lookup: Lookup, facts: Mapping[str, Any], day: date | None = None) -> Ways:
     """All boards that statements lead to from an original, cheapest way first.

@@ -91,16 +91,17 @@ def _grades(catalogue: Catalogue, original: Board, facts: dict[str, Any]) -> dic
     found = profile.factory_record(original)
     ways = choose.find_ways(original.part_number, catalogue.about, facts)
     machine = choose.Machine(choose.fitting_of(original.document), family, facts)
-    grades = {}
-    for number, board in catalogue.boards.items():
-        if board.family != family.id:
-            continue
-        twin = choose.check_twin(original, found, board, family, {})
-        candidate = choose.judge_candidate(machine, choose.fitting_of(board.document), ways.to.get(number), twin, None)
-        grade = stock.grade_of(candidate)
-        if grade:
-            grades[number] = grade
-    return grades
+    return stock.pieces_that_serve(
+        machine,
+        [
+            stock.Considered(
+                choose.fitting_of(board.document), ways.to.get(number),
+                partial(choose.check_twin, original, found, board, family, {}), ways.elsewhere_of(number),
+            )
+            for number, board in catalogue.boards.items()
+            if board.family == family.id
+        ],
+    )  # fmt: skip
 
 
 def _changes(args: argparse.Namespace, plan: stock.Plan) -> list[dict[str, Any]] | None:

@@ -20,7 +20,7 @@ ALL_FAULTS_OF = 10_000
 """A document of more values than that is told its first fault alone: one that is wrong throughout has ten for every value."""
 KINDS = (
     "family", "board", "settings", "scenario", "trace", "job", "rule-out", "nameplates", "statements", "wiring",
-    "adapters", "package", "boards", "certificate",
+    "adapters", "package", "boards", "certificate", "tasks",
 )  # fmt: skip
 PREFIX = "worthy-twin/"
 VALIDATOR = "jsonschema_rs"

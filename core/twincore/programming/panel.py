@@ -56,6 +56,11 @@ class Panel:
             return replace(after, values=(after.draft,))
         return self._changed(shown, action)
 
+    def meant(self, shown: Shown, key: str) -> str:
+        """What a key does where the panel stands: of its actions the one that changes anything."""
+        actions = [action for action, each in self.keys.items() if each == key]
+        return next((action for action in actions if self.press(shown, action) != shown), actions[0])
+
     def left(self, shown: Shown) -> bool:
         """Whether nothing is being changed any more."""
         return not (self.kind == "menu" and shown.editing)

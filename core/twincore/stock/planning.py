@@ -6,69 +6,23 @@ integer program (maximal covering, R. Church and C. ReVelle 1974, with counts), 
 """
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from time import monotonic
 
+from twincore.stock.lending import as_one_van, served_at_most
 from twincore.stock.program import Bound, Group
 from twincore.stock.search import Search
 from twincore.stock.sharing import Share, best_shares
+from twincore.stock.wanted import Wanted
 
 MOST_COPIES = 20
 """Of one piece in one van: each is a variable of the program."""
 FIRST = 0.7
 """The share of the time in which every part is looked at once."""
+AS_ONE = 0.25
+"""The share of it in which vans that lend are looked at as one."""
 SLICE = 0.25
 """The longest that one part is looked at before the others have their turn again."""
-
-
-@dataclass(frozen=True, slots=True)
-class Kind:
-    """Machines of one kind that one van looks after."""
-
-    id: str
-    van: str
-    failures: float
-    """Expected until the next filling."""
-    ways: Mapping[str, float]
-    """The pieces that serve it, each with what a failure put right by it counts: 1, or less where work is left."""
-
-
-@dataclass(frozen=True, slots=True)
-class Piece:
-    """A board, or a set of a board with what it needs, that is carried as one."""
-
-    id: str
-    cost: float = 0.0
-    size: float = 0.0
-    most: int = 3
-    """More than these are never carried in one van."""
-
-
-@dataclass(frozen=True, slots=True)
-class Van:
-    """A van with what may be in it: value and size at most; None where nothing bounds it."""
-
-    id: str
-    budget: float | None = None
-    shelf: float | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Wanted:
-    """What is to be planned."""
-
-    kinds: Sequence[Kind]
-    pieces: Sequence[Piece]
-    vans: Sequence[Van]
-    lending: Mapping[tuple[str, str], float] = field(default_factory=dict)
-    """What a failure counts that one van puts right with a piece of another (lender, borrower): less by the hours it takes."""
-    budget: float | None = None
-    """The value in all vans together at most."""
-
-    @property
-    def failures(self) -> float:
-        """Expected until the next filling, in all."""
-        return sum(kind.failures for kind in self.kinds)
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,6 +61,9 @@ def plan(wanted: Wanted, gap: float = 0.005, seconds: float = 10.0, stop: Callab
         alone = plan(replace(wanted, lending={}), gap, seconds * FIRST / 2, stop)
         counts = {(van, piece): n for van, held in alone.counts.items() for piece, n in held.items()}
         searches[0].begin_with(counts)
+        as_one = search_of(as_one_van(wanted))
+        as_one.step(gap / 2, seconds * AS_ONE)
+        searches[0].bound = min(searches[0].bound, served_at_most(wanted, alone.bound, as_one.bound))
     begun = False
     while not stop() and (left := ends - monotonic()) > 0:
         served, bound = sum(each.best.served for each in searches), sum(each.bound for each in searches)
@@ -129,13 +86,18 @@ def plan(wanted: Wanted, gap: float = 0.005, seconds: float = 10.0, stop: Callab
 
 
 def next_pieces(wanted: Wanted, now: Plan, stop: Callable[[], bool] = lambda: False) -> list[tuple[str, str, float]]:
-    """What one more of each piece would bring in each van, the most first: van, piece, failures more put right."""
+    """What one more of each piece would bring in each van, the most first: van, piece, failures more put right.
+
+    Those that may serve most are looked at first, until `stop` says that it is enough.
+    """
     _check(wanted)
     groups = _groups(wanted)
     held = [now.counts.get(group.van, {}).get(group.piece, 0) for group in groups]
     found = []
-    for index, group in enumerate(groups):
-        if stop() or held[index] >= group.most:
+    for index, group in sorted(enumerate(groups), key=lambda each: -each[1].failures):
+        if stop():
+            break
+        if held[index] >= group.most:
             continue
         more = [*held[:index], held[index] + 1, *held[index + 1 :]]
         found.append((group.van, group.piece, best_shares(groups, more)[0] - now.served))

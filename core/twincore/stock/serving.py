@@ -5,8 +5,8 @@ from typing import Literal
 
 from twincore.choose import Candidate
 from twincore.stock.failures import drawn, prior_of
-from twincore.stock.planning import Kind
 from twincore.stock.served import Served
+from twincore.stock.wanted import Kind
 
 Grade = Literal["proved", "work", "listed"]
 GRADES: tuple[Grade, ...] = ("proved", "work", "listed")

@@ -1,0 +1,164 @@
+"""Tasks made from any two boards and a seed: the same boards and the same seed make the same task everywhere."""
+
+from dataclasses import replace
+from random import Random
+
+from twincore.behaviour import make_twin, prove
+from twincore.practice.keys import drawn_target
+from twincore.practice.metering import drawn_meter
+from twincore.practice.runs import LIMIT, runs_for
+from twincore.practice.task import ALIKE, Boards, Level, NoTask, Task, WholeJob
+from twincore.practice.wires import leads_of
+from twincore.profile import Board, Family, Record, Value, factory_record
+from twincore.programming import plan_presses
+from twincore.rule_out import BOARD
+from twincore.settings import Carried, carry, decode
+
+DRAWS = 40
+CARRIED = 8
+"""So often positions are drawn that can be carried over, before the boards are given up."""
+PROVED = 3
+"""So often a twin check may find a difference before they are given up."""
+FEWEST_LEADS = 3
+MOST_PRESSES = 60
+WORN = "▒"
+
+
+def make_task(level: Level, boards: Boards, seed: int) -> Task:
+    """A task of a level. Raises NoTask where these boards make none."""
+    rng = Random(f"{level} {seed} {boards.original.part_number} {boards.replacement.part_number}")
+    match level:
+        case "read":
+            stood = _drawn(boards.original, boards.family, rng)
+            return Task(level, seed, boards, stood, _burnt(boards.original, rng))
+        case "set" | "carry":
+            stood, carried = _carriable(boards, rng)
+            return Task(level, seed, boards, stood, carried=carried, runs=runs_for(boards, stood, carried))
+        case "whole":
+            return _whole(boards, seed, rng)
+    stood = factory_record(boards.original)
+    if level == "keys":
+        return Task(level, seed, boards, drawn_target(boards.replacement, boards.family, rng))
+    if level == "meter":
+        if boards.original.behaviour is None:
+            raise NoTask(f"how {boards.original.part_number} behaves is not known")
+        return Task(level, seed, boards, stood, meter=drawn_meter(boards, stood, rng))
+    if level == "wires":
+        leads = leads_of(boards, rng)
+        if len(leads) < FEWEST_LEADS:
+            raise NoTask("too little is known of what the pins of these boards carry")
+        return Task(level, seed, boards, stood, leads=leads)
+    if level == "find":
+        if boards.rule_out is None:
+            raise NoTask(f"nobody wrote down how faults of this kind of machine are found ({boards.family.title})")
+        suspects = boards.rule_out.suspects
+        drawn = rng.choices([each.id for each in suspects], [each.weight for each in suspects])[0]
+        return Task(level, seed, boards, stood, suspect=drawn)
+    return Task(level, seed, boards, stood)
+
+
+def _whole(boards: Boards, seed: int, rng: Random) -> Task:
+    if boards.rule_out is None:
+        raise NoTask(f"nobody wrote down how faults of this kind of machine are found ({boards.family.title})")
+    # what nobody knows the behaviour of cannot be put into a simulated machine
+    others = tuple(each for each in boards.others if each.meanings_known and each.behaviour is not None)
+    boards = replace(boards, others=others)
+    if len(leads_of(boards, Random(0))) < FEWEST_LEADS:
+        raise NoTask("too little is known of what the pins of these boards carry")
+    stood, carried = _carriable(boards, rng)
+    assert carried.record is not None  # it can be carried over
+    task = Task(
+        "whole",
+        seed,
+        boards,
+        stood,
+        _burnt(boards.original, rng),
+        carried,
+        runs_for(boards, stood, carried),
+        suspect=BOARD,
+    )
+    now = decode(boards.original, stood, boards.family)
+    read = decode(boards.original, task.read(), boards.family)
+    job = WholeJob(
+        printed=_worn(boards, rng),
+        take_its_place=tuple(name for name, each in boards.offered.items() if each is not boards.original and _is_twin(boards, each, stood)),
+        keyed=_is_keyed(boards.replacement, carried.record),
+        card=tuple((name, now[name].values[0]) for name, each in read.items() if not each.decided),
+    )  # fmt: skip
+    return replace(task, whole=job)
+
+
+def _is_twin(boards: Boards, board: Board, stood: Record) -> bool:
+    """Whether a board can be set so that the machine behaves as it did."""
+    if board is boards.replacement:
+        return True
+    carried = carry(boards.original, stood, board, boards.family)
+    if carried.record is None or any(each.verdict not in ("same", "within tolerance") for each in carried.functions):
+        return False
+    twin = make_twin(boards.original, stood, board, carried.record, boards.family)
+    return not twin.missing and prove(twin, LIMIT).verdict in ALIKE
+
+
+def _is_keyed(board: Board, record: Record) -> bool:
+    """Whether a board's panel is where its values are put in, in so many presses that nobody tires of them."""
+    plan = plan_presses(board, factory_record(board), record)
+    return bool(plan.panels) and plan.count <= MOST_PRESSES and not plan.unasked
+
+
+def _worn(boards: Boards, rng: Random) -> str:
+    """The number on the board with a letter worn off: of the boards offered it can only be this one's."""
+    name = boards.original.part_number
+    letters = [at for at, letter in enumerate(name) if letter.isalnum()]
+    # figures first: they tell boards of one maker apart
+    for at in sorted(rng.sample(letters, len(letters)), key=lambda each: name[each].isalpha()):
+        worn = name[:at] + WORN + name[at + 1 :]
+        if not any(_could_be(worn, each) for each in boards.offered if each != name):
+            return worn
+    return name
+
+
+def _could_be(worn: str, name: str) -> bool:
+    return len(worn) == len(name) and all(one in (WORN, other) for one, other in zip(worn, name, strict=True))
+
+
+def _drawn(board: Board, family: Family, rng: Random) -> Record:
+    """Positions as they might stand in a machine: none that is locked is moved, none is reserved. Raises NoTask."""
+    free = [name for name, point in board.points.items() if not point.locked and len(point.domain) > 1]
+    if not free:
+        raise NoTask(f"nothing can be set on {board.part_number}")
+    stood = factory_record(board)
+    for _ in range(DRAWS):
+        points: dict[str, Value | None] = {name: rng.choice(board.points[name].domain) for name in free}
+        drawn = replace(stood, points={**stood.points, **points})
+        if all(each.decided for each in decode(board, drawn, family).values()):
+            return drawn
+    return stood
+
+
+def _burnt(board: Board, rng: Random) -> tuple[str, ...]:
+    """In every second task one place of a bank is burnt."""
+    places = [point.id for each in board.elements if each.placed for point in each.points]
+    return (rng.choice(places),) if places and rng.random() < 0.5 else ()
+
+
+def _carriable(boards: Boards, rng: Random) -> tuple[Record, Carried]:
+    """Positions that can be carried over whole: set right, the machine behaves as it did. Raises NoTask."""
+    if not (boards.original.meanings_known and boards.replacement.meanings_known):
+        raise NoTask("what the positions of one of these boards mean is not known")
+    proved = 0
+    for number in range(CARRIED):
+        stood = _drawn(boards.original, boards.family, rng) if number < CARRIED - 1 else factory_record(boards.original)
+        carried = carry(boards.original, stood, boards.replacement, boards.family)
+        if any(each.verdict == "not on this board" for each in carried.functions):
+            break
+        if carried.record is None or not carried.moved:
+            continue
+        if any(each.verdict not in ("same", "within tolerance") for each in carried.functions):
+            continue
+        proved += 1
+        twin = make_twin(boards.original, stood, boards.replacement, carried.record, boards.family)
+        if not twin.missing and prove(twin, LIMIT).verdict in ALIKE:
+            return stood, carried
+        if proved == PROVED:
+            break
+    raise NoTask(f"{boards.replacement.part_number} is no twin of {boards.original.part_number}, however it is set")

@@ -1,0 +1,88 @@
+"""What the machine of a task can be made to do, so that every mistake shows itself in what it does."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import Any
+
+from twincore.behaviour import Proof, make_twin, prove, simulate
+from twincore.errors import TwinError
+from twincore.practice.task import Boards, Run
+from twincore.profile import Record, Scenario, Value
+from twincore.settings import Carried
+
+MOST_RUNS = 16
+MOST_TRIED = 32
+"""Single mistakes for which it is seen to that some run shows them."""
+LIMIT = 15_000
+"""Arrivals of a twin check while a task is made, and while it is played."""
+SHALLOW = 1_000
+"""Arrivals in which a run that shows a mistake is looked for: of 69 mistakes on nine pairs every one was found in 500."""
+SEEN_S = 5
+"""For so long a difference stands before a run ends: it is seen, not caught."""
+
+
+def runs_for(boards: Boards, stood: Record, carried: Carried) -> tuple[Run, ...]:
+    """The family's runs, and for each single mistake that none of them shows one that does."""
+    assert carried.record is not None  # a task has a right answer
+    nodes = boards.family.document.get("scenarios", ())
+    runs = [Run(node["id"], each.title, each) for node, each in zip(nodes, boards.family.scenarios, strict=True)]
+    for record in mistakes(boards, carried.record):
+        if len(runs) >= MOST_RUNS:
+            break
+        if any(parts(boards, record, carried.record, each.scenario) for each in runs):
+            continue
+        proof = proof_of(boards, stood, record, SHALLOW)
+        if proof.verdict == "different" and (found := _shows(boards, proof, record, carried.record)):
+            runs.append(Run(f"more-{len(runs)}", "", found))
+    return tuple(runs)
+
+
+def _shows(boards: Boards, proof: Proof, wrong: Record, right: Record) -> Scenario | None:
+    """A run in which the machine set wrong does something else than set right: the counter-case; where that hangs on a number
+    that right differs in within its tolerance, one of the board against itself.
+    """
+    own = replace(boards, original=boards.replacement)
+    for each in (proof, proof_of(own, right, wrong, SHALLOW)):
+        if each.counter_case is not None:
+            scenario = Scenario("", each.counter_case.steps, each.counter_case.at + SEEN_S)
+            if parts(boards, wrong, right, scenario):
+                return scenario
+    return None
+
+
+def mistakes(boards: Boards, right: Record) -> Iterator[Record]:
+    """The replacement with one position wrong: each free one, one place further and one less."""
+    tried = 0
+    for name, point in boards.replacement.points.items():
+        value = right.points[name]
+        if point.locked or value is None:
+            continue
+        at = point.domain.index(value)
+        for other in (at - 1, at + 1):
+            if 0 <= other < len(point.domain) and tried < MOST_TRIED:
+                tried += 1
+                wrong: Value = point.domain[other]
+                yield replace(right, points={**right.points, name: wrong})
+
+
+def proof_of(boards: Boards, stood: Record, record: Record, limit: int = LIMIT) -> Proof:
+    """The twin check of the machine as it was and as it is set, in so many arrivals."""
+    return prove(make_twin(boards.original, stood, boards.replacement, record, boards.family), limit)
+
+
+def parts(boards: Boards, one: Record, other: Record, scenario: Scenario) -> bool:
+    """Whether the machine does something else in a run, set so or so."""
+
+    def seen(record: Record) -> list[tuple[Any, list[str]]]:
+        found: list[tuple[Any, list[str]]] = []
+        for entry in simulate(boards.replacement, record, boards.family, scenario):
+            on = [name for name in entry.on if name in boards.family.compared]
+            if not found or found[-1][1] != on:
+                found.append((entry.at, on))
+        return found
+
+    try:
+        return seen(one) != seen(other)
+    except TwinError:
+        # it stands still or never settles: that is seen too
+        return True

@@ -1,0 +1,31 @@
+"""Which pieces put a machine right, judged as Choose judges candidates."""
+
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
+
+from twincore.choose import Fitting, Machine, Statement, TwinChecked, Way, judge_candidate
+from twincore.stock.serving import Grade, grade_of
+
+
+@dataclass(frozen=True, slots=True)
+class Considered:
+    """A board, a kit, or a set of boards, that may put a machine right."""
+
+    fitting: Fitting
+    way: Way | None
+    twin: Callable[[], TwinChecked | None]
+    """Carry-over and twin check; asked for only where nothing else says no."""
+    elsewhere: Sequence[Statement] = ()
+    """What is said of it for other machines."""
+
+
+def pieces_that_serve(machine: Machine, considered: Iterable[Considered]) -> dict[str, Grade]:
+    """The pieces that serve a machine, and how well."""
+    found: dict[str, Grade] = {}
+    for each in considered:
+        if judge_candidate(machine, each.fitting, each.way, None, None, each.elsewhere).verdict == "no":
+            continue
+        grade = grade_of(judge_candidate(machine, each.fitting, each.way, each.twin(), None, each.elsewhere))
+        if grade is not None:
+            found[each.fitting.part_number] = grade
+    return found
