@@ -3,10 +3,10 @@
 A key names everything that an answer hangs on, the source that shapes it included, from the core up: an answer cannot go stale.
 """
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Mapping
 from hashlib import sha256
 from pathlib import Path
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from django.core.cache import cache, caches
 
@@ -52,9 +52,20 @@ def kept(key: str, work: Callable[[], Answer]) -> Answer:
     return found
 
 
-def fetch(keys: Iterable[str]) -> None:
-    """Bring the answers of many keys into this process with one query."""
-    wanted = [f"{SOURCE}-{key}" for key in keys]
-    missing = [key for key in wanted if cache.get(key) is None]
+def known(keys: Iterable[str]) -> dict[str, Any]:
+    """What is kept under many keys, with one query for what this process does not have."""
+    wanted = {f"{SOURCE}-{key}": key for key in keys}
+    found = cache.get_many(wanted)
+    missing = [key for key in wanted if key not in found]
     if missing:
-        cache.set_many(caches["answers"].get_many(missing), timeout=None)
+        fetched = caches["answers"].get_many(missing)
+        cache.set_many(fetched, timeout=None)
+        found |= fetched
+    return {wanted[key]: answer for key, answer in found.items()}
+
+
+def keep_all(answers: Mapping[str, Any]) -> None:
+    """Keep many answers, written at once."""
+    full = {f"{SOURCE}-{key}": answer for key, answer in answers.items()}
+    caches["answers"].set_many(full, timeout=None)
+    cache.set_many(full, timeout=None)

@@ -8,13 +8,12 @@ from twincore.carry_over import Comparison
 
 
 def compared(family_id: int, original_id: int, found: dict[str, Any], replacement_id: int, **more: Any) -> Comparison:
-    """The comparison of two boards in these revisions; `more` as Comparison has it."""
+    """The comparison of two boards in these revisions, whose answers are kept; `more` as Comparison has it."""
     return Comparison(
         family=family_profile(family_id),
         original=board_profile(original_id),
         replacement=board_profile(replacement_id),
         found=found,
         names=(family_id, original_id, replacement_id),
-        keep=kept,
-        **more,
+        **{"keep": kept, **more},
     )

@@ -35,7 +35,12 @@ from people.account_api import router as account
 from people.api import router as people
 from people.staff_api import router as staff
 from pictures.api import router as pictures
+from practice.api import router as practice
+from practice.groups_api import router as groups
 from references.api import router as references
+from stock.lists_api import router as stock_lists
+from stock.plans_api import router as plans
+from stock.vans_api import router as vans
 from twincore import VERSION
 from twincore.job.schema import value_schemas
 from twinshown.rendering import rendered
@@ -108,6 +113,11 @@ for router in (
     with_you,
     machines,
     bench,
+    vans,
+    stock_lists,
+    plans,
+    practice,
+    groups,
     workshop,
     asking,
     drafts,

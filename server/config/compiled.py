@@ -10,11 +10,33 @@ from functools import cached_property
 from types import SimpleNamespace
 from typing import Any, Generic, NamedTuple, TypeVar
 
+from django.contrib.postgres.fields import ArrayField
 from django.db import DEFAULT_DB_ALIAS, connection
-from django.db.models import QuerySet
+from django.db.models import CharField, Lookup, QuerySet
 from django.db.models.sql.compiler import SQLCompiler
 
 Row = TypeVar("Row")
+
+
+@CharField.register_lookup
+class AnyOf(Lookup):
+    """`name__any=[…]`: as `name__in`, with all the values as one parameter, so that the SQL is the same however many there are."""
+
+    lookup_name = "any"
+    prepare_rhs = False
+    words = "{} = any(%s)"
+
+    def as_sql(self, compiler: SQLCompiler, connection: Any) -> tuple[str, list[Any]]:  # type: ignore[override]
+        """The lookup in PostgreSQL's words."""
+        left, given = self.process_lhs(compiler, connection)
+        return self.words.format(left), [*given, list(self.rhs)]
+
+
+@ArrayField.register_lookup
+class SharesAny(AnyOf):
+    """`names__any=[…]`: as `names__overlap`, with all the values as one parameter."""
+
+    words = "{} && (%s)::varchar[]"
 
 
 class _Place(str):

@@ -32,6 +32,8 @@ INSTALLED_APPS = [
     "references",
     "parts",
     "bench",
+    "stock",
+    "practice",
     "workshop",
     "jobs",
 ]
@@ -121,7 +123,7 @@ CACHES = {
     "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "OPTIONS": {"MAX_ENTRIES": 5000}},
     # carry-overs and proofs, shared by every worker; their keys name everything that they hang on
     "answers": {
-        "BACKEND": "django.core.cache.backends.db.DatabaseCache",
+        "BACKEND": "bench.store.AnswerStore",
         "LOCATION": "kept_answer",
         "TIMEOUT": None,
         "OPTIONS": {"MAX_ENTRIES": 200_000},

@@ -16,10 +16,11 @@ from jobs.ledger.room import take_room
 from jobs.models import Entry, Job
 from jobs.queries import as_read
 from jobs.sheets import HELD, keep, sheet, with_revisions
-from jobs.steps.hand_over.feedback import count_outcome
+from jobs.steps.hand_over.feedback import count_outcome, exchanged
 from jobs.targets import brings, value_of
 from people.access import depot_of
 from people.models import Depot, Person
+from stock.actions import hear_of_closed_job
 from twincore.job import (
     EntryMade,
     Target,
@@ -134,7 +135,10 @@ def add_entry(person: Person, job_id: UUID, new: NewEntry, now: datetime) -> Job
         raise Refused("This entry's id is in use. Load the page again.") from error
     job.changed_at = now
     job.step = step_in_hand(turned(job.state, board_in_hand(job.state)))
-    return keep(job)
+    job = keep(job)
+    if made.adds.get("closed_as"):
+        hear_of_closed_job(person, job.pk, job.code, exchanged(job), now)
+    return job
 
 
 def add_entries(person: Person, job_id: UUID, news: Sequence[NewEntry], now: datetime) -> int:

@@ -7,6 +7,7 @@ from uuid import UUID
 from django.db.models import Count, IntegerField, OuterRef, Q, QuerySet, Subquery
 from django.db.models.functions import Coalesce
 
+from config.compiled import Compiled
 from people.models import Person
 from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import as_core
@@ -55,15 +56,22 @@ def every_statement() -> Iterator[CoreStatement]:
         yield as_core(row)
 
 
+def _about(boards: list[str]) -> QuerySet[Statement]:
+    return with_outcomes(
+        Statement.objects.filter(withdrawn_at__isnull=True).filter(
+            Q(original__any=boards)
+            | Q(members__any=boards, members__isnull=False)
+            | Q(relation="same", replacement__any=boards)
+        )
+    )
+
+
+ABOUT = Compiled(_about, boards=["an example"])
+
+
 def about(boards: Collection[str]) -> list[CoreStatement]:
     """The statements from any of these boards, and those that call another board the same as one of them."""
-    wanted = list(boards)
-    rows = Statement.objects.filter(withdrawn_at__isnull=True).filter(
-        Q(original__in=wanted)
-        | Q(members__overlap=wanted, members__isnull=False)
-        | Q(relation="same", replacement__in=wanted)
-    )
-    return [as_core(row) for row in with_outcomes(rows)]
+    return [as_core(row) for row in ABOUT(boards=list(boards))]
 
 
 def lookup_from(original: str) -> Callable[[Collection[str]], Iterable[CoreStatement]]:

@@ -13,6 +13,7 @@ from jobs.models import Job
 from jobs.sheets import HELD
 from jobs.tests.world import WorldTestCase
 from people.models import Depot
+from references.models import Statement
 
 ANY = UUID(int=0)
 
@@ -53,6 +54,24 @@ class CompiledQueries(WorldTestCase):
         for job in Job.objects.all():
             for text in (job.machine, job.complaint):
                 self.assertEqual(compiled(text=text, most=job.number + 1), list(rows(text, job.number + 1)))
+
+    def test_any_of_some_values_is_one_parameter_however_many_there_are(self) -> None:
+        compiled = Compiled(
+            lambda machines: Job.objects.filter(machine__any=machines).order_by("number"), machines=["x"]
+        )
+        machines = list(Job.objects.values_list("machine", flat=True))
+        for wanted in ([], machines[:1], machines[:5], [*machines, "nobody's"]):
+            expected = list(Job.objects.filter(machine__in=wanted).order_by("number"))
+            self.assertEqual(compiled(machines=wanted), expected)
+            self.assertEqual(list(Job.objects.filter(machine__any=wanted).order_by("number")), expected)
+
+    def test_arrays_that_share_a_value_with_some_are_found_by_one_parameter(self) -> None:
+        compiled = Compiled(lambda boards: Statement.objects.filter(members__any=boards), boards=["x"])
+        members = Statement.objects.filter(members__isnull=False).values_list("members", flat=True)
+        together = {each for row in members for each in row}
+        for wanted in ([], sorted(together)[:1], [*together, "x"]):
+            self.assertEqual(compiled(boards=wanted), list(Statement.objects.filter(members__overlap=wanted)))
+        self.assertTrue(together)
 
     def test_an_example_that_is_no_parameter_is_an_error(self) -> None:
         compiled = Compiled(lambda first: Job.objects.order_by("number")[:first], first=7)

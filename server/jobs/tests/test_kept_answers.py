@@ -7,6 +7,7 @@ from typing import Any
 from unittest.mock import patch
 from uuid import uuid4
 
+from django.core.cache import caches
 from django.test import Client
 from django.utils import timezone
 
@@ -128,15 +129,26 @@ class Kept(WorldTestCase):
             "a guide": lambda: Guide.objects.filter(pk=Guide.objects.all()[0].pk).update(current=None),
             "a statement": lambda: Statement.objects.filter(original="TVH-2210-B").update(words="as it stands"),
             "an outcome": lambda: Outcome.objects.create(original="a", replacement="b", result="worked", at=timezone.now(), job=uuid4()),
-            "an offer": lambda: Offer.objects.update_or_create(part_number="OFN-U9", defaults={"price": 4}),
+            "an offer": lambda: Offer.objects.update_or_create(part_number="OFN-U9", defaults={"price": 4, "answered_at": timezone.now()}),
+            "another offer": lambda: Offer.objects.filter(part_number="OFN-U9").update(price=5),
         }  # fmt: skip
-        self.tag(address)  # whoever looks first has the parts desk asked
         tags = [self.tag(address)]
         self.assertEqual(self.tag(address), tags[0])
         for what, change in changes.items():
             change()
             self.assertNotIn(self.tag(address), tags, what)
             tags.append(self.tag(address))
+
+    def test_that_the_parts_desk_is_asked_changes_nothing_of_what_it_said(self) -> None:
+        """A defect: whoever looked first, or after twenty seconds, had the desk asked, and what was kept was of no use to the next."""
+        address = f"/api/jobs/{self.job(3).pk}/candidates?page=1&size=12"
+        Offer.objects.all().delete()
+        first = self.tag(address)
+        self.assertTrue(Offer.objects.filter(asked_at__isnull=False, answered_at__isnull=True).exists())
+        Offer.objects.update(asked_at=timezone.now() - timedelta(hours=1))
+        KeptAnswer.objects.all().delete()
+        self.assertEqual(self.tag(address), first)
+        self.assertFalse(Offer.objects.filter(asked_at__lt=timezone.now() - timedelta(minutes=30)).exists())
 
     def test_what_changed_long_ago_is_let_go_and_no_version_comes_back(self) -> None:
         """A defect: a hundred thousand boards loaded one by one made looking for the version cost 170 ms."""
@@ -151,6 +163,8 @@ class Kept(WorldTestCase):
 
     def test_what_is_not_whole_is_not_kept(self) -> None:
         address = f"/api/jobs/{self.job(3).pk}/candidates"
+        for each in caches.all():  # what is kept needs no time
+            each.clear()
         with patch("jobs.candidates.LONGEST_S", -1.0):
             shown = self.client.get(address)
         self.assertEqual((shown.json()["whole"], "ETag" in shown), (False, False))

@@ -13,6 +13,8 @@ from twinshown.with_you.answering import ADDRESS, answer
 from twinshown.with_you.bench import play_pair as play_pair
 from twinshown.with_you.bench import put_in_pair as put_in_pair
 from twinshown.with_you.entering import enter
+from twinshown.with_you.practice import play_task as play_task
+from twinshown.with_you.practice import put_in_task as put_in_task
 from twinshown.with_you.taken import TakenJob
 
 _jobs: dict[str, TakenJob] = {}

@@ -140,7 +140,7 @@ class Recording(FrontTestCase):
         for each in job.state["choice"]["alternatives"]:
             del each["cells"]["surroundings"]
         job.save()
-        self.enterContext(patch.dict("jobs.candidates._kept", clear=True))  # what was read of boards before
+        self.enterContext(patch.dict("catalogue.fittings._kept", clear=True))  # what was read of boards before
         board = Board.objects.get(part_number="TVH-2210-C")
         board.traits = {name: value for name, value in board.traits.items() if name != "surroundings"}
         board.save()

@@ -5,7 +5,7 @@ from twincore.job.fitting import fitting_of_job
 from twincore.job.presses import press_plan
 from twincore.profile import Record
 from twincore.profile.values import plain
-from twincore.programming import Panel, PanelPlan, Shown, Slip, find_slips, indices
+from twincore.programming import PanelPlan, Slip, find_slips, indices
 from twinshown.refusals import Refused
 from twinshown.steps.fit.schemas import PanelKey, PanelNow, SlipShown
 from twinshown.words.presses import press_lines
@@ -21,7 +21,7 @@ def panel_now(case: Case, number: int, actions: list[str]) -> PanelNow:
     return PanelNow(
         title=panel.title or panel.kind,
         shows=panel.text(shown),
-        keys=[PanelKey(action=_meant(panel, shown, key), key=key) for key in dict.fromkeys(panel.keys.values())],
+        keys=[PanelKey(action=panel.meant(shown, key), key=key) for key in dict.fromkeys(panel.keys.values())],
         stored={
             name: "".join(str(plain(panel.domains[item][index])) for index in shown.values[item])
             for item, name in enumerate(panel.items)
@@ -29,12 +29,6 @@ def panel_now(case: Case, number: int, actions: list[str]) -> PanelNow:
         },
         reached=panel.left(shown) and all(shown.values[item] == goal for item, goal in goals.items()),
     )  # fmt: skip
-
-
-def _meant(panel: Panel, shown: Shown, key: str) -> str:
-    """What a key does where the panel stands: of its actions the one that changes anything."""
-    actions = [action for action, each in panel.keys.items() if each == key]
-    return next((action for action in actions if panel.press(shown, action) != shown), actions[0])
 
 
 def slips_of(case: Case, number: int, actions: list[str], seen: str) -> list[SlipShown]:

@@ -1,10 +1,11 @@
-"""Work on background tasks: imports, and questions to the parts desk."""
+"""Work on background tasks: imports, plans, and questions to the parts desk."""
 
 from typing import Any
 
 from django.core.management import BaseCommand, call_command
 
-from references.actions import take_up_again
+from references import actions as references
+from stock import actions as stock
 
 
 class Command(BaseCommand):
@@ -14,5 +15,6 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Run."""
-        take_up_again()
+        references.take_up_again()
+        stock.take_up_again()
         call_command("procrastinate", "worker", concurrency=2)

@@ -1,0 +1,50 @@
+"""The quick twin checks of one original against many boards: found where they are kept, run where they are not."""
+
+from collections.abc import Iterable, Mapping
+from typing import Any
+
+from bench.kept import keep_all, known
+from bench.pairs import compared
+from twincore.carry_over import twin_key, work_out
+from twincore.choose import TwinChecked
+
+
+class Twins:
+    """What is kept is found by its key alone, with one question for all: boards are read only for what is not.
+
+    What was run is kept when `keep` is called, in one statement.
+    """
+
+    def __init__(
+        self, family: int, original: int, found: dict[str, Any], revisions: Mapping[str, int], wishes: dict[str, Any]
+    ) -> None:
+        self._pair = family, original, found
+        self._revisions, self._wishes = revisions, wishes
+        self._kept: dict[str, TwinChecked] = {}
+        self._fresh: dict[str, TwinChecked] = {}
+
+    def _key(self, name: str) -> str:
+        family, original, found = self._pair
+        return twin_key((family, original, self._revisions[name]), found, self._wishes)
+
+    def fetch(self, names: Iterable[str]) -> None:
+        """Look for what is kept of these boards."""
+        self._kept |= known(self._key(name) for name in names)
+
+    def has(self, name: str) -> bool:
+        """Whether nothing needs to be run for a board."""
+        return self._key(name) in self._kept
+
+    def of(self, name: str) -> TwinChecked:
+        """The twin check of a board."""
+        key = self._key(name)
+        if key not in self._kept:
+            family, original, found = self._pair
+            pair = compared(family, original, found, self._revisions[name], wishes=self._wishes, keep=work_out)
+            self._kept[key] = self._fresh[key] = pair.quick_twin()
+        return self._kept[key]
+
+    def keep(self) -> None:
+        """Keep what was run."""
+        keep_all(self._fresh)
+        self._fresh = {}

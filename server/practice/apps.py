@@ -1,0 +1,9 @@
+"""The app of practice."""
+
+from django.apps import AppConfig
+
+
+class PracticeConfig(AppConfig):
+    """Tasks, attempts, skills and groups."""
+
+    name = "practice"

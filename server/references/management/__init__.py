@@ -1,1 +1,0 @@
-"""Commands that run on the server."""

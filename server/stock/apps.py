@@ -1,0 +1,9 @@
+"""The app of van stock."""
+
+from django.apps import AppConfig
+
+
+class StockConfig(AppConfig):
+    """Vans, machines served, shelves and plans."""
+
+    name = "stock"
