@@ -31,7 +31,7 @@ class Pictures(BrowserTestCase):
     def test_take_them(self) -> None:
         folder = Path(os.environ["TWIN_PICTURES"])
         views: list[tuple[str, Callable[[Page], None], bool, bool]] = [
-            ("jobs", lambda page: None, False, False),
+            ("van-plan", self.van_plan, False, False),
             ("recognise", self.recognise, False, False),
             ("choose", self.choose, False, False),
             ("candidate-dark", self.candidate, True, False),
@@ -46,17 +46,24 @@ class Pictures(BrowserTestCase):
             # last, for they change the jobs that they show
             ("make-safe", self.hold_points, False, False),
             ("rule-out", self.rule_out, False, False),
-            ("rule-out-phone-dark", self.rule_out, True, True),
+            ("practice-phone-dark", self.practice, True, True),
             ("wires", self.wires, False, False),
             ("fit", self.fit_in_hand, False, False),
             ("fit-phone-dark", self.run_sheet, True, True),
         ]
         for name, show, dark, phone in views:
-            user = "corm" if name == "workshop" else "wennick"
+            user = "corm" if name in ("workshop", "van-plan") else "wennick"
             with self.page(user, dark=dark, size=PHONE if phone else DESK) as page:
                 show(page)
                 self.settled(page)
-                whole = name not in ("jobs", "workshop", "wires", "measured-dark", "fit-phone-dark")
+                whole = name not in (
+                    "workshop",
+                    "wires",
+                    "measured-dark",
+                    "fit-phone-dark",
+                    "van-plan",
+                    "practice-phone-dark",
+                )
                 if whole:
                     page.emulate_media(media="print")
                 page.screenshot(path=folder / f"{name}.png", full_page=whole)
@@ -177,6 +184,20 @@ class Pictures(BrowserTestCase):
     def bench(self, page: Page) -> None:
         page.goto(f"{self.live_server_url}/bench?original=UMC 40-118&replacement=UMC 44-011")
         page.get_by_role("region", name="Time tracks").wait_for()
+
+    def van_plan(self, page: Page) -> None:
+        page.goto(f"{self.live_server_url}/stock/plans")
+        page.get_by_label("Days to filling").fill("90")
+        page.get_by_role("button", name="Work it out").click()
+        page.get_by_role("progressbar").wait_for()
+        self.work()
+        page.get_by_role("heading", name="at the first visit").wait_for()
+
+    def practice(self, page: Page) -> None:
+        page.goto(f"{self.live_server_url}/practice/set?seed=3&original=TVH-2420-A&replacement=TVH-2424-A")
+        page.get_by_role("button", name="It is done").click()
+        page.get_by_text("here they part first").wait_for()
+        page.get_by_role("heading", name="tells them apart").scroll_into_view_if_needed()
 
     def measured(self, page: Page) -> None:
         page.get_by_label("Show").select_option("closed")

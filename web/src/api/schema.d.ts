@@ -2244,6 +2244,530 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/vans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Vans
+         * @description The depot's vans, one's own first.
+         */
+        get: operations["stock_vans_api_list_vans"];
+        put?: never;
+        /**
+         * Add Van
+         * @description Add a van.
+         */
+        post: operations["stock_vans_api_add_van"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/vans/{van_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Shelf
+         * @description What is in a van, and what should be.
+         */
+        get: operations["stock_vans_api_show_shelf"];
+        /**
+         * Change Van
+         * @description Change a van.
+         */
+        put: operations["stock_vans_api_change_van"];
+        post?: never;
+        /**
+         * Remove Van
+         * @description Take a van off the list.
+         */
+        delete: operations["stock_vans_api_remove_van"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/vans/{van_id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Moves
+         * @description What came onto a shelf and off it, newest first.
+         */
+        get: operations["stock_vans_api_list_moves"];
+        put?: never;
+        /**
+         * Move
+         * @description Put something into a van, or take it out.
+         */
+        post: operations["stock_vans_api_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/vans/{van_id}/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Count
+         * @description Say what was counted on a shelf; what was written down otherwise.
+         */
+        post: operations["stock_vans_api_count"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/whereabouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Whereabouts
+         * @description Which vans have these pieces: one's own first, then the nearest.
+         */
+        get: operations["stock_vans_api_list_whereabouts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/served": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Served
+         * @description The machines that the depot's vans look after.
+         */
+        get: operations["stock_lists_api_list_served"];
+        put?: never;
+        /**
+         * Load Served
+         * @description Bring in the list of machines served; it takes the place of the one before.
+         */
+        post: operations["stock_lists_api_load_served"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/served.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Served
+         * @description The list of machines served.
+         */
+        get: operations["stock_lists_api_export_served"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Pieces
+         * @description What pieces cost and take of a shelf, by the depot's own word.
+         */
+        get: operations["stock_lists_api_list_pieces"];
+        put?: never;
+        /**
+         * Load Pieces
+         * @description Bring in what pieces cost; what is not in the file stays.
+         */
+        post: operations["stock_lists_api_load_pieces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/pieces.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Pieces
+         * @description What pieces cost.
+         */
+        get: operations["stock_lists_api_export_pieces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Load Held
+         * @description Bring in what is on the shelves; it takes the place of what was written down before.
+         */
+        post: operations["stock_lists_api_load_held"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/held.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Held
+         * @description What is on the shelves.
+         */
+        get: operations["stock_lists_api_export_held"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Matrix
+         * @description Who serves whom, and how well, as it was judged last.
+         */
+        get: operations["stock_lists_api_show_matrix"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Plans
+         * @description Plans, newest first.
+         */
+        get: operations["stock_plans_api_list_plans"];
+        put?: never;
+        /**
+         * Ask For Plan
+         * @description Have a plan worked out in the background.
+         */
+        post: operations["stock_plans_api_ask_for_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/plans/{plan_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Plan
+         * @description One plan: how far it is, or what it says.
+         */
+        get: operations["stock_plans_api_show_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/plans/{plan_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Plan
+         * @description Stop a plan that is being worked out.
+         */
+        post: operations["stock_plans_api_stop_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/plans/{plan_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Plan
+         * @description Let the vans carry what a plan says.
+         */
+        post: operations["stock_plans_api_take_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Practice
+         * @description How one stands, and what to practise next.
+         */
+        get: operations["practice_api_show_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/task": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Task
+         * @description A task to be done.
+         */
+        get: operations["practice_api_show_task"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Play
+         * @description A task after some actions; nothing of it is kept.
+         */
+        post: operations["practice_api_play"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/attempts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Attempts
+         * @description What one did, newest first.
+         */
+        get: operations["practice_api_list_attempts"];
+        put?: never;
+        /**
+         * Keep Attempt
+         * @description Keep a task that was ended.
+         */
+        post: operations["practice_api_keep_attempt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Groups
+         * @description The groups that one looks after, or belongs to.
+         */
+        get: operations["practice_groups_api_list_groups"];
+        put?: never;
+        /**
+         * Keep Group
+         * @description Add a group, or change one.
+         */
+        post: operations["practice_groups_api_keep_group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/groups/{group_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Group
+         * @description A group with its tasks, and how its members stand.
+         */
+        get: operations["practice_groups_api_show_group"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove Group
+         * @description Take a group off the list.
+         */
+        delete: operations["practice_groups_api_remove_group"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/groups/{group_id}/draw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Tasks
+         * @description Set tasks that a seed draws.
+         */
+        post: operations["practice_groups_api_draw_tasks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/groups/{group_id}/tasks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Tasks
+         * @description The tasks of a group as a file.
+         */
+        get: operations["practice_groups_api_take_tasks"];
+        put?: never;
+        /**
+         * Load Tasks
+         * @description Set the tasks of a file (the body).
+         */
+        post: operations["practice_groups_api_load_tasks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board-uses/{part_number}": {
         parameters: {
             query?: never;
@@ -7797,6 +8321,1019 @@ export interface components {
             pair: components["schemas"]["PairGiven"];
             scenario: components["schemas"]["ScenarioGiven"];
         };
+        /** Page[VanShown] */
+        Page_VanShown_: {
+            /** Items */
+            items: components["schemas"]["VanShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * VanShown
+         * @description A van in a list.
+         */
+        VanShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Driver */
+            driver: string;
+            /** Driver Name */
+            driver_name: string;
+            /** Budget */
+            budget: number | null;
+            /** Shelf */
+            shelf: number | null;
+            /** Pieces */
+            pieces: number;
+            /** Lacks */
+            lacks: number;
+            /** Machines */
+            machines: number;
+            /** Minutes */
+            minutes: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * VanGiven
+         * @description A van: its name, whose it is, what may be in it, and how far it is from the others, in minutes by their ids.
+         */
+        VanGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Driver */
+            driver?: string | null;
+            /** Budget */
+            budget?: number | null;
+            /** Shelf */
+            shelf?: number | null;
+            /** Minutes */
+            minutes?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * PieceHeld
+         * @description A piece on a shelf: how many are there, how many should be, and how many of the van's machines it serves.
+         */
+        PieceHeld: {
+            /** Piece */
+            piece: string;
+            /** Title */
+            title: string;
+            /** Count */
+            count: number;
+            /** Wanted */
+            wanted: number | null;
+            /** Machines */
+            machines: number;
+        };
+        /**
+         * Shelf
+         * @description A van with a page of what is in it.
+         */
+        Shelf: {
+            van: components["schemas"]["VanShown"];
+            /** Items */
+            items: components["schemas"]["PieceHeld"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * ShelfMoved
+         * @description So many of a piece put in (above 0) or taken out (below).
+         */
+        ShelfMoved: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Piece */
+            piece: string;
+            /** Change */
+            change: number;
+        };
+        /**
+         * MoveShown
+         * @description Something that came onto a shelf or off it.
+         */
+        MoveShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Piece */
+            piece: string;
+            /** Change */
+            change: number;
+            /** Left */
+            left: number;
+            /** Why */
+            why: string;
+            /** Job */
+            job: string | null;
+            /** Job Code */
+            job_code: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+        };
+        /** Page[MoveShown] */
+        Page_MoveShown_: {
+            /** Items */
+            items: components["schemas"]["MoveShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * DifferenceShown
+         * @description What a count found otherwise than it was written down.
+         */
+        DifferenceShown: {
+            /** Piece */
+            piece: string;
+            /** Was */
+            was: number;
+            /** Now */
+            now: number;
+        };
+        /**
+         * CountedPiece
+         * @description So many of a piece were counted.
+         */
+        CountedPiece: {
+            /** Piece */
+            piece: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * ShelfCounted
+         * @description A count of a shelf, of all of it or of some pieces.
+         */
+        ShelfCounted: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Pieces */
+            pieces: components["schemas"]["CountedPiece"][];
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
+        };
+        /**
+         * PiecesAsked
+         * @description The pieces that somebody looks for.
+         */
+        PiecesAsked: {
+            /** Piece */
+            piece: string[];
+        };
+        /**
+         * Whereabouts
+         * @description A piece that is in a van, and how far that van is from the one of whoever asks.
+         */
+        Whereabouts: {
+            /** Piece */
+            piece: string;
+            /**
+             * Van
+             * Format: uuid
+             */
+            van: string;
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Mine */
+            mine: boolean;
+            /** Minutes */
+            minutes: number | null;
+        };
+        /**
+         * ServedSearch
+         * @description Which machines served to list.
+         */
+        ServedSearch: {
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default 25
+             */
+            size: number;
+            /** Van */
+            van?: string | null;
+            /**
+             * Board
+             * @default
+             */
+            board: string;
+        };
+        /** Page[ServedShown] */
+        Page_ServedShown_: {
+            /** Items */
+            items: components["schemas"]["ServedShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * ServedShown
+         * @description Machines of one kind that a van looks after.
+         */
+        ServedShown: {
+            /**
+             * Van
+             * Format: uuid
+             */
+            van: string;
+            /** Van Name */
+            van_name: string;
+            /** Board */
+            board: string;
+            /** Title */
+            title: string;
+            /** Known */
+            known: boolean;
+            /** Machines */
+            machines: number;
+            /** Failed */
+            failed: number;
+            /** Years */
+            years: number;
+            /** Facts */
+            facts: {
+                [key: string]: unknown;
+            };
+            /** Proved */
+            proved: number;
+            /** Work */
+            work: number;
+            /** Listed */
+            listed: number;
+        };
+        /**
+         * Loaded
+         * @description How many rows of a file were taken in.
+         */
+        Loaded: {
+            /** Rows */
+            rows: number;
+        };
+        /** Page[PiecePriced] */
+        Page_PiecePriced_: {
+            /** Items */
+            items: components["schemas"]["PiecePriced"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * PiecePriced
+         * @description What a piece costs and takes, by the depot's own word.
+         */
+        PiecePriced: {
+            /** Piece */
+            piece: string;
+            /** Title */
+            title: string;
+            /** Cost */
+            cost: number;
+            /** Size */
+            size: number;
+            /** Most */
+            most: number;
+        };
+        /**
+         * MatrixGrade
+         * @description That a piece serves a kind of machine, both by their places, and how well.
+         */
+        MatrixGrade: {
+            /** Kind */
+            kind: number;
+            /** Piece */
+            piece: number;
+            /**
+             * Grade
+             * @enum {string}
+             */
+            grade: "proved" | "work" | "listed";
+        };
+        /**
+         * MatrixKind
+         * @description Machines of one kind, over all vans, and how many they are.
+         */
+        MatrixKind: {
+            /** Board */
+            board: string;
+            /** Machines */
+            machines: number;
+            /** Facts */
+            facts: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * MatrixPiece
+         * @description A piece that serves some of them, how many machines, and how many of it are in the vans.
+         */
+        MatrixPiece: {
+            /** Piece */
+            piece: string;
+            /** Machines */
+            machines: number;
+            /** Held */
+            held: number;
+        };
+        /**
+         * MatrixShown
+         * @description Who serves whom: kinds of machine in their order, pieces in theirs, and a grade where one serves the other.
+         */
+        MatrixShown: {
+            /** Kinds */
+            kinds: components["schemas"]["MatrixKind"][];
+            /** Pieces */
+            pieces: components["schemas"]["MatrixPiece"][];
+            /** Grades */
+            grades: components["schemas"]["MatrixGrade"][];
+            /** Unjudged */
+            unjudged: number;
+            /** Judged At */
+            judged_at: string | null;
+        };
+        /** Page[PlanLine] */
+        Page_PlanLine_: {
+            /** Items */
+            items: components["schemas"]["PlanLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * PlanLine
+         * @description A plan in a list, and how far it is.
+         */
+        PlanLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** State */
+            state: string;
+            /** Share */
+            share: number;
+            /** Fault */
+            fault: string;
+            /** Asked */
+            asked: {
+                [key: string]: unknown;
+            };
+            /**
+             * Asked At
+             * Format: date-time
+             */
+            asked_at: string;
+            /** Asked By */
+            asked_by: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Taken At */
+            taken_at: string | null;
+            /** Failures */
+            failures: number | null;
+            /** Served */
+            served: number | null;
+            /** Gap */
+            gap: number | null;
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * PlanGiven
+         * @description A plan to work out.
+         */
+        PlanGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Grade
+             * @default work
+             * @enum {string}
+             */
+            grade: "proved" | "work" | "listed";
+            /**
+             * Days
+             * @default 14
+             */
+            days: number;
+            /**
+             * Lend
+             * @default false
+             */
+            lend: boolean;
+            /** Budget */
+            budget?: number | null;
+        };
+        /**
+         * ChangeShown
+         * @description So many of a piece go from a van to a van; from none they are bought, to none returned.
+         */
+        ChangeShown: {
+            /** Piece */
+            piece: string;
+            /** Count */
+            count: number;
+            /** Source */
+            source: string | null;
+            /** Target */
+            target: string | null;
+        };
+        /**
+         * MoneyPoint
+         * @description What the best plan of so much money puts right.
+         */
+        MoneyPoint: {
+            /** Budget */
+            budget: number;
+            /** Served */
+            served: number;
+            /** At Most */
+            at_most: number;
+        };
+        /**
+         * OneMore
+         * @description What one more of a piece would bring in a van.
+         */
+        OneMore: {
+            /** Van */
+            van: string;
+            /** Piece */
+            piece: string;
+            /** Served */
+            served: number;
+            /** Cost */
+            cost: number;
+        };
+        /**
+         * PiecePlanned
+         * @description So many of a piece by a plan, and so many are there.
+         */
+        PiecePlanned: {
+            /** Piece */
+            piece: string;
+            /** Count */
+            count: number;
+            /** Held */
+            held: number;
+        };
+        /**
+         * PlanFound
+         * @description What a plan says.
+         */
+        PlanFound: {
+            /** Vans */
+            vans: components["schemas"]["VanPlanned"][];
+            /** Uncovered */
+            uncovered: components["schemas"]["Uncovered"][];
+            /** Next */
+            next: components["schemas"]["OneMore"][];
+            /** Changes */
+            changes: components["schemas"]["ChangeShown"][];
+            /** Curve */
+            curve: components["schemas"]["MoneyPoint"][];
+            /** Left Out */
+            left_out: string[];
+            /** Failures */
+            failures: number;
+            /** Served */
+            served: number;
+            /** At Most */
+            at_most: number;
+            /** Gap */
+            gap: number;
+            /** Seconds */
+            seconds: number;
+            /** Cost */
+            cost: number;
+        };
+        /**
+         * PlanShown
+         * @description A plan with all that it says.
+         */
+        PlanShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** State */
+            state: string;
+            /** Share */
+            share: number;
+            /** Fault */
+            fault: string;
+            /** Asked */
+            asked: {
+                [key: string]: unknown;
+            };
+            /**
+             * Asked At
+             * Format: date-time
+             */
+            asked_at: string;
+            /** Asked By */
+            asked_by: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Taken At */
+            taken_at: string | null;
+            /** Failures */
+            failures: number | null;
+            /** Served */
+            served: number | null;
+            /** Gap */
+            gap: number | null;
+            /** Cost */
+            cost: number | null;
+            found: components["schemas"]["PlanFound"] | null;
+            /** Names */
+            names: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * Uncovered
+         * @description Machines that nothing carried serves.
+         */
+        Uncovered: {
+            /** Van */
+            van: string;
+            /** Board */
+            board: string;
+            /** Machines */
+            machines: number;
+            /** Failures */
+            failures: number;
+            /** Known */
+            known: boolean;
+            /** Served By */
+            served_by: number;
+        };
+        /**
+         * VanPlanned
+         * @description What one van carries by a plan.
+         */
+        VanPlanned: {
+            /** Van */
+            van: string;
+            /** Name */
+            name: string;
+            /** Failures */
+            failures: number;
+            /** Planned */
+            planned: number;
+            /** Cost */
+            cost: number;
+            /** Size */
+            size: number;
+            /** Pieces */
+            pieces: components["schemas"]["PiecePlanned"][];
+        };
+        /**
+         * LevelShown
+         * @description A level, what it asks for, and how often it was done.
+         */
+        LevelShown: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "read" | "set" | "carry" | "wires" | "keys" | "meter" | "find" | "safe" | "whole";
+            /** Skills */
+            skills: components["schemas"]["SkillShown"][];
+            /** Done */
+            done: number;
+        };
+        /**
+         * PracticeHome
+         * @description How somebody stands, and what to practise next.
+         */
+        PracticeHome: {
+            /** Levels */
+            levels: components["schemas"]["LevelShown"][];
+            /**
+             * Next
+             * @enum {string}
+             */
+            next: "read" | "set" | "carry" | "wires" | "keys" | "meter" | "find" | "safe" | "whole";
+            /** Because */
+            because: string;
+        };
+        /**
+         * SkillShown
+         * @description What somebody can do, as far as it was seen.
+         */
+        SkillShown: {
+            /** Skill */
+            skill: string;
+            /** Known */
+            known: number;
+            /** Due */
+            due: string | null;
+        };
+        /**
+         * TaskWanted
+         * @description Which task to make; of boards that the seed draws where none is named.
+         */
+        TaskWanted: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "read" | "set" | "carry" | "wires" | "keys" | "meter" | "find" | "safe" | "whole";
+            /** Seed */
+            seed: number;
+            /**
+             * Original
+             * @default
+             */
+            original: string;
+            /**
+             * Replacement
+             * @default
+             */
+            replacement: string;
+        };
+        /**
+         * TaskDocuments
+         * @description The files that a task is made of, as text: with them it is made and played without the depot's server.
+         */
+        TaskDocuments: {
+            /** Family */
+            family: string;
+            /** Original */
+            original: string;
+            /** Replacement */
+            replacement: string;
+            /** Rule Out */
+            rule_out: string;
+            /** Others */
+            others: string[];
+        };
+        /**
+         * TaskNamed
+         * @description What makes a task: its level and seed, and the boards in their revisions. The same makes the same everywhere.
+         */
+        TaskNamed: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "read" | "set" | "carry" | "wires" | "keys" | "meter" | "find" | "safe" | "whole";
+            /** Seed */
+            seed: number;
+            /** Family */
+            family: number;
+            /** Original */
+            original: number;
+            /** Replacement */
+            replacement: number;
+            /** Rule Out */
+            rule_out?: number | null;
+            /**
+             * Others
+             * @default []
+             */
+            others: number[];
+        };
+        /**
+         * TaskShown
+         * @description A task to be done: what makes it, and its boards as they are drawn.
+         */
+        TaskShown: {
+            task: components["schemas"]["TaskNamed"];
+            /** Kind */
+            kind: string;
+            /** Inputs */
+            inputs: {
+                [key: string]: unknown;
+            }[];
+            /** Outputs */
+            outputs: {
+                [key: string]: unknown;
+            }[];
+            /** Rest */
+            rest: {
+                [key: string]: boolean | number;
+            };
+            original: components["schemas"]["BoardShown"];
+            replacement: components["schemas"]["BoardShown"];
+            /** Others */
+            others: components["schemas"]["BoardShown"][];
+            documents: components["schemas"]["TaskDocuments"];
+        };
+        /**
+         * Laid
+         * @description The two sheets laid on each other.
+         */
+        Laid: {
+            /** Right */
+            right: boolean;
+            /** Words */
+            words: string;
+            /** Rows */
+            rows: components["schemas"]["LaidRow"][];
+            /** First */
+            first: number | null;
+            /** Verdict */
+            verdict: string;
+            parting: components["schemas"]["Parting"] | null;
+            /** Told */
+            told: string[];
+        };
+        /**
+         * LaidRow
+         * @description One thing on both sheets: what should have come of it, and what did.
+         */
+        LaidRow: {
+            /** What */
+            what: string;
+            /** Should */
+            should: string;
+            /** Did */
+            did: string;
+            /** Right */
+            right: boolean;
+            /** Skill */
+            skill: string;
+        };
+        /**
+         * Parting
+         * @description A run in which the machine does something else than it did before: both, laid on each other.
+         */
+        Parting: {
+            /** Title */
+            title: string;
+            /** Steps */
+            steps: components["schemas"]["StepShown"][];
+            tracks: components["schemas"]["PlayShown"];
+            /** At */
+            at: number;
+        };
+        /**
+         * PracticeShown
+         * @description A task after some actions: what the learner sees, and how it ended, once it has.
+         */
+        PracticeShown: {
+            /** Shown */
+            shown: {
+                [key: string]: unknown;
+            };
+            ended: components["schemas"]["Laid"] | null;
+        };
+        /**
+         * TaskPlayed
+         * @description A task, and what was done in it one after another.
+         */
+        TaskPlayed: {
+            task: components["schemas"]["TaskNamed"];
+            /** Actions */
+            actions: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * AttemptKept
+         * @description What came of it, and how somebody stands now.
+         */
+        AttemptKept: {
+            laid: components["schemas"]["Laid"];
+            home: components["schemas"]["PracticeHome"];
+        };
+        /**
+         * AttemptGiven
+         * @description A task that was ended: what was done in it, how long it took, and when.
+         */
+        AttemptGiven: {
+            task: components["schemas"]["TaskNamed"];
+            /** Actions */
+            actions: {
+                [key: string]: unknown;
+            }[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Seconds */
+            seconds: number;
+            /** Made */
+            made?: string | null;
+        };
+        /**
+         * AttemptShown
+         * @description A task that somebody ended.
+         */
+        AttemptShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "read" | "set" | "carry" | "wires" | "keys" | "meter" | "find" | "safe" | "whole";
+            /** Title */
+            title: string;
+            /** Right */
+            right: boolean;
+            /** Rows */
+            rows: number;
+            /** Wrong Rows */
+            wrong_rows: number;
+            /** Seconds */
+            seconds: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /** Page[AttemptShown] */
+        Page_AttemptShown_: {
+            /** Items */
+            items: components["schemas"]["AttemptShown"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * GroupLine
+         * @description A group in a list.
+         */
+        GroupLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** People */
+            people: number;
+            /** Tasks */
+            tasks: number;
+        };
+        /** Page[GroupLine] */
+        Page_GroupLine_: {
+            /** Items */
+            items: components["schemas"]["GroupLine"][];
+            /** Total */
+            total: number;
+            /** Page */
+            page: number;
+            /** Size */
+            size: number;
+        };
+        /**
+         * GroupShown
+         * @description A group with its tasks; how its members stand is shown to who looks after it, else one's own.
+         */
+        GroupShown: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** People */
+            people: number;
+            /** Tasks */
+            tasks: number;
+            /** Skills */
+            skills: string[];
+            /** Set */
+            set: components["schemas"]["GroupTask"][];
+            /** Learners */
+            learners: components["schemas"]["LearnerShown"][];
+        };
+        /**
+         * GroupTask
+         * @description A task of a group.
+         */
+        GroupTask: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "read" | "set" | "carry" | "wires" | "keys" | "meter" | "find" | "safe" | "whole";
+            /** Seed */
+            seed: number;
+            /** Original */
+            original: string;
+            /** Replacement */
+            replacement: string;
+        };
+        /**
+         * LearnerShown
+         * @description How somebody in a group stands: skills by name, and for each task whether it was ended rightly.
+         */
+        LearnerShown: {
+            /** Username */
+            username: string;
+            /** Name */
+            name: string;
+            /** Skills */
+            skills: {
+                [key: string]: number;
+            };
+            /** Due */
+            due: number;
+            /** Done */
+            done: (boolean | null)[];
+            /** Last At */
+            last_at: string | null;
+        };
+        /**
+         * GroupGiven
+         * @description A group of learners.
+         */
+        GroupGiven: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Members */
+            members: string[];
+        };
+        /**
+         * TasksWanted
+         * @description Tasks to set for a group, drawn by a seed: one of each of these levels.
+         */
+        TasksWanted: {
+            /** Levels */
+            levels: ("read" | "set" | "carry" | "wires" | "keys" | "meter" | "find" | "safe" | "whole")[];
+            /** Seed */
+            seed: number;
+        };
         /**
          * SaidShown
          * @description What somebody said in a job that positions mean, where the profile does not say it.
@@ -13277,6 +14814,1114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlayShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_vans_api_list_vans: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_VanShown_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_vans_api_add_van: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VanGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VanShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_vans_api_show_shelf: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path: {
+                van_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_vans_api_change_van: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                van_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VanGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VanShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_vans_api_remove_van: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                van_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_vans_api_list_moves: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path: {
+                van_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_MoveShown_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_vans_api_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                van_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfMoved"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceHeld"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_vans_api_count: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                van_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfCounted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferenceShown"][];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_vans_api_list_whereabouts: {
+        parameters: {
+            query: {
+                piece: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Whereabouts"][];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_lists_api_list_served: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+                van?: string | null;
+                board?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_ServedShown_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_lists_api_load_served: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Loaded"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_lists_api_export_served: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_lists_api_list_pieces: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_PiecePriced_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_lists_api_load_pieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Loaded"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_lists_api_export_pieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_lists_api_load_held: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Loaded"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_lists_api_export_held: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_lists_api_show_matrix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatrixShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_plans_api_list_plans: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_PlanLine_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_plans_api_ask_for_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanLine"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_plans_api_show_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_plans_api_stop_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanLine"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stock_plans_api_take_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanLine"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_api_show_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeHome"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_api_show_task: {
+        parameters: {
+            query: {
+                level: "read" | "set" | "carry" | "wires" | "keys" | "meter" | "find" | "safe" | "whole";
+                seed: number;
+                original?: string;
+                replacement?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_api_play: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaskPlayed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_api_list_attempts: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_AttemptShown_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_api_keep_attempt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AttemptGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttemptKept"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_groups_api_list_groups: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page_GroupLine_"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_groups_api_keep_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_groups_api_show_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_groups_api_remove_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_groups_api_draw_tasks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TasksWanted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_groups_api_take_tasks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice_groups_api_load_tasks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupShown"];
                 };
             };
             /** @description Refused */

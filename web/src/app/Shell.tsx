@@ -83,6 +83,9 @@ export function Shell() {
             >
               Workshop
             </Link>
+            <Link to="/stock" className={`hidden sm:inline ${LINK}`}>
+              Vans
+            </Link>
           </nav>
           {/* another page, another menu: it does not stay open over where it led */}
           <details key={page} className="relative ml-auto">
@@ -94,8 +97,14 @@ export function Shell() {
               <p className="text-sm text-faint">
                 {session.data.depot}, {session.data.role === "parts_lead" ? "parts lead" : "technician"}
               </p>
+              <Link to="/stock" className="min-h-11 py-2.5 sm:hidden">
+                Vans
+              </Link>
               <Link to="/workshop" search={{}} className="min-h-11 py-2.5 sm:hidden">
                 Workshop
+              </Link>
+              <Link to="/practice" className="min-h-11 py-2.5">
+                Practice
               </Link>
               <Link to="/depot" className="min-h-11 py-2.5">
                 The depot and its people

@@ -110,6 +110,63 @@ const machine = createRoute({
   validateSearch: (search: Record<string, unknown>) => ({ name: text(search.name), page: page(search.page) }),
   component: lazyRouteComponent(() => import("@/features/machines/MachinePage"), "MachinePage"),
 });
+const stock = createRoute({
+  getParentRoute: () => root,
+  path: "/stock",
+  component: lazyRouteComponent(() => import("@/features/stock/VansPage"), "VansPage"),
+});
+const van = createRoute({
+  getParentRoute: () => root,
+  path: "/stock/van/$id",
+  ...paged,
+  component: lazyRouteComponent(() => import("@/features/stock/VanPage"), "VanPage"),
+});
+const served = createRoute({
+  getParentRoute: () => root,
+  path: "/stock/machines",
+  validateSearch: (search: Record<string, unknown>) => ({
+    van: text(search.van),
+    board: text(search.board),
+    page: page(search.page),
+  }),
+  component: lazyRouteComponent(() => import("@/features/stock/ServedPage"), "ServedPage"),
+});
+const cover = createRoute({
+  getParentRoute: () => root,
+  path: "/stock/cover",
+  component: lazyRouteComponent(() => import("@/features/stock/CoverPage"), "CoverPage"),
+});
+const plans = createRoute({
+  getParentRoute: () => root,
+  path: "/stock/plans",
+  ...paged,
+  component: lazyRouteComponent(() => import("@/features/stock/PlansPage"), "PlansPage"),
+});
+const plan = createRoute({
+  getParentRoute: () => root,
+  path: "/stock/plans/$plan",
+  component: lazyRouteComponent(() => import("@/features/stock/PlanPage"), "PlanPage"),
+});
+const practice = createRoute({
+  getParentRoute: () => root,
+  path: "/practice",
+  component: lazyRouteComponent(() => import("@/features/practice/PracticePage"), "PracticePage"),
+});
+const practiceTask = createRoute({
+  getParentRoute: () => root,
+  path: "/practice/$level",
+  validateSearch: (search: Record<string, unknown>) => ({
+    seed: Math.max(0, Math.floor(Number(search.seed)) || 0),
+    original: text(search.original),
+    replacement: text(search.replacement),
+  }),
+  component: lazyRouteComponent(() => import("@/features/practice/TaskPage"), "TaskPage"),
+});
+const practiceGroup = createRoute({
+  getParentRoute: () => root,
+  path: "/practice/group/$id",
+  component: lazyRouteComponent(() => import("@/features/practice/GroupPage"), "GroupPage"),
+});
 const depot = createRoute({
   getParentRoute: () => root,
   path: "/depot",
@@ -161,6 +218,15 @@ export const router = createRouter({
     imports,
     machines,
     machine,
+    stock,
+    van,
+    served,
+    cover,
+    plans,
+    plan,
+    practice,
+    practiceTask,
+    practiceGroup,
     depot,
     account,
     workshop,

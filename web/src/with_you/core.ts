@@ -66,6 +66,8 @@ export const core = {
   putInPair: (name: string, family: string, original: string, replacement: string) =>
     call("put_in_pair", name, family, original, replacement),
   playPair: (name: string, given: string) => call("play_pair", name, given) as Promise<Said>,
+  putInTask: (name: string, document: string) => call("put_in_task", name, document),
+  playTask: (name: string, given: string) => call("play_task", name, given) as Promise<Said>,
   // a core that is not loaded has none
   takeOut: (job: string) => (worker ? call("take_out", job) : Promise.resolve(null)),
   ask: async (method: string, address: string, body: string, now: string) => {

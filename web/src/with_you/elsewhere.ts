@@ -4,11 +4,11 @@ import { whereNotReached } from "@/api/reach";
 import { askAlong } from "./along";
 import { noteClock } from "./clock";
 import { personHere, setPersonHere, whoIsHere } from "./person";
-import { keepAnswer, keptAnswer, takenJob, takenJobs } from "./takings";
+import { forgetAnswer, keepAnswer, keptAnswer, takenJob, takenJobs } from "./takings";
 
 const OF_A_JOB = /^\/api\/jobs\/([0-9a-f-]{36})(?:\.[1-6])?(?:\/.*)?$/;
-/** What is no part of a job and is kept as it was said last: who is signed in, what the depot has decided, kinds of machine. */
-const KEPT = /^\/api\/(session|steps-done|depot|families\/[^/]+)$/;
+/** What is no part of a job and is kept as it was said last: who is signed in, what the depot has decided, kinds of machine, vans, practice. */
+const KEPT = /^\/api\/(session|steps-done|depot|families\/[^/]+|stock\/vans(\/[^/]+)?|practice(\/task)?)$/;
 const SESSION = "/api/session";
 const SIGNS_IN = [SESSION, "/api/opening"];
 const SAID_LAST = "as it was said last";
@@ -64,6 +64,12 @@ const asks = ({ method, url }: Request) => {
   const { pathname } = new URL(url);
   return method === "GET" ? !pathname.endsWith("/with-you") : /\/(play|panel|panel\/slips)$/.test(pathname);
 };
+
+/** What an address answered last is not asked for again on this device. */
+export async function forgetSaid(address: string) {
+  const person = personHere();
+  if (person) await forgetAnswer(person, address).catch(() => undefined);
+}
 
 async function saidLast(person: string, request: Request, address: string): Promise<Response | null> {
   const kept = request.method === "GET" ? await keptAnswer(person, address) : undefined;

@@ -29,6 +29,10 @@ export async function changeTaken(person: string, job: string, change: (old: Tak
 export const keptAnswer = async (person: string, address: string): Promise<KeptAnswer | undefined> =>
   (await database()).get("answers", [person, address]);
 
+/** Forget what was answered once, where it is not asked for again. */
+export const forgetAnswer = async (person: string, address: string) =>
+  void (await (await database()).delete("answers", [person, address]));
+
 export const keepAnswer = async (answer: KeptAnswer) => void (await (await database()).put("answers", answer));
 
 /** What an answer about a job hangs on: how it was taken along, and what was entered since. */

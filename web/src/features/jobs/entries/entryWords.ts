@@ -1,4 +1,4 @@
-import { STEP_NAMES } from "../stepNames";
+import { STEP_NAMES } from "@/ui/stepNames";
 
 const KINDS: Record<string, string> = {
   original: "Original",

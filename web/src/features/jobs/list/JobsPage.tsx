@@ -11,7 +11,7 @@ import { TakeJobs } from "./TakeJobs";
 import { useAway } from "@/with_you/useAway";
 import { BringIn } from "./BringIn";
 import { Calls } from "./Calls";
-import { STEP_NAMES } from "../stepNames";
+import { STEP_NAMES } from "@/ui/stepNames";
 
 /** Today's jobs: what is open, and what each waits for. */
 export function JobsPage() {

@@ -1,7 +1,7 @@
 import { Link } from "@tanstack/react-router";
 import type { Job } from "../api";
 import { useEarlier } from "../endApi";
-import { STEP_NAMES } from "../stepNames";
+import { STEP_NAMES } from "@/ui/stepNames";
 import { clock } from "@/ui/times";
 
 /** Other open jobs on the same machine, in sight on every page: what each says of the supply, and where that cannot be. */

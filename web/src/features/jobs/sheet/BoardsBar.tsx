@@ -3,7 +3,7 @@ import { Link, useNavigate } from "@tanstack/react-router";
 import type { Schemas } from "@/api/client";
 import { jobOf } from "@/api/outbox";
 import type { StepProps } from "../stepProps";
-import { STEP_NAMES } from "../stepNames";
+import { STEP_NAMES } from "@/ui/stepNames";
 
 type Line = Schemas["SheetLine"];
 

@@ -2,7 +2,7 @@ import { Loading, ProblemNotice } from "@/ui/notices";
 import { Link, useParams } from "@tanstack/react-router";
 import { useDeferredValue } from "react";
 import { useJob, useStepsDone } from "../api";
-import { STEP_NAMES } from "../stepNames";
+import { STEP_NAMES } from "@/ui/stepNames";
 import { JobSheet } from "./JobSheet";
 
 /** Where it cannot be asked which steps somebody knows, nothing is explained. */

@@ -6,7 +6,7 @@ import { describe, expect, it, vi } from "vitest";
 import type { Job } from "../api";
 import { Next } from "../steps/Next";
 import { nextOf, Parts, type PartOfStep } from "../steps/Parts";
-import { STEP_NAMES } from "../stepNames";
+import { STEP_NAMES } from "@/ui/stepNames";
 import { WORDS } from "@/ui/words";
 import { FirstTime } from "./FirstTime";
 import { JobHead } from "./JobHead";

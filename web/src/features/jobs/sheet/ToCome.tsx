@@ -1,5 +1,5 @@
 import type { Job } from "../api";
-import { STEP_NAMES } from "../stepNames";
+import { STEP_NAMES } from "@/ui/stepNames";
 
 /** The steps that wait, a line each, with what they wait for. */
 export function ToCome({ job }: { job: Job }) {

@@ -3,6 +3,7 @@ import { InkMark } from "@/ui/inks";
 import { isWide } from "@/ui/isWide";
 import { useState } from "react";
 import type { Candidate } from "./candidate";
+import { thereWords, type There } from "./whereabouts";
 import { CRITERIA, haveWords, nameOf, reasonsInOrder } from "./words";
 
 const SAID = 2;
@@ -11,6 +12,8 @@ const FIRST_SEEN = 6;
 
 type Props = {
   candidates: Candidate[];
+  /** In which vans each is, the nearest first. */
+  there?: Map<string, There[]>;
   chosen: string | null;
   open: string | undefined;
   onOpen: (partNumber: string, criterion?: string) => void;
@@ -55,8 +58,9 @@ export function Candidates({ candidates, ...props }: Props) {
   );
 }
 
-function Line({ candidate, chosen, open, onOpen }: Omit<Props, "candidates"> & { candidate: Candidate }) {
+function Line({ candidate, there, chosen, open, onOpen }: Omit<Props, "candidates"> & { candidate: Candidate }) {
   const { part_number: partNumber, verdict, offer } = candidate;
+  const near = thereWords(there?.get(partNumber));
   return (
     <li className={`border-b border-rule py-1 ${open === partNumber ? "bg-raised" : ""}`}>
       <button
@@ -76,7 +80,8 @@ function Line({ candidate, chosen, open, onOpen }: Omit<Props, "candidates"> & {
           <Reasons candidate={candidate} />
         </span>
         <span className="text-right text-sm">
-          <span className="block sm:whitespace-nowrap">{haveWords(offer)}</span>
+          {near && <strong className="block sm:whitespace-nowrap">{near}</strong>}
+          <span className="block sm:whitespace-nowrap">{near ? `desk: ${haveWords(offer)}` : haveWords(offer)}</span>
           <span className="block font-mono sm:whitespace-nowrap">
             {offer?.price == null ? "no price" : offer.price.toFixed(0)}
           </span>

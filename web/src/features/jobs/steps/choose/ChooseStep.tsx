@@ -9,6 +9,7 @@ import { MachineFacts } from "../MachineFacts";
 import { Nameplate } from "../Nameplate";
 import { Next } from "../Next";
 import { Candidates, Legend } from "./Candidates";
+import { useWhereabouts } from "./whereabouts";
 import { CandidateSheet } from "./CandidateSheet";
 import { Chosen } from "./Chosen";
 import { InHand } from "./InHand";
@@ -24,6 +25,7 @@ export function ChooseStep({ job, put }: StepProps) {
   const [page, setPage] = useState(1);
   const [open, setOpen] = useState<{ partNumber: string; criterion?: string }>();
   const candidates = useCandidates(job, page);
+  const there = useWhereabouts((candidates.data?.items ?? []).map((each) => each.part_number));
   if (candidates.isPending) return <Loading what="Judging every board of the family" />;
   const data = candidates.data;
   const shown = data?.items.find((each) => each.part_number === open?.partNumber);
@@ -66,6 +68,7 @@ export function ChooseStep({ job, put }: StepProps) {
               <Legend />
               <Candidates
                 candidates={data.items}
+                there={there}
                 chosen={job.replacement}
                 open={open?.partNumber}
                 onOpen={(partNumber, criterion) => setOpen({ partNumber, criterion })}

@@ -1,5 +1,5 @@
 /** The nine steps in the order of the work. */
-export const STEP_NAMES: Record<string, string> = {
+export const NINE_STEPS = {
   rule_out: "Rule out",
   recognise: "Recognise",
   choose: "Choose",
@@ -9,6 +9,11 @@ export const STEP_NAMES: Record<string, string> = {
   fit: "Fit",
   prove: "Prove",
   hand_over: "Hand over",
+};
+
+/** What a step may wait for: another step, or something beside them. */
+export const STEP_NAMES: Record<string, string> = {
+  ...NINE_STEPS,
   boards: "the machine’s other boards",
   energised: "the supply to be on again",
   cause: "the cause of the board’s death to be cleared",
