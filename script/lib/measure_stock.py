@@ -1,10 +1,16 @@
 """Measurements of van stock: plans for many kinds of machine, boards and vans, made up from a seed."""
 
+import json
 import time
 from collections.abc import Callable
+from functools import partial
 from random import Random
 
-from twincore.stock import Kind, Piece, Van, Wanted, plan
+import scale
+
+from twincore.choose import Machine, check_twin, fitting_of
+from twincore.profile import factory_record, parse_board, parse_family
+from twincore.stock import Considered, Kind, Piece, Van, Wanted, pieces_that_serve, plan
 
 KINDS, PIECES, VANS, FAMILIES = 300, 200, 5, 12
 SECONDS, GAP = 10.0, 0.01
@@ -13,7 +19,11 @@ BREADTHS = (0.08, 0.15, 0.3, 0.6)
 
 
 def measure(row: Callable[..., None]) -> None:
-    """How near to the best a plan is within the time, on one core."""
+    """How long it takes to judge who serves whom, and how near to the best a plan is within the time; on one core."""
+    begun = time.monotonic()
+    pairs = _judged(Random(2))
+    what = f"who serves whom: {KINDS} kinds × {PIECES} boards of {FAMILIES} kinds of machine ({pairs:,} pairs, twin checks included)"
+    row(what, f"{time.monotonic() - begun:.0f} s", "at most 60 s")
     for words, wanted in _asked(1):
         begun = time.monotonic()
         found = plan(wanted, GAP, SECONDS)
@@ -21,6 +31,27 @@ def measure(row: Callable[..., None]) -> None:
         what = f"van stock: {KINDS} kinds × {PIECES} boards × {VANS} vans, {words}"
         row(f"{what}: time", f"{took:.1f} s", "at most 10 s")
         row(f"{what}: at most so far from the best", f"{100 * found.gap:.2f} %", "at most 1 %")
+
+
+def _judged(rng: Random) -> int:
+    """Judge machines of many kinds against every board of their kind of machine; how many pairs that were."""
+    pairs = 0
+    families = [parse_family(json.dumps(scale.family_document(number)).encode()) for number in range(FAMILIES)]
+    for number, family in enumerate(families):
+        index = number * scale.BOARDS_EACH
+        boards, kinds = (
+            [parse_board(json.dumps(scale.board_document(index + each, rng)).encode()) for each in range(first, last)]
+            for first, last in ((0, PIECES // FAMILIES + 1), (PIECES // FAMILIES + 1, (PIECES + KINDS) // FAMILIES + 1))
+        )
+        for original in kinds:
+            found = factory_record(original)
+            considered = [
+                Considered(fitting_of(board.document), None, partial(check_twin, original, found, board, family, {}))
+                for board in boards
+            ]
+            pieces_that_serve(Machine(fitting_of(original.document), family, {}), considered)
+            pairs += len(boards)
+    return pairs
 
 
 def _asked(seed: int) -> list[tuple[str, Wanted]]:
