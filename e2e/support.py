@@ -14,6 +14,7 @@ from django.db import connections
 from django.test import LiveServerTestCase
 from playwright.sync_api import Browser, Page, Playwright, sync_playwright
 
+from e2e.tries import TriedTwice
 from jobs.cases import case_of
 from jobs.demo import PEOPLE
 from jobs.models import Job
@@ -38,7 +39,7 @@ DESK = {"width": 1280, "height": 800}
 NEXT_SHEET = "title => document.querySelector('[role=dialog] h2')?.textContent !== title"
 
 
-class BrowserTestCase(LiveServerTestCase):
+class BrowserTestCase(TriedTwice, LiveServerTestCase):
     """One browser a class, the demo world anew for every test."""
 
     playwright: ClassVar[Playwright]
