@@ -1,6 +1,6 @@
 import { renderAsking, standInQueries } from "@/testing/queries";
 import { standInServer } from "@/testing/server";
-import { act, renderHook, screen, waitFor, within } from "@testing-library/react";
+import { act, fireEvent, renderHook, screen, waitFor, within } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { SketchForm } from "./SketchForm";
@@ -53,6 +53,23 @@ describe("a board that nobody entered", () => {
     await userEvent.type(screen.getByRole("textbox", { name: "The sketch in lines" }), "S1 bank eight");
     expect((await screen.findByRole("alert")).textContent).toBe("Line 1: expected a number of places from 1 to 16.");
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "Keep the sketch" }).disabled).toBe(true);
+  });
+
+  it("is kept once what was typed last was read back, and no sooner", async () => {
+    let answered = () => {};
+    standInServer({
+      "/api/sketches/read": ({ body }) =>
+        (body as { lines: string }).lines === ""
+          ? { body: { ...read, words: [] } }
+          : new Promise((resolve) => (answered = () => resolve({ body: read }))),
+    });
+    renderAsking(<SketchForm start={{ marking: "K7-100", family: null }} families={families} onKept={vi.fn()} />);
+    const keep = () => screen.getByRole<HTMLButtonElement>("button", { name: "Keep the sketch" });
+    fireEvent.change(screen.getByRole("textbox", { name: "The sketch in lines" }), { target: { value: "R1 dial" } });
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(keep().disabled).toBe(true);
+    answered();
+    await waitFor(() => expect(keep().disabled).toBe(false));
   });
 
   it("asks what kind of machine it is only where none is taken from the list", async () => {

@@ -18,7 +18,7 @@ type Props = {
 
 /** A board that nobody entered, put down as it is seen: tapped or typed, drawn as it grows, and read back in words. */
 export function SketchForm({ start, families, onKept }: Props) {
-  const { fields, set, read, keep, picture, setPicture } = useSketch(start);
+  const { fields, set, read, readBack, keep, picture, setPicture } = useSketch(start);
   const [at, setAt] = useState<Place | null>(null);
   const drawn = read.data;
   const misread = drawn?.misread ?? [];
@@ -130,7 +130,8 @@ export function SketchForm({ start, families, onKept }: Props) {
       <Button
         kind="main"
         className="self-start"
-        disabled={!begun || misread.length > 0 || keep.isPending}
+        // what is kept was read back first, and the drawing that comes does not push the button from under the hand
+        disabled={!begun || !readBack || misread.length > 0 || keep.isPending}
         onClick={() => keep.mutate(undefined, { onSuccess: onKept })}
       >
         Keep the sketch

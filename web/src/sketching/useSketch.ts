@@ -46,7 +46,9 @@ export function useSketch(start: SketchStart) {
       localStorage.setItem(keyOf(start), JSON.stringify(next));
       return next;
     });
-  return { fields, set, read, keep, picture, setPicture };
+  /** Whether what is shown is what the server made of these very lines. */
+  const readBack = lines === fields.lines && !read.isPending && !read.isPlaceholderData;
+  return { fields, set, read, readBack, keep, picture, setPicture };
 }
 
 function begun({ marking, family }: SketchStart): SketchFields {

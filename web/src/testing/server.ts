@@ -3,7 +3,7 @@ import { vi } from "vitest";
 
 type Sent = { method: string; path: string; body: unknown; token: string | null; had: string | null };
 type Answer = { status?: number; body?: unknown; tag?: string; headers?: Record<string, string> } | "unreachable";
-type Answering = Answer | ((sent: Sent) => Answer);
+type Answering = Answer | ((sent: Sent) => Answer | Promise<Answer>);
 
 export function standInServer(paths: Record<string, Answering>) {
   const sent: Sent[] = [];
@@ -24,7 +24,7 @@ export function standInServer(paths: Record<string, Answering>) {
     const known = paths[`${request.method} ${path}`] ?? paths[path];
     if (known === undefined)
       return json(404, { title: "Not found", detail: `no answer for ${request.method} ${path}` });
-    const answer = typeof known === "function" ? known(each) : known;
+    const answer = typeof known === "function" ? await known(each) : known;
     if (answer === "unreachable") throw new TypeError("unreachable");
     if (answer.status === 304) return new Response(null, { status: 304 });
     return json(answer.status ?? 200, answer.body ?? {}, answer.tag, answer.headers);
