@@ -97,7 +97,9 @@ class InTheCellar(whole.ByTouch):
             self.assertEqual(job.state["left"], {"SW1": "0111", "R1": "6"})
             self.assertEqual(job.state["verdict"], "identical")
             # the last looks may have come as good as at once; what was read first was surely made before it joined
-            self.assertEqual({each.made is not None for each in job.entries.filter(target__startswith="found.")}, {True})
+            self.assertEqual(
+                {each.made is not None for each in job.entries.filter(target__startswith="found.")}, {True}
+            )
             with package_of(job) as file:
                 self.assertEqual(open_package(file).faults, ())
             page.get_by_role("button", name="Close the job").tap()
