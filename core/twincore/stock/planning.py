@@ -2,14 +2,16 @@
 
 Every failure of a kind of machine is put right with a piece that serves it, as far as one is left; how many of a Poisson number
 of failures so many pieces put right is concave in the mean, so that tangents bound it from above. What is left is a mixed
-integer program (maximal covering, R. Church and C. ReVelle 1974, with counts), solved by HiGHS to a bound that is told.
+integer program (maximal covering, R. Church and C. ReVelle 1974, with counts), solved by HiGHS to a bound that is told; where vans lend
+to each other, so that it becomes too large, a bound by prices and a search by exchange tell as much.
 """
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from time import monotonic
 
-from twincore.stock.lending import as_one_van, served_at_most
+from twincore.stock.exchanging import Exchange
+from twincore.stock.pricing import Table, best_prices
 from twincore.stock.program import Bound, Group
 from twincore.stock.search import Search
 from twincore.stock.sharing import Share, best_shares
@@ -19,10 +21,18 @@ MOST_COPIES = 20
 """Of one piece in one van: each is a variable of the program."""
 FIRST = 0.7
 """The share of the time in which every part is looked at once."""
-AS_ONE = 0.25
-"""The share of it in which vans that lend are looked at as one."""
+MANY = 30_000
+"""Of shares that are planned: with so many the program is not solved in time, and is not begun."""
+PRICED, EXCHANGED = 0.25, 0.6
+"""The shares of the time in which prices are looked for, and pieces exchanged by them, where there are so many."""
+LEAST = 0.05
+"""Of the time for exchange, also where there are few."""
 SLICE = 0.25
 """The longest that one part is looked at before the others have their turn again."""
+
+
+CLOSER = 0.8
+"""Each part is solved closer than is asked for all: tangents say a little more than pieces serve."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,27 +66,23 @@ def plan(wanted: Wanted, gap: float = 0.005, seconds: float = 10.0, stop: Callab
     ends = monotonic() + seconds
     parts = [wanted] if wanted.lending or wanted.budget is not None else _by_van(wanted)
     searches = [search_of(part) for part in parts]
-    if wanted.lending:
-        # what is best where nobody lends is a beginning for what is best where they do
-        alone = plan(replace(wanted, lending={}), gap, seconds * FIRST / 2, stop)
-        counts = {(van, piece): n for van, held in alone.counts.items() for piece, n in held.items()}
-        searches[0].begin_with(counts)
-        as_one = search_of(as_one_van(wanted))
-        as_one.step(gap / 2, seconds * AS_ONE)
-        searches[0].bound = min(searches[0].bound, served_at_most(wanted, alone.bound, as_one.bound))
-    begun = False
+    if wanted.lending and searches[0].groups:
+        _begin_by_prices(searches[0], gap, seconds, stop)
+    looked = [0] * len(searches)
     while not stop() and (left := ends - monotonic()) > 0:
         served, bound = sum(each.best.served for each in searches), sum(each.bound for each in searches)
-        going = [each for each in searches if not each.ended]
-        if not going or (begun and bound - served <= gap * bound):
+        going = [index for index, each in enumerate(searches) if not each.ended]
+        if not going or (all(looked) and bound - served <= gap * bound):
             break
-        if begun:
-            max(going, key=lambda each: each.open).step(gap / 2, min(left, seconds * SLICE) if len(going) > 1 else left)
+        # those that were looked at least often first, and of them the one of which least is known
+        index = min(going, key=lambda each: (looked[each], -searches[each].open))
+        if not looked[index]:
+            # what is left of the time goes to those that need it
+            seconds_now = left / sum(not looked[each] for each in going) * FIRST
         else:
-            for index, each in enumerate(going):
-                # what is left of the time goes to those that need it
-                each.step(gap / 2, (ends - monotonic()) / (len(going) - index) * FIRST)
-            begun = True
+            seconds_now = min(left, seconds * SLICE) if len(going) > 1 else left
+        searches[index].step(gap * CLOSER, seconds_now)
+        looked[index] += 1
     told = [_told(part, each) for part, each in zip(parts, searches, strict=True)]
     return Plan(
         {van: counts for each in told for van, counts in each.counts.items()},
@@ -166,6 +172,17 @@ def search_of(wanted: Wanted) -> Search:
     if wanted.budget is not None:
         bounds.append(Bound(list(range(len(groups))), "cost", wanted.budget))
     return Search(groups, bounds)
+
+
+def _begin_by_prices(search: Search, gap: float, seconds: float, stop: Callable[[], bool]) -> None:
+    """A bound and a plan that are found sooner than the program's: the larger it is, the more of the time is theirs."""
+    table = Table(search.groups, search.bounds)
+    share = min(1.0, len(table.failures) / MANY)
+    bound, prices = best_prices(table, seconds * PRICED, stop)
+    exchange = Exchange(table, prices)
+    held = exchange.search(seconds * EXCHANGED * max(LEAST, share), (1 - gap) * bound, stop)
+    search.begin_with(held, bound, exchange.loads())
+    search.ended = share == 1.0
 
 
 def _told(wanted: Wanted, search: Search) -> Plan:

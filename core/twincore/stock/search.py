@@ -1,12 +1,17 @@
 """The best counts and a bound, found in steps; solved by HiGHS (through SciPy)."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
+from itertools import takewhile
 from time import monotonic
 from typing import NamedTuple
 
 from twincore.heavy import load
 from twincore.stock.program import CLOSE, ROUNDING, SHORTEST_S, Bound, Cut, Group, Program, first_cuts
 from twincore.stock.sharing import Shares, best_shares
+
+Copies = Mapping[int, int]
+"""Groups, and how many copies of each are looked at."""
 
 
 class Search:
@@ -22,13 +27,13 @@ class Search:
         self.best = Found([0] * len(groups), 0.0, [])
         self.bound = sum({index: failures for group in groups for index, failures, _ in group.kinds}.values())
         self.ended = not groups
-        self._members: list[int] | None = None
-        self._relaxed, self._loses = self.bound, [0.0] * len(groups)
+        self._members: Copies | None = None
+        self._relaxed, self._loses = self.bound, [[0.0] * group.most for group in groups]
 
-    def begin_with(self, counts: Mapping[tuple[str, str], int]) -> None:
-        """Begin with counts by van and piece that are within the bounds."""
-        held = [counts.get((group.van, group.piece), 0) for group in self.groups]
-        self.best = Found(held, *best_shares(self.groups, held))
+    def begin_with(self, held: Sequence[int], bound: float, loads: Sequence[float]) -> None:
+        """Begin with counts that are within the bounds, the failures that each may take, and what nothing can pass."""
+        self.best = Found(list(held), *best_shares(self.groups, held, loads))
+        self.bound = max(min(self.bound, bound), self.best.served)
 
     @property
     def open(self) -> float:
@@ -44,21 +49,24 @@ class Search:
                 return
             loose, self._relaxed, self._loses = relaxed
             self.bound = min(self.bound, self._relaxed)
-            self._members = [index for index, carried in enumerate(loose) if carried > ROUNDING]
+            self._members = {
+                index: self.groups[index].most for index, carried in enumerate(loose) if carried > ROUNDING
+            }
         else:
             self._members = self._hopeful()
         whole = _in_whole(self.groups, self.bounds, self.cuts, self._members, gap, max(ends - monotonic(), SHORTEST_S))
         self.best = max(self.best, whole.found, key=lambda found: found.served)
-        if set(self._hopeful()) <= set(self._members):
+        if all(self._members.get(index, 0) >= most for index, most in self._hopeful().items()):
             self.bound = max(min(self.bound, whole.bound), self.best.served)
             unit = max((group.failures for group in self.groups), default=1.0)
             closer = _closer(self.groups, self.cuts, whole)
             self.ended = self.open <= ROUNDING * unit or (whole.bound < float("inf") and gap == 0 and not closer)
 
-    def _hopeful(self) -> list[int]:
+    def _hopeful(self) -> Copies:
         """What could be part of something better than was found: what is lost is lost of the bound without whole numbers."""
         most = self._relaxed - self.best.served
-        return [index for index, lost in enumerate(self._loses) if lost < most]
+        hopeful = (sum(1 for _ in takewhile(lambda lost: lost < most, each)) for each in self._loses)
+        return {index: copies for index, copies in enumerate(hopeful) if copies}
 
 
 class Found(NamedTuple):
@@ -92,30 +100,31 @@ def _closer(groups: Sequence[Group], cuts: list[list[Cut]], whole: Whole) -> boo
 
 def _relaxed(
     groups: Sequence[Group], bounds: Sequence[Bound], cuts: list[list[Cut]], seconds: float
-) -> tuple[list[float], float, list[float]] | None:
-    """Without whole numbers: what is carried of each, the bound, and what is lost at least where one is carried. None where
-    the time is too short for it.
+) -> tuple[list[float], float, list[list[float]]] | None:
+    """Without whole numbers: what is carried of each, the bound, and what is lost at least where one more copy is carried.
+    None where the time is too short for it.
     """
     program = Program(groups, bounds, cuts)
     found = program.relaxed(seconds)
     if found.status != 0:
         return None
     carried = [sum(found.x[each] for each in copies) for copies in program.places.copies]
-    loses = [max(0.0, float(found.lower.marginals[copies[0]])) * program.unit for copies in program.places.copies]
+    lower = found.lower.marginals
+    loses = [[max(0.0, float(lower[copy])) * program.unit for copy in copies] for copies in program.places.copies]
     return carried, (-float(found.fun) + ROUNDING) * program.unit, loses
 
 
 def _in_whole(
-    groups: Sequence[Group], bounds: Sequence[Bound], cuts: list[list[Cut]], members: list[int], gap: float, seconds: float
+    groups: Sequence[Group], bounds: Sequence[Bound], cuts: list[list[Cut]], members: Copies, gap: float, seconds: float
 ) -> Whole:  # fmt: skip
-    """In whole numbers, of these groups alone."""
+    """In whole numbers, of these copies alone."""
     if not members:
         return Whole(Found([0] * len(groups), 0.0, []), 0.0, [0.0] * len(groups))
     place = {index: new for new, index in enumerate(members)}
-    some = [groups[index] for index in members]
+    some = [replace(groups[index], most=most) for index, most in members.items()]
     program = Program(
         some, [Bound([place[each] for each in bound.groups if each in place], bound.what, bound.most) for bound in bounds],
-        [cuts[index] for index in members],
+        [[cut for cut in cuts[index] if cut.pieces <= most] for index, most in members.items()],
     )  # fmt: skip
     numpy, optimize = load("numpy"), load("scipy.optimize")
     integral = numpy.zeros(program.places.count)

@@ -18,7 +18,7 @@ import httpx
 import psycopg
 from django.conf import settings
 from django.db import OperationalError, connection
-from django.test import TransactionTestCase
+from django.test import TransactionTestCase, tag
 from PIL import Image
 
 from jobs.demo import PEOPLE, load_demo_world
@@ -187,6 +187,7 @@ class KilledInTheMiddle(TransactionTestCase):
         self.assertEqual((len(codes), Job.objects.filter(pk=body["id"]).count()), (1, 1))
 
 
+@tag("alone")
 class KilledAllTheTime(TransactionTestCase):
     """Workers are killed one after another while several people work, and the database too; what was acknowledged is there."""
 
