@@ -2,6 +2,7 @@
 
 from collections.abc import Collection
 from dataclasses import dataclass
+from functools import partial
 
 from twincore.behaviour.changes import changes_of
 from twincore.behaviour.compiling import behaviour_times, compile_side
@@ -19,6 +20,8 @@ from twincore.profile import Board, Family, Number, Record, Scenario, Step, Valu
 from twincore.profile.values import tidy
 from twincore.settings import Decoded
 
+CHEAP = 25
+"""The cheap proofs look at one pair for so many arrivals at most: where little is asked they take little of the time."""
 PLAIN = 1_000
 """Arrivals up to which a search without a heading is the quicker one."""
 LIGHT = 6_000
@@ -192,7 +195,7 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
     unit = twin.unit()
     pair = twin.pair(unit)
     alike = "within tolerance" if twin.offsets else "identical"
-    for method, cheap_proof in (("stepwise", step_for_step), ("lockstep", in_lockstep)):
+    for method, cheap_proof in (("stepwise", step_for_step), ("lockstep", partial(in_lockstep, most=limit // CHEAP))):
         proved, looked_at = cheap_proof(pair)
         if proved:
             return Proof(alike, twin.offsets, explored=looked_at, method=method, symbols=pair.symbols)

@@ -2,7 +2,7 @@
 
 import json
 import re
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from functools import lru_cache
@@ -94,12 +94,21 @@ def _from_json(node: dict[str, Any]) -> Statement:
     cost, days = node.get("cost"), node.get("days")
     return Statement(
         id=node["id"], originals=tuple(node["original"]), replacements=tuple(node["replacement"]),
-        relation=node["relation"], conditions=node.get("if", {}), needs=tuple(node.get("needs", ())),
+        relation=node["relation"], conditions=_plain_conditions(node.get("if", {})), needs=tuple(node.get("needs", ())),
         companions=tuple(node.get("companions", ())), words=node.get("words", ""), source=node.get("source", ""),
         dated=node.get("date", ""), valid_from=valid.get("from", ""), valid_to=valid.get("to", ""),
         cost=None if cost is None else float(cost), days=None if days is None else float(days),
         worked=node.get("worked", 0), failed=node.get("failed", 0),
     )  # fmt: skip
+
+
+def _plain_conditions(given: Mapping[str, Any]) -> dict[str, Any]:
+    """Conditions as a table says them: one of one value is that value, and a range without ends is none."""
+    return {
+        name: each[0] if isinstance(each, list) and len(each) == 1 else each
+        for name, each in given.items()
+        if each != {}
+    }
 
 
 def as_json(statement: Statement) -> dict[str, Any]:
@@ -126,9 +135,10 @@ def as_row(statement: Statement) -> dict[str, str]:
         "failed": statement.failed or None,
     }  # fmt: skip
     return {
-        "id": statement.id, "original": statement.original, "replacement": statement.replacement,
+        "id": statement.id, "original": _listed(statement.originals, TOGETHER),
+        "replacement": _listed(statement.replacements, TOGETHER),
         "relation": statement.relation, "if": _conditions_written(statement.conditions),
-        "needs": "; ".join(statement.needs), "companions": "; ".join(statement.companions), "words": statement.words,
+        "needs": _listed(statement.needs, "; "), "companions": _listed(statement.companions, "; "), "words": statement.words,
         "source": statement.source, "date": statement.dated, "valid_from": statement.valid_from,
         "valid_to": statement.valid_to, **{name: _decimal(value) for name, value in numbers.items()},
     }  # fmt: skip
@@ -143,8 +153,8 @@ def from_row(row: Mapping[str, str]) -> Statement:
     faults: list[Fault] = []
     statement = Statement(
         id=row.get("id", "").strip(),
-        originals=_together(row.get("original", "")),
-        replacements=_together(row.get("replacement", "")),
+        originals=_named(row.get("original", ""), "+"),
+        replacements=_named(row.get("replacement", ""), "+"),
         relation=row.get("relation", "").strip(),
         conditions=_conditions(row.get("if", ""), faults) if row.get("if") else {},
         needs=_several(row.get("needs", "")),
@@ -165,14 +175,27 @@ def from_row(row: Mapping[str, str]) -> Statement:
     return statement
 
 
-def _together(text: str) -> tuple[str, ...]:
-    if "+" not in text:
-        return (text.strip(),)
-    return tuple(part.strip() for part in text.split("+"))
+def _listed(names: Sequence[str], between: str) -> str:
+    """Names in one column; one that would not be read as itself stands in quotation marks, and these twice within it."""
+    mark = between.strip()
+    return between.join(
+        '"' + each.replace('"', '""') + '"' if mark in each or each != each.strip() or each.startswith('"') else each
+        for each in names
+    )
+
+
+def _named(text: str, mark: str) -> tuple[str, ...]:
+    """The names of one column, with this mark between them."""
+    if '"' not in text:
+        return tuple(part.strip() for part in text.split(mark)) if mark in text else (text.strip(),)
+    names = []
+    for quoted, inner, bare in re.findall(rf'\s*(")((?:[^"]|"")*)"\s*(?:[{mark}]|$)|([^{mark}]+)', text):
+        names.append(inner.replace('""', '"') if quoted else bare.strip())
+    return tuple(names)
 
 
 def _several(text: str) -> tuple[str, ...]:
-    return tuple(part.strip() for part in text.split(";") if part.strip()) if text else ()
+    return tuple(name for name in _named(text, ";") if name) if text else ()
 
 
 def _number(row: Mapping[str, str], column: str, faults: list[Fault]) -> float | None:
