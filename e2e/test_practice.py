@@ -46,6 +46,17 @@ class Learner(BrowserTestCase):
             page.get_by_role("link", name="Practice", exact=True).tap()
             page.get_by_text("done so far: 1").wait_for()
 
+    def test_a_board_is_read_from_a_picture_of_it(self) -> None:
+        with self.page(dark=True, size=PHONE, touch=True) as page:
+            page.goto(self.live_server_url + "/practice/read?seed=3&original=TVH-2420-A")
+            drawn = page.get_by_role("img", name="TVH-2420-A").get_attribute("aria-label")
+            page.get_by_role("radio", name="As a picture shows it").tap()
+            pictured = page.get_by_role("figure").get_by_role("img", name="TVH-2420-A")
+            self.assertEqual(pictured.get_attribute("aria-label"), drawn)
+            self.check_accessible(page)
+            page.get_by_role("button", name="That is how it stands").tap()
+            page.get_by_text("Kept with what you did").wait_for()
+
     def test_who_takes_hold_of_the_board_too_early_hears_what_would_have_happened(self) -> None:
         with self.page(size=PHONE, touch=True) as page:
             page.goto(self.live_server_url + "/practice/safe?seed=1&original=TVH-2420-A")

@@ -18,6 +18,8 @@ worker_class = "gthread"
 threads = 8
 # loaded once and shared: a worker that died is there again at once, without starving the others while it loads
 preload_app = True
+# no second way in, in the home of whoever runs this
+control_socket_disable = True
 # people think for longer than a request takes: their connections stay, and none is closed under what they send
 keepalive = 75
 worker_connections = 4000

@@ -2,8 +2,10 @@ import { BoardDrawing } from "@/drawing/BoardDrawing";
 import type { Positions, Side } from "@/drawing/types";
 import type { Task } from "./task";
 
+export type DrawnBoard = { board: Task["original"]; positions: Positions; side: Side };
+
 /** A board as it is drawn, with its positions. */
-export function Drawn({ board, positions, side }: { board: Task["original"]; positions: Positions; side: Side }) {
+export function Drawn({ board, positions, side }: DrawnBoard) {
   return (
     <BoardDrawing
       name={board.part_number}

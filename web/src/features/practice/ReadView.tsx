@@ -1,7 +1,15 @@
 import { Button } from "@/ui/Button";
+import { Segments } from "@/ui/Segments";
+import { useState } from "react";
 import { Drawn } from "./Drawn";
 import { Editors } from "./Editors";
+import { Photographed } from "./Photographed";
 import type { Action, Reading, Task } from "./task";
+
+const LOOKS = {
+  drawing: { words: "Drawn", shown: Drawn },
+  picture: { words: "As a picture shows it", shown: Photographed },
+} as const;
 
 type Props = {
   shown: Reading;
@@ -14,9 +22,20 @@ type Props = {
 /** The old board as it hangs; what one reads is put in beside it. */
 export function ReadView({ shown, task, taken, onAct }: Props) {
   const board = task.original;
+  const [by, setBy] = useState<keyof typeof LOOKS>("drawing");
+  const Board = LOOKS[by].shown;
   return (
     <>
-      <Drawn board={board} positions={shown.positions} side="original" />
+      <Segments
+        label="How it is shown"
+        choices={[
+          ["drawing", LOOKS.drawing.words],
+          ["picture", LOOKS.picture.words],
+        ]}
+        value={by}
+        onChange={setBy}
+      />
+      <Board board={board} positions={shown.positions} side="original" />
       <h2>How it stands</h2>
       <Editors
         elements={(taken ?? board).elements}

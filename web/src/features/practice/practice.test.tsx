@@ -1,9 +1,11 @@
-import { render, screen } from "@testing-library/react";
+import { fireEvent, render, screen } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { keepUnderWay, nextSeed, seeds, underWay } from "./kept";
+import { heldSo } from "./Photographed";
+import { ReadView } from "./ReadView";
 import { SafeView } from "./SafeView";
 import { stepsOf } from "./steps";
-import { acted, type Action, type Whole } from "./task";
+import { acted, type Action, type Task, type Whole } from "./task";
 import { leave, waiting, type Ended } from "./waiting";
 import { knownWords, minutesWords } from "./words";
 
@@ -31,6 +33,38 @@ describe("what is done in a task", () => {
   it("of names that were said one after another the last counts", () => {
     const named = acted(acted([], { do: "name", suspect: "fuse" }), { do: "name", suspect: "board" });
     expect(named).toEqual([{ do: "name", suspect: "board" }]);
+  });
+});
+
+describe("a board that is read", () => {
+  const board = {
+    part_number: "TVH-2210-B",
+    document: { look: { colour: "green" } },
+    elements: [],
+  } as unknown as Task["original"];
+
+  it("is drawn, and shown as a picture with the same words for whoever cannot see it", () => {
+    const shown = { positions: {}, said: {} } as never;
+    render(<ReadView shown={shown} task={{ original: board } as Task} onAct={vi.fn()} />);
+    const drawn = screen.getByRole("img", { name: /TVH-2210-B/ });
+    fireEvent.click(screen.getByRole("radio", { name: "As a picture shows it" }));
+    const pictured = screen.getByRole("img", { name: /TVH-2210-B/ });
+    expect(pictured.getAttribute("aria-label")).toBe(drawn.getAttribute("aria-label"));
+    expect(pictured.closest("figure")).not.toBeNull();
+    fireEvent.click(screen.getByRole("radio", { name: "Drawn" }));
+    expect(screen.getByRole("img", { name: /TVH-2210-B/ }).closest("figure")).toBeNull();
+  });
+
+  it("hangs in its picture as it did before, never so far aside that it cannot be read", () => {
+    expect(heldSo("a")).toEqual(heldSo("a"));
+    const many = Array.from({ length: 200 }, (_, at) => heldSo(`board ${at}`));
+    expect(new Set(many.map((each) => JSON.stringify(each))).size).toBeGreaterThan(50);
+    for (const each of many) {
+      expect(Math.abs(each.aside)).toBeLessThanOrEqual(9);
+      expect(Math.abs(each.turned)).toBeLessThanOrEqual(4);
+      expect(each.back).toBeGreaterThanOrEqual(4);
+      expect(each.back).toBeLessThanOrEqual(12);
+    }
   });
 });
 
