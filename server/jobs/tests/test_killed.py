@@ -215,9 +215,17 @@ class KilledAllTheTime(TransactionTestCase):
         with httpx.Client(
             base_url=self.server.url, timeout=10, headers=self.server.client.headers, cookies=self.server.client.cookies
         ) as client:
+            # one thing said again and again: of many things a job has room for so many
+            target, said, number = f"defect.{uuid4()}", None, 0
             while not self.over.is_set():
-                after = {"what": "gasket hard", "until": "2026-06-30", "who": "Corm"}
-                body = {"id": str(uuid4()), "target": f"defect.{uuid4()}", "before": None, "after": after}
+                number += 1
+                after = {
+                    "what": f"gasket hard, seen {number} times",
+                    "until": "2026-06-30",
+                    "who": "Corm",
+                    "done": False,
+                }
+                body = {"id": str(uuid4()), "target": target, "before": said, "after": after}
                 while not self.over.is_set():
                     try:
                         answer = client.post(f"/api/jobs/{job.pk}/entries", json=body)
@@ -226,6 +234,7 @@ class KilledAllTheTime(TransactionTestCase):
                         continue
                     if answer.status_code == 200:
                         self.acknowledged.append((job, str(body["id"])))
+                        said = after
                         break
                     if answer.status_code < 500:
                         self.wrong.append(answer.text[:300])
@@ -238,7 +247,7 @@ class KilledAllTheTime(TransactionTestCase):
         while len(self.acknowledged) == before:
             if time.monotonic() > until:
                 self.over.set()
-                self.fail(f"nobody was answered for {ANSWERS_S} s, with workers {self.server.workers()}")
+                self.fail(f"nobody was answered for {ANSWERS_S} s, with workers {self.server.workers()}: {self.wrong}")
             time.sleep(0.01)
 
     def kill_a_worker(self, rng: Random) -> None:
