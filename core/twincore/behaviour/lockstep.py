@@ -56,9 +56,9 @@ MOST_LOOKED_AT = 600
 MOST_DRAFTS = 40_000
 
 
-def in_lockstep(pair: Pair, most: int = MOST_LOOKED_AT) -> tuple[bool, int]:
-    """Whether the boards are shown to be identical, and how many pairs of configurations were looked at: at most so many."""
-    search = _Lockstep(pair, min(most, MOST_LOOKED_AT))
+def in_lockstep(pair: Pair) -> tuple[bool, int]:
+    """Whether the boards are shown to be identical, and how many pairs of configurations were looked at."""
+    search = _Lockstep(pair, MOST_LOOKED_AT)
     return search.run(), len(search.seen)
 
 

@@ -2,7 +2,6 @@
 
 from collections.abc import Collection
 from dataclasses import dataclass
-from functools import partial
 
 from twincore.behaviour.changes import changes_of
 from twincore.behaviour.compiling import behaviour_times, compile_side
@@ -20,8 +19,6 @@ from twincore.profile import Board, Family, Number, Record, Scenario, Step, Valu
 from twincore.profile.values import tidy
 from twincore.settings import Decoded
 
-CHEAP = 25
-"""The cheap proofs look at one pair for so many arrivals at most: where little is asked they take little of the time."""
 PLAIN = 1_000
 """Arrivals up to which a search without a heading is the quicker one."""
 LIGHT = 6_000
@@ -181,12 +178,13 @@ def _decided(decoded: dict[str, Decoded]) -> dict[str, Value]:
     return {name: each.values[0] for name, each in decoded.items() if each.decided}
 
 
-def prove(twin: Twin, limit: int = LIMIT) -> Proof:
+def prove(twin: Twin, limit: int = LIMIT, cheap: bool = True) -> Proof:
     """The verdict on two boards: identical, within tolerance, different, open or not proved.
 
     Exact over dense time. `limit` bounds the search in arrivals at a settled pair; beyond it the verdict is `not proved`, or `different`
     with a counter-case that may not be the shortest. Where a board goes round without end nothing is followed, and
-    without a counter-case elsewhere the verdict is `not proved`. Raises EndlessLoopError where it does so at rest.
+    without a counter-case elsewhere the verdict is `not proved`. Where a difference is expected, `cheap` proofs of identity
+    are left out. Raises EndlessLoopError where a board goes round at rest.
     """
     if twin.missing:
         return Proof("not proved", twin.offsets, missing=twin.missing)
@@ -195,7 +193,7 @@ def prove(twin: Twin, limit: int = LIMIT) -> Proof:
     unit = twin.unit()
     pair = twin.pair(unit)
     alike = "within tolerance" if twin.offsets else "identical"
-    for method, cheap_proof in (("stepwise", step_for_step), ("lockstep", partial(in_lockstep, most=limit // CHEAP))):
+    for method, cheap_proof in (("stepwise", step_for_step), ("lockstep", in_lockstep)) if cheap else ():
         proved, looked_at = cheap_proof(pair)
         if proved:
             return Proof(alike, twin.offsets, explored=looked_at, method=method, symbols=pair.symbols)

@@ -67,7 +67,8 @@ def mistakes(boards: Boards, right: Record) -> Iterator[Record]:
 
 def proof_of(boards: Boards, stood: Record, record: Record, limit: int = LIMIT) -> Proof:
     """The twin check of the machine as it was and as it is set, in so many arrivals."""
-    return prove(make_twin(boards.original, stood, boards.replacement, record, boards.family), limit)
+    twin = make_twin(boards.original, stood, boards.replacement, record, boards.family)
+    return prove(twin, limit, cheap=limit > SHALLOW)
 
 
 def parts(boards: Boards, one: Record, other: Record, scenario: Scenario) -> bool:
