@@ -1,8 +1,9 @@
 """Van stock against published optima, a second solver, brute force and a published example of drawing rates together."""
 
+from dataclasses import replace
 from itertools import product
 from random import Random
-from unittest import TestCase
+from unittest import TestCase, mock
 
 import numpy
 from ortools.sat.python import cp_model
@@ -280,6 +281,15 @@ class Plans(TestCase):
     def test_a_plan_that_is_stopped_is_bounded_all_the_same(self) -> None:
         found = plan(some(5), gap=0.0, seconds=0.0, stop=lambda: True)
         self.assertGreaterEqual(found.bound, found.served)
+
+    def test_a_van_that_nothing_serves_does_not_keep_a_plan_from_ending(self) -> None:
+        """Defect: it was never looked at, and so the others were looked at until the time was over."""
+        kinds = [*some(6).kinds, Kind("alone", "v2", 1.0, {})]
+        wanted = replace(some(6), kinds=kinds, vans=[*some(6).vans, Van("v2", 5)], lending={})
+        with mock.patch("twincore.stock.search.Search.step", autospec=True) as step:
+            step.side_effect = lambda search, gap, seconds: setattr(search, "bound", search.best.served)
+            plan(wanted, 0.01, 2.0)
+        self.assertEqual(step.call_count, 2)
 
     def test_nothing_to_serve_is_a_plan(self) -> None:
         found = plan(Wanted([], [Piece("p")], [Van("v")]))

@@ -31,7 +31,7 @@ def runs_for(boards: Boards, stood: Record, carried: Carried) -> tuple[Run, ...]
             break
         if any(parts(boards, record, carried.record, each.scenario) for each in runs):
             continue
-        proof = proof_of(boards, stood, record, SHALLOW)
+        proof = _parted(boards, stood, record)
         if proof.verdict == "different" and (found := _shows(boards, proof, record, carried.record)):
             runs.append(Run(f"more-{len(runs)}", "", found))
     return tuple(runs)
@@ -42,7 +42,7 @@ def _shows(boards: Boards, proof: Proof, wrong: Record, right: Record) -> Scenar
     that right differs in within its tolerance, one of the board against itself.
     """
     own = replace(boards, original=boards.replacement)
-    for each in (proof, proof_of(own, right, wrong, SHALLOW)):
+    for each in (proof, _parted(own, right, wrong)):
         if each.counter_case is not None:
             scenario = Scenario("", each.counter_case.steps, each.counter_case.at + SEEN_S)
             if parts(boards, wrong, right, scenario):
@@ -65,10 +65,15 @@ def mistakes(boards: Boards, right: Record) -> Iterator[Record]:
                 yield replace(right, points={**right.points, name: wrong})
 
 
-def proof_of(boards: Boards, stood: Record, record: Record, limit: int = LIMIT) -> Proof:
-    """The twin check of the machine as it was and as it is set, in so many arrivals."""
-    twin = make_twin(boards.original, stood, boards.replacement, record, boards.family)
-    return prove(twin, limit, cheap=limit > SHALLOW)
+def proof_of(boards: Boards, stood: Record, record: Record) -> Proof:
+    """The twin check of the machine as it was and as it is set."""
+    return prove(make_twin(boards.original, stood, boards.replacement, record, boards.family), LIMIT)
+
+
+def _parted(boards: Boards, stood: Record, wrong: Record) -> Proof:
+    """The same where a difference is expected, and looked for not far from the start."""
+    twin = make_twin(boards.original, stood, boards.replacement, wrong, boards.family)
+    return prove(twin, SHALLOW, cheap=False)
 
 
 def parts(boards: Boards, one: Record, other: Record, scenario: Scenario) -> bool:

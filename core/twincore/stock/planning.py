@@ -72,7 +72,7 @@ def plan(wanted: Wanted, gap: float = 0.005, seconds: float = 10.0, stop: Callab
     while not stop() and (left := ends - monotonic()) > 0:
         served, bound = sum(each.best.served for each in searches), sum(each.bound for each in searches)
         going = [index for index, each in enumerate(searches) if not each.ended]
-        if not going or (all(looked) and bound - served <= gap * bound):
+        if not going or (all(looked[each] for each in going) and bound - served <= gap * bound):
             break
         # those that were looked at least often first, and of them the one of which least is known
         index = min(going, key=lambda each: (looked[each], -searches[each].open))
