@@ -43,6 +43,13 @@ export function TypedPlaces({ element, value, symbols, unreadable, disabled, onC
             onBlur={() => !wrong && setTyped(null)}
           />
         </div>
+        {/* beside the field, where a phone shows it above the bar at its foot */}
+        {wrong && (
+          <p role="alert" className="basis-full text-sm font-semibold">
+            {marks.length} {marks.length === 1 ? "place" : "places"} of {symbols.join(" ")}
+            {unreadable ? " or ?" : ""} {marks.length === 1 ? "is" : "are"} needed here; nothing was changed yet.
+          </p>
+        )}
         {children}
         {unreadable && value === undefined && (
           <Button disabled={disabled} onClick={() => onChange(UNREADABLE.repeat(marks.length))}>
@@ -50,12 +57,6 @@ export function TypedPlaces({ element, value, symbols, unreadable, disabled, onC
           </Button>
         )}
       </div>
-      {wrong && (
-        <p role="alert" className="text-sm font-semibold">
-          {marks.length} {marks.length === 1 ? "place" : "places"} of {symbols.join(" ")}
-          {unreadable ? " or ?" : ""} {marks.length === 1 ? "is" : "are"} needed here; nothing was changed yet.
-        </p>
-      )}
     </>
   );
 }
