@@ -10,6 +10,7 @@ from twincore.practice.keys import names_on_panels
 from twincore.practice.making import WORN
 from twincore.practice.outcome import Outcome
 from twincore.practice.signals import kind_of
+from twincore.practice.twins import replacements
 from twincore.practice.whole import BEHAVES, leads_on
 
 
@@ -169,5 +170,5 @@ class WholeJob(TestCase):
                 ended = self.ended(task, [*begun, {"do": "tell", "what": BEHAVES[False]}, {"do": "done"}])
                 rows = {row.what: row for row in ended.rows}
                 self.assertEqual(
-                    rows["which board goes in"].right, name["board"] in (task.whole or self.fail()).take_its_place
+                    rows["which board goes in"].right, name["board"] in replacements(task.boards, task.stood)
                 )

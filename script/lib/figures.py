@@ -7,7 +7,7 @@ ROOT = Path(__file__).resolve().parents[2]
 DATA = ROOT / "docs/figures.json"
 README = ROOT / "README.md"
 BEGIN, END = "<!-- figures: written by script/bench -->", "<!-- end of figures -->"
-PARTS = ("prove", "carry", "end", "server", "load", "hour", "page", "away", "stock", "pictures", "front")
+PARTS = ("prove", "carry", "end", "server", "load", "hour", "page", "away", "stock", "practice", "pictures", "front")
 
 Line = dict[str, str]
 

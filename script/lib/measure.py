@@ -28,6 +28,7 @@ import measure_front  # noqa: E402
 import measure_load  # noqa: E402
 import measure_page  # noqa: E402
 import measure_pictures  # noqa: E402
+import measure_practice  # noqa: E402
 import measure_stock  # noqa: E402
 from django.conf import settings  # noqa: E402  # Django is set up first
 from django.core.management import call_command  # noqa: E402
@@ -292,6 +293,7 @@ if __name__ == "__main__":
     parts["end"] = lambda: measure_end.measure(row, median_ms)
     parts["page"] = lambda: measure_page.measure(row)
     parts["away"] = lambda: measure_away.measure(row)
+    parts["practice"] = lambda: measure_practice.measure(row)
     parts["stock"] = lambda: measure_stock.measure(row)
     parts["load"] = lambda: measure_load.measure(row, multiply_jobs)
     parts["carry"] = lambda: measure_carry.measure(row, median_ms)

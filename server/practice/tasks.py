@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from functools import lru_cache
 from random import Random
 from time import monotonic
-from typing import Any, NamedTuple
+from typing import NamedTuple
 
 from django.db.models import QuerySet
 
@@ -92,30 +92,31 @@ def draw_task(person: Person, level: Level, seed: int, original: str = "", repla
             rule_out=_rule_out(one.kind) if level in WITH_FAULTS else None,
             others=_others(person, one, other, seed) if level == "whole" else [],
         )  # fmt: skip
-        if original or _makes_tasks(named):
-            try:
-                return Drawn(named, task_of(person, named))
-            except NotAnswered:
-                if original:
-                    raise
+        if original:
+            return Drawn(named, task_of(person, named))
+        if (task := _task_if_any(person, named)) is not None:
+            return Drawn(named, task)
         if monotonic() - begun > LONGEST_S:
             break
     raise NotAnswered("No boards of the catalogue were found that make such a task. Choose two boards yourself.")
 
 
-def _makes_tasks(named: TaskNamed) -> bool:
-    """Whether boards make tasks of a level at all: asked once for each two revisions."""
-    parts: tuple[Any, ...] = (named.level, named.family, named.original, named.replacement, named.rule_out)
+def _task_if_any(person: Person, named: TaskNamed) -> Task | None:
+    """The task of two boards, unless they are known to make none of a level: asked once for each two revisions."""
+    made: list[Task] = []
 
-    def tried() -> bool:
+    def makes_one() -> bool:
         try:
-            # which boards are offered beside these two makes no difference
-            _made(named.level, named.seed, *parts[1:], ())
-        except NoTask:
+            made.append(task_of(person, named))
+        except NotAnswered:
             return False
         return True
 
-    return kept(f"practice-{'-'.join(map(str, parts))}", tried)
+    # which boards are offered beside these two makes no difference
+    parts = (named.level, named.family, named.original, named.replacement, named.rule_out)
+    if not kept(f"practice-{'-'.join(map(str, parts))}", makes_one):
+        return None
+    return made[0] if made else task_of(person, named)
 
 
 def _pairs(

@@ -7,6 +7,9 @@ differ, the boards are identical. Where one could, nothing is concluded.
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import reduce
+from operator import or_
+from typing import NamedTuple
 
 from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow
 from twincore.behaviour.pair import Pair
@@ -47,6 +50,14 @@ class _Draft:
         )  # fmt: skip
 
 
+class _Outputs(NamedTuple):
+    """What a board's states drive together: what is on anyway, what hangs on inputs, and how."""
+
+    steady: int
+    hanging: int
+    conditional: tuple[tuple[int, int, int], ...]
+
+
 class _Apart(Exception):
     """The boards might part here: lockstep concludes nothing."""
 
@@ -72,6 +83,7 @@ class _Lockstep:
     def __init__(self, pair: Pair, most: int) -> None:
         self.pair, self.most, self.drafts = pair, most, 0
         self.seen: set[Config] = set()
+        self._outputs: tuple[dict[States, _Outputs], dict[States, _Outputs]] = ({}, {})
 
     def run(self) -> bool:
         try:
@@ -147,14 +159,17 @@ class _Lockstep:
                 yield self._forget(draft, running)
 
     def _impossible(self, draft: _Draft) -> bool:
-        return any(draft.known & mask == mask and draft.inputs & mask == value for mask, value in self.pair.forbidden)
+        known, inputs = draft.known, draft.inputs
+        return any(inputs & mask == value and known & mask == mask for mask, value in self.pair.forbidden)
 
     def _next_arrow(self, draft: _Draft, waiting: list[_Draft]) -> tuple[int, Arrow] | None:
         i = draft.side
         side = self.pair.sides[i]
         for machine, state in enumerate(draft.states[i]):
             for arrow in side.machines[machine][state].arrows:
-                if self._holds(draft, i, arrow, waiting):
+                # most are ruled out by what is decided already
+                ruled_out = (draft.inputs ^ arrow.value) & arrow.mask & draft.known
+                if not ruled_out and self._holds(draft, i, arrow, waiting):
                     return machine, arrow
         return None
 
@@ -199,15 +214,23 @@ class _Lockstep:
             draft.inputs = draft.inputs & ~bit | (value & bit)
         return True
 
+    def _driven(self, i: int, states: States) -> _Outputs:
+        known = self._outputs[i].get(states)
+        if known is None:
+            places = [machine[state] for machine, state in zip(self.pair.sides[i].machines, states, strict=True)]
+            steady = reduce(or_, (place.steady for place in places), 0)
+            conditional = tuple(each for place in places for each in place.conditional if not each[0] & steady)
+            hanging = reduce(or_, (bit for bit, _, _ in conditional), 0)
+            known = self._outputs[i][states] = _Outputs(steady, hanging, conditional)
+        return known
+
     def _signal(self, draft: _Draft, i: int, bit: int, waiting: list[_Draft]) -> bool:
-        side = self.pair.sides[i]
-        places = [machine[state] for machine, state in zip(side.machines, draft.states[i], strict=True)]
-        if any(place.steady & bit for place in places):
-            return True
+        driven = self._driven(i, draft.states[i])
+        if not driven.hanging & bit:
+            return bool(driven.steady & bit)
         return any(
             self._inputs_hold(draft, mask, value, waiting)
-            for place in places
-            for output, mask, value in place.conditional
+            for output, mask, value in driven.conditional
             if output == bit
         )
 
@@ -241,10 +264,14 @@ class _Lockstep:
         draft.taken += 1
 
     def _compare(self, draft: _Draft, waiting: list[_Draft]) -> None:
+        one, other = (self._driven(i, draft.states[i]) for i in (0, 1))
         compared = self.pair.sides[0].compared
-        while compared:
-            bit = compared & -compared
-            compared ^= bit
+        hanging = (one.hanging | other.hanging) & compared
+        if (one.steady ^ other.steady) & compared & ~hanging:
+            raise _Apart
+        while hanging:
+            bit = hanging & -hanging
+            hanging ^= bit
             if self._signal(draft, 0, bit, waiting) != self._signal(draft, 1, bit, waiting):
                 raise _Apart
 

@@ -3,11 +3,12 @@
 from dataclasses import replace
 from random import Random
 
-from twincore.behaviour import make_twin, prove
+from twincore.behaviour import make_twin
 from twincore.practice.keys import drawn_target
 from twincore.practice.metering import drawn_meter
-from twincore.practice.runs import LIMIT, runs_for
-from twincore.practice.task import ALIKE, Boards, Level, NoTask, Task, WholeJob
+from twincore.practice.runs import runs_for
+from twincore.practice.task import Boards, Level, NoTask, Task, WholeJob
+from twincore.practice.twins import behave_alike
 from twincore.practice.wires import leads_of
 from twincore.profile import Board, Family, Record, Value, factory_record
 from twincore.programming import plan_presses
@@ -17,8 +18,6 @@ from twincore.settings import Carried, carry, decode
 DRAWS = 40
 CARRIED = 8
 """So often positions are drawn that can be carried over, before the boards are given up."""
-PROVED = 3
-"""So often a twin check may find a difference before they are given up."""
 FEWEST_LEADS = 3
 MOST_PRESSES = 60
 WORN = "▒"
@@ -81,22 +80,10 @@ def _whole(boards: Boards, seed: int, rng: Random) -> Task:
     read = decode(boards.original, task.read(), boards.family)
     job = WholeJob(
         printed=_worn(boards, rng),
-        take_its_place=tuple(name for name, each in boards.offered.items() if each is not boards.original and _is_twin(boards, each, stood)),
         keyed=_is_keyed(boards.replacement, carried.record),
         card=tuple((name, now[name].values[0]) for name, each in read.items() if not each.decided),
     )  # fmt: skip
     return replace(task, whole=job)
-
-
-def _is_twin(boards: Boards, board: Board, stood: Record) -> bool:
-    """Whether a board can be set so that the machine behaves as it did."""
-    if board is boards.replacement:
-        return True
-    carried = carry(boards.original, stood, board, boards.family)
-    if carried.record is None or any(each.verdict not in ("same", "within tolerance") for each in carried.functions):
-        return False
-    twin = make_twin(boards.original, stood, board, carried.record, boards.family)
-    return not twin.missing and prove(twin, LIMIT).verdict in ALIKE
 
 
 def _is_keyed(board: Board, record: Record) -> bool:
@@ -145,7 +132,6 @@ def _carriable(boards: Boards, rng: Random) -> tuple[Record, Carried]:
     """Positions that can be carried over whole: set right, the machine behaves as it did. Raises NoTask."""
     if not (boards.original.meanings_known and boards.replacement.meanings_known):
         raise NoTask("what the positions of one of these boards mean is not known")
-    proved = 0
     for number in range(CARRIED):
         stood = _drawn(boards.original, boards.family, rng) if number < CARRIED - 1 else factory_record(boards.original)
         carried = carry(boards.original, stood, boards.replacement, boards.family)
@@ -155,10 +141,7 @@ def _carriable(boards: Boards, rng: Random) -> tuple[Record, Carried]:
             continue
         if any(each.verdict not in ("same", "within tolerance") for each in carried.functions):
             continue
-        proved += 1
-        twin = make_twin(boards.original, stood, boards.replacement, carried.record, boards.family)
-        if not twin.missing and prove(twin, LIMIT).verdict in ALIKE:
+        if behave_alike(make_twin(boards.original, stood, boards.replacement, carried.record, boards.family)):
             return stood, carried
-        if proved == PROVED:
-            break
-    raise NoTask(f"{boards.replacement.part_number} is no twin of {boards.original.part_number}, however it is set")
+        break
+    raise NoTask(f"{boards.replacement.part_number} is no twin of {boards.original.part_number}")

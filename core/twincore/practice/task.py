@@ -76,10 +76,9 @@ class Meter:
 
 @dataclass(frozen=True, slots=True)
 class WholeJob:
-    """What a whole job asks besides: what is still legible of the board's number, and which boards can take its place."""
+    """What a whole job asks besides; `printed` is what is still legible of the board's number."""
 
     printed: str
-    take_its_place: tuple[str, ...]
     keyed: bool
     """Whether the new board's values are keyed in on its own panel."""
     card: tuple[tuple[str, Value], ...]

@@ -15,6 +15,7 @@ from twincore.practice.reading import Reading
 from twincore.practice.safety import Safety
 from twincore.practice.setting import Setting
 from twincore.practice.task import ALIKE, Boards, Lead, Level, Run, Task, WholeJob
+from twincore.practice.twins import replacements
 from twincore.practice.wired import run_wired
 from twincore.practice.wires import Wiring, leads_of
 from twincore.profile import Board, Value, factory_record, written_positions
@@ -335,7 +336,7 @@ def outcome(task: Task, state: Whole) -> Outcome:
     known = Row("which board it is", is_it, state.recognised, state.recognised == is_it, "recognise")
     cause = finding.outcome(room(task, "find"), state.found)
     safe = safety.outcome(room(task, "safe"), state.safe)
-    can = job_of(task).take_its_place
+    can = _once(task, "replacements", lambda: replacements(task.boards, task.stood))
     goes_in = Row("which board goes in", " or ".join(can), state.chosen, state.chosen in can, "choose")
     rows, told = [*cause.rows, known, goes_in, *safe.rows], [*cause.told, *safe.told]
     if ended(task, state):
