@@ -25,7 +25,6 @@ from twincore.stock import (
     plan,
     prior_of,
 )
-from twincore.stock.planning import search_of
 
 RARE = 1e-5
 """So few failures that a second at the same visit counts for nothing: what is left is to cover as many as possible."""
@@ -223,25 +222,6 @@ def is_full(counts: dict[tuple[str, str], int], wanted: Wanted, size: dict[str, 
         if cost < 0 or room < 0 or more:
             return False
     return True
-
-
-class Bounds(TestCase):
-    def test_a_bound_is_never_passed_however_roughly_it_was_searched(self) -> None:
-        """Defect: groups were left out by reduced costs against a bound that these costs do not belong to."""
-        for seed in range(96, 104):
-            chance = Random(seed)
-            failures = [chance.uniform(0.01, 0.2) for _ in range(14)]
-            pieces = [Piece(f"p{index}", chance.randint(3, 9), most=1) for index in range(12)]
-            kinds = [
-                Kind(f"k{index}", "v", each, {piece.id: 1.0 for piece in pieces if chance.random() < 0.3})
-                for index, each in enumerate(failures)
-            ]
-            wanted = Wanted(kinds, pieces, [Van("v", 17)])
-            best, rough = plan(wanted, 0.0, 5.0).served, search_of(wanted)
-            with self.subTest(seed=seed):
-                for _ in range(6):
-                    rough.step(0.08, 5.0)
-                    self.assertGreater(rough.bound, best - 1e-6)
 
 
 class Plans(TestCase):

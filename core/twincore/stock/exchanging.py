@@ -1,16 +1,15 @@
 """Counts that serve much, found by taking some pieces out and filling up again (G. Schrimpf and others 2000).
 
-What one more piece brings is told by the prices that failures have as long as it is not there; gains only shrink while pieces
-are added, so that few are looked at again (M. Minoux 1978).
+What one more piece brings is told by the prices that failures have as long as it is not there. Kinds of machine that no piece serves
+together are worked out apart, and kept.
 """
 
-from collections.abc import Callable
-from itertools import pairwise
-from math import exp
+from collections.abc import Callable, Iterable
 from random import Random
 from time import monotonic
 from typing import Any, NamedTuple
 
+from twincore.heavy import load
 from twincore.stock.pricing import Prices, Table
 from twincore.stock.program import SHORTEST_S
 
@@ -18,8 +17,8 @@ STEPS = 25
 """By which failures are shared out among pieces (M. Frank and P. Wolfe 1956)."""
 HALVINGS = 7
 """Of the range in which the load of one more piece is looked for."""
-LOOKED = 8
-"""So many gains are worked out at once."""
+MOST_KEPT = 20_000
+"""Of what was worked out for counts of a part."""
 LEAST = 1e-7
 TOLD_APART = 1e-13
 TAKEN_OUT = 5
@@ -63,17 +62,24 @@ def shared_out(table: Table, held: Any) -> SharedOut:
     return SharedOut(float(table.served(count, load).sum()) - away, price, loads)
 
 
+class Worked(NamedTuple):
+    """What counts of the groups of a part serve, and what one more piece of each would bring."""
+
+    served: float
+    gains: Any
+
+
 class Exchange:
     """A search for counts within the bounds that serve much."""
 
     def __init__(self, table: Table, prices: Prices, seed: int = 0) -> None:
-        numpy = self.numpy = table.numpy
-        self.table, self.chance = table, Random(seed)
+        self.table, self.chance, self.unlike = table, Random(seed), table.numpy.random.default_rng(seed)
         self.rent = prices.room @ table.takes + LEAST
-        begins = numpy.searchsorted(table.group, numpy.arange(table.groups + 1))
-        self.rows = [numpy.arange(first, end) for first, end in pairwise(begins)]
-        self.held = numpy.zeros(table.groups, dtype=int)
+        self.parts = [(groups, Table([table.members[each] for each in groups], [])) for groups in parts_of(table)]
+        self.part_of = {int(each): part for part, (groups, _) in enumerate(self.parts) for each in groups}
+        self.held = table.numpy.zeros(table.groups, dtype=int)
         self.served = 0.0
+        self._known: dict[tuple[int, bytes], Worked] = {}
 
     def search(
         self, seconds: float, enough: float = float("inf"), stop: Callable[[], bool] = lambda: False
@@ -85,7 +91,7 @@ class Exchange:
         now, served = self.held.copy(), self.served
         while (past := (monotonic() - begun) / seconds) < 1 and self.served < enough and not stop():
             held, rent = now.copy(), self.rent * self._unlike()
-            carried = [int(each) for each in self.numpy.flatnonzero(held)]
+            carried = [int(each) for each in self.table.numpy.flatnonzero(held)]
             if not carried:
                 break
             out = self.chance.sample(carried, min(len(carried), self.chance.randint(1, TAKEN_OUT)))
@@ -103,38 +109,48 @@ class Exchange:
         return [float(each) for each in shared_out(self.table, self.held).load]
 
     def _unlike(self) -> Any:
-        return self.numpy.array([exp(self.chance.gauss(0.0, UNLIKE)) for _ in range(self.table.groups)])
+        return self.table.numpy.exp(self.unlike.normal(0.0, UNLIKE, self.table.groups))
 
     def _fill(self, held: Any, rent: Any) -> float:
         """Add what brings most for its room, one by one, until nothing more fits; what all serve then."""
-        numpy, table = self.numpy, self.table
-        shared = shared_out(table, held)
-        gains = self._gains(range(table.groups), held, shared)
-        known = numpy.ones(table.groups, dtype=bool)
+        numpy, table = self.table.numpy, self.table
+        served, gains = numpy.zeros(len(self.parts)), numpy.zeros(table.groups)
         room = table.room - table.takes @ held
+        changed: Iterable[int] = range(len(self.parts))
         while True:
-            fits = (held < table.most) & (table.takes <= room[:, None] + LEAST).all(axis=0)
-            for_room = numpy.where(fits, gains / rent, 0.0)
-            best = int(for_room.argmax())
-            if for_room[best] <= 0 or gains[best] <= LEAST:
-                return shared.served
-            if known[best]:
-                held[best] += 1
-                room = room - table.takes[:, best]
-                shared = shared_out(table, held)
-                known[:] = False
-            looked = numpy.argsort(-for_room)[:LOOKED]
-            gains[looked], known[looked] = self._gains(looked, held, shared)[looked], True
+            for part in changed:
+                served[part], gains[self.parts[part][0]] = self._worked_out(part, held)
+            fits = (held < table.most) & (table.takes <= room[:, None] + LEAST).all(axis=0) & (gains > LEAST)
+            best = int(numpy.where(fits, gains / rent, 0.0).argmax())
+            if not fits[best]:
+                return float(served.sum())
+            held[best] += 1
+            room = room - table.takes[:, best]
+            changed = (self.part_of[best],)
 
-    def _gains(self, groups: Any, held: Any, shared: SharedOut) -> Any:
-        """What one more piece of each of these groups brings."""
-        numpy, table = self.numpy, self.table
-        rows = numpy.concatenate([self.rows[each] for each in groups])
-        price = shared.price[table.kind] + table.lost
-        low, high = numpy.zeros(table.groups), table.all
-        for _ in range(HALVINGS):
-            load = (low + high) / 2
-            more = table.worth(1, rows, price, load).asked > load
-            low, high = numpy.where(more, load, low), numpy.where(more, high, load)
-        new = table.worth(1, rows, price, (low + high) / 2).value
-        return numpy.where(held > 0, 1 - table.left(held + 1, shared.load), new)
+    def _worked_out(self, part: int, held: Any) -> Worked:
+        groups, table = self.parts[part]
+        key = (part, held[groups].tobytes())
+        if key not in self._known:
+            if len(self._known) >= MOST_KEPT:
+                self._known.clear()
+            shared = shared_out(table, held[groups])
+            self._known[key] = Worked(shared.served, _gains(table, held[groups], shared))
+        return self._known[key]
+
+
+def parts_of(table: Table) -> list[Any]:
+    """The groups that serve kinds together, one way or another: what one part carries is nothing to another but its room."""
+    numpy, sparse = table.numpy, load("scipy.sparse")
+    size = table.groups + len(table.of_kind)
+    serves = (numpy.ones(len(table.group)), (table.group, table.groups + table.kind))
+    count, part = load("scipy.sparse.csgraph").connected_components(sparse.coo_matrix(serves, shape=(size, size)))
+    found = (numpy.flatnonzero(part[: table.groups] == each) for each in range(count))
+    return [groups for groups in found if len(groups)]
+
+
+def _gains(table: Table, held: Any, shared: SharedOut) -> Any:
+    """What one more piece of each group brings."""
+    rows, price = table.numpy.arange(len(table.group)), shared.price[table.kind] + table.lost
+    new = table.worth(1, rows, price, table.closest(1, rows, price, HALVINGS)).value
+    return table.numpy.where(held > 0, 1 - table.left(held + 1, shared.load), new)

@@ -2,8 +2,8 @@
 
 Every failure of a kind of machine is put right with a piece that serves it, as far as one is left; how many of a Poisson number
 of failures so many pieces put right is concave in the mean, so that tangents bound it from above. What is left is a mixed
-integer program (maximal covering, R. Church and C. ReVelle 1974, with counts), solved by HiGHS to a bound that is told; where vans lend
-to each other, so that it becomes too large, a bound by prices and a search by exchange tell as much.
+integer program (maximal covering, R. Church and C. ReVelle 1974, with counts): prices bound it, and HiGHS solves what they leave; where
+vans lend to each other, so that it becomes too large, pieces are exchanged by what prices say.
 """
 
 from collections.abc import Callable, Mapping, Sequence
@@ -11,9 +11,8 @@ from dataclasses import dataclass, replace
 from time import monotonic
 
 from twincore.stock.exchanging import Exchange
-from twincore.stock.pricing import Table, best_prices
 from twincore.stock.program import Bound, Group
-from twincore.stock.search import Search
+from twincore.stock.search import PRICED, Search
 from twincore.stock.sharing import Share, best_shares
 from twincore.stock.wanted import Wanted
 
@@ -21,12 +20,10 @@ MOST_COPIES = 20
 """Of one piece in one van: each is a variable of the program."""
 FIRST = 0.7
 """The share of the time in which every part is looked at once."""
-MANY = 30_000
-"""Of shares that are planned: with so many the program is not solved in time, and is not begun."""
-PRICED, EXCHANGED = 0.25, 0.6
-"""The shares of the time in which prices are looked for, and pieces exchanged by them, where there are so many."""
-LEAST = 0.05
-"""Of the time for exchange, also where there are few."""
+MANY = 13_000
+"""Of shares that are planned: with so many between vans that lend, pieces are exchanged, and the program is not begun."""
+EXCHANGED = 0.8
+"""The share of the time that is left then in which they are: what they serve at best is worked out at the end."""
 SLICE = 0.25
 """The longest that one part is looked at before the others have their turn again."""
 
@@ -66,8 +63,8 @@ def plan(wanted: Wanted, gap: float = 0.005, seconds: float = 10.0, stop: Callab
     ends = monotonic() + seconds
     parts = [wanted] if wanted.lending or wanted.budget is not None else _by_van(wanted)
     searches = [search_of(part) for part in parts]
-    if wanted.lending and searches[0].groups:
-        _begin_by_prices(searches[0], gap, seconds, stop)
+    if wanted.lending and searches[0].shares > MANY:
+        _exchange(searches[0], gap, seconds, stop)
     looked = [0] * len(searches)
     while not stop() and (left := ends - monotonic()) > 0:
         served, bound = sum(each.best.served for each in searches), sum(each.bound for each in searches)
@@ -76,11 +73,13 @@ def plan(wanted: Wanted, gap: float = 0.005, seconds: float = 10.0, stop: Callab
             break
         # those that were looked at least often first, and of them the one of which least is known
         index = min(going, key=lambda each: (looked[each], -searches[each].open))
-        if not looked[index]:
+        if len(going) == 1:
+            seconds_now = left
+        elif not looked[index]:
             # what is left of the time goes to those that need it
             seconds_now = left / sum(not looked[each] for each in going) * FIRST
         else:
-            seconds_now = min(left, seconds * SLICE) if len(going) > 1 else left
+            seconds_now = min(left, seconds * SLICE)
         searches[index].step(gap * CLOSER, seconds_now)
         looked[index] += 1
     told = [_told(part, each) for part, each in zip(parts, searches, strict=True)]
@@ -174,15 +173,13 @@ def search_of(wanted: Wanted) -> Search:
     return Search(groups, bounds)
 
 
-def _begin_by_prices(search: Search, gap: float, seconds: float, stop: Callable[[], bool]) -> None:
-    """A bound and a plan that are found sooner than the program's: the larger it is, the more of the time is theirs."""
-    table = Table(search.groups, search.bounds)
-    share = min(1.0, len(table.failures) / MANY)
-    bound, prices = best_prices(table, seconds * PRICED, stop)
-    exchange = Exchange(table, prices)
-    held = exchange.search(seconds * EXCHANGED * max(LEAST, share), (1 - gap) * bound, stop)
-    search.begin_with(held, bound, exchange.loads())
-    search.ended = share == 1.0
+def _exchange(search: Search, gap: float, seconds: float, stop: Callable[[], bool]) -> None:
+    """Look for a plan without the program."""
+    ends = monotonic() + seconds
+    exchange = Exchange(*search.look(seconds * PRICED, stop))
+    held = exchange.search((ends - monotonic()) * EXCHANGED, (1 - gap) * search.bound, stop)
+    search.take(held, exchange.loads())
+    search.ended = True
 
 
 def _told(wanted: Wanted, search: Search) -> Plan:

@@ -22,6 +22,8 @@ SHORTER, SHORTEST = 0.6, 1e-3
 STEADY = 0.85
 """How much of the way that was gone is gone on with (P. M. Camerini, L. Fratta and F. Maffioli 1975)."""
 BETTER = 1e-5
+NEARER = 20
+"""So often the range is halved in which the load of so many copies is looked for."""
 
 
 class Prices(NamedTuple):
@@ -51,13 +53,25 @@ class Worth(NamedTuple):
     asked: Any
 
 
+class Outlook(NamedTuple):
+    """What prices say of every group: what no plan passes, by how much less it is bounded with so many copies of a group, and
+    the failures that these would take.
+    """
+
+    bound: float
+    loses: Sequence[Sequence[float]]
+    """Of each group, for each copy."""
+    loads: Sequence[Sequence[float]]
+
+
 class Table:
     """Groups, kinds and bounds as arrays, a row for each kind that a group may serve: `group`, `kind`, `failures`, and `lost`
     of each failure that it puts right.
     """
 
     def __init__(self, groups: Sequence[Group], bounds: Sequence[Bound]) -> None:
-        numpy = self.numpy = load("numpy")
+        numpy, self.members = load("numpy"), groups
+        self.numpy = numpy
         rows = [
             (at, kind, failures, 1 - worth) for at, each in enumerate(groups) for kind, failures, worth in each.kinds
         ]
@@ -99,6 +113,15 @@ class Table:
         value = self.served(count, load) - slope * load + self.by_group(group, asked * steep)
         return Worth(value, slope, self.by_group(group, asked))
 
+    def closest(self, count: Any, rows: Any, price: Any, halvings: int) -> Any:
+        """The loads at which tangents say least of what so many pieces of each group are worth: where that much is asked for."""
+        numpy, low, high = self.numpy, self.numpy.zeros(self.groups), self.all
+        for _ in range(halvings):
+            load = (low + high) / 2
+            more = self.worth(count, rows, price, load).asked > load
+            low, high = numpy.where(more, load, low), numpy.where(more, high, load)
+        return (low + high) / 2
+
     def priced(self, prices: Prices) -> Priced:
         """What is asked for at these prices, and the bound that they give."""
         numpy = self.numpy
@@ -121,13 +144,35 @@ class Table:
         )
         return Priced(float(self.of_kind @ prices.failure + prices.room @ self.room + best.sum()), count, taken)
 
+    def outlook(self, prices: Prices) -> Outlook:
+        """What these prices say of every group and every count of it."""
+        numpy = self.numpy
+        rows, price = numpy.arange(len(self.group)), prices.failure[self.kind] + self.lost
+        rent, most = prices.room @ self.takes, int(self.most.max())
+        profits, loads = (numpy.zeros((most, self.groups)) for _ in range(2))
+        for each in range(1, most + 1):
+            loads[each - 1] = self.closest(each, rows, price, NEARER)
+            value = self.worth(each, rows, price, loads[each - 1]).value
+            profits[each - 1] = numpy.where(self.most >= each, value - each * rent, -numpy.inf)
+        best = profits.max(axis=0).clip(0.0)
+        # whoever carries so many carries these or more
+        loses = best - numpy.maximum.accumulate(profits[::-1])[::-1]
+        bound = float(self.of_kind @ prices.failure + prices.room @ self.room + best.sum())
+        counts = [int(each) for each in self.most]
+        return Outlook(
+            bound,
+            [loses[:count, group].tolist() for group, count in enumerate(counts)],
+            [loads[:count, group].tolist() for group, count in enumerate(counts)],
+        )
+
 
 def best_prices(table: Table, seconds: float, stop: Callable[[], bool] = lambda: False) -> tuple[float, Prices]:
     """The closest bound that is found in so many seconds, and its prices."""
     numpy = table.numpy
     ends = monotonic() + seconds
     # failures and rooms are of unlike sizes: steps are by the share of each
-    each = float(table.of_kind.sum()) / max(1, len(table.room))
+    total = float(table.of_kind.sum())
+    each = total / max(1, len(table.room))
     free = table.room > 0
     room = numpy.where(free, table.room, 1.0)
     by_failure, by_room = 1 / numpy.maximum(table.of_kind, BETTER), numpy.where(free, each / room**2, 0.0)
@@ -136,7 +181,7 @@ def best_prices(table: Table, seconds: float, stop: Callable[[], bool] = lambda:
     way = Prices(numpy.zeros_like(now.failure), numpy.zeros_like(now.room))
     while long > SHORTEST and monotonic() < ends and not stop():
         found = table.priced(now)
-        if found.bound < best * (1 - BETTER) or best == float("inf"):
+        if found.bound < best - BETTER * total:
             best, kept, without = found.bound, now, 0
         else:
             without += 1

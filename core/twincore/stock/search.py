@@ -1,14 +1,26 @@
 """The best counts and a bound, found in steps; solved by HiGHS (through SciPy)."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from itertools import takewhile
 from time import monotonic
 from typing import NamedTuple
 
 from twincore.heavy import load
+from twincore.stock.pricing import Outlook, Prices, Table, best_prices
 from twincore.stock.program import CLOSE, ROUNDING, SHORTEST_S, Bound, Cut, Group, Program, first_cuts
 from twincore.stock.sharing import Shares, best_shares
+
+PRICED = 0.25
+"""The share of the time of the first step in which prices are looked for."""
+FEW = 300
+"""With so few shares it is solved at once, without prices."""
+SOLVED = 0.95
+"""The share of what is left of the time that the solver is given: it is not always in time."""
+NEAR = 3e-4
+"""Copies that lose less than this share of the bound are looked at first."""
+INSIDE = 1e-3
+"""Tangents touch inside this share of what a group has at least and at most."""
 
 Copies = Mapping[int, int]
 """Groups, and how many copies of each are looked at."""
@@ -17,8 +29,8 @@ Copies = Mapping[int, int]
 class Search:
     """The best counts of some groups, found in steps; what was found, and what nothing found can pass.
 
-    First without whole numbers, which bounds it; then in whole numbers of what that carries (kernel search, E. Angelelli and
-    others 2010); then of all that could still be part of something better (by reduced costs), with tangents where it stands.
+    Prices bound it and say which copies may be worth their room. Of those that nearly are it is solved in whole numbers (kernel search,
+    E. Angelelli and others 2010); then of all that could still be part of something better, with tangents where it stands.
     """
 
     def __init__(self, groups: Sequence[Group], bounds: Sequence[Bound]) -> None:
@@ -27,46 +39,64 @@ class Search:
         self.best = Found([0] * len(groups), 0.0, [])
         self.bound = sum({index: failures for group in groups for index, failures, _ in group.kinds}.values())
         self.ended = not groups
+        self._outlook: Outlook | None = None
         self._members: Copies | None = None
-        self._relaxed, self._loses = self.bound, [[0.0] * group.most for group in groups]
 
-    def begin_with(self, held: Sequence[int], bound: float, loads: Sequence[float]) -> None:
-        """Begin with counts that are within the bounds, the failures that each may take, and what nothing can pass."""
-        self.best = Found(list(held), *best_shares(self.groups, held, loads))
-        self.bound = max(min(self.bound, bound), self.best.served)
+    @property
+    def shares(self) -> int:
+        """How many shares are planned: of each group one of each kind that it may serve."""
+        return sum(len(group.kinds) for group in self.groups)
 
     @property
     def open(self) -> float:
         """How much more than was found there may be."""
         return max(0.0, self.bound - self.best.served)
 
+    def look(self, seconds: float, stop: Callable[[], bool] = lambda: False) -> tuple[Table, Prices]:
+        """Look for the prices that bound it best, as long as there is time."""
+        table = Table(self.groups, self.bounds)
+        _, prices = best_prices(table, seconds, stop)
+        self._outlook = table.outlook(prices)
+        self.bound = min(self.bound, self._outlook.bound)
+        for group, cuts, loads in zip(self.groups, self.cuts, self._outlook.loads, strict=True):
+            cuts += [
+                Cut(count, each) for count, each in enumerate(loads, 1) if INSIDE < each / group.failures < 1 - INSIDE
+            ]
+        return table, prices
+
+    def take(self, held: Sequence[int], loads: Sequence[float]) -> None:
+        """Take counts that are within the bounds, with the failures that each may take, if they serve more than was found."""
+        self._found(Found(list(held), *best_shares(self.groups, held, loads)))
+
     def step(self, gap: float, seconds: float) -> None:
         """Go on, to a solution within so much of the bound, as long as there is time."""
         ends = monotonic() + seconds
-        if self._members is None:
-            relaxed = _relaxed(self.groups, self.bounds, self.cuts, seconds)
-            if relaxed is None:
-                return
-            loose, self._relaxed, self._loses = relaxed
-            self.bound = min(self.bound, self._relaxed)
-            self._members = {
-                index: self.groups[index].most for index, carried in enumerate(loose) if carried > ROUNDING
-            }
-        else:
-            self._members = self._hopeful()
-        whole = _in_whole(self.groups, self.bounds, self.cuts, self._members, gap, max(ends - monotonic(), SHORTEST_S))
-        self.best = max(self.best, whole.found, key=lambda found: found.served)
+        if self._outlook is None and self.shares > FEW:
+            self.look(seconds * PRICED)
+        self._members = self._hopeful() if self._members else self._not_losing(NEAR * self.bound)
+        left = max(SOLVED * (ends - monotonic()), SHORTEST_S)
+        whole = _in_whole(self.groups, self.bounds, self.cuts, self._members, gap, left)
+        self._found(whole.found)
         if all(self._members.get(index, 0) >= most for index, most in self._hopeful().items()):
             self.bound = max(min(self.bound, whole.bound), self.best.served)
             unit = max((group.failures for group in self.groups), default=1.0)
             closer = _closer(self.groups, self.cuts, whole)
             self.ended = self.open <= ROUNDING * unit or (whole.bound < float("inf") and gap == 0 and not closer)
 
+    def _found(self, found: "Found") -> None:
+        self.best = max(self.best, found, key=lambda each: each.served)
+        self.bound = max(self.bound, self.best.served)
+
     def _hopeful(self) -> Copies:
-        """What could be part of something better than was found: what is lost is lost of the bound without whole numbers."""
-        most = self._relaxed - self.best.served
-        hopeful = (sum(1 for _ in takewhile(lambda lost: lost < most, each)) for each in self._loses)
-        return {index: copies for index, copies in enumerate(hopeful) if copies}
+        """What could be part of something better than was found."""
+        return self._not_losing(0.0 if self._outlook is None else self._outlook.bound - self.best.served)
+
+    def _not_losing(self, most: float) -> Copies:
+        """The copies that lose less than so much of what prices bound; all of them where it was not looked for prices."""
+        if self._outlook is None:
+            return {index: group.most for index, group in enumerate(self.groups)}
+        copies = (sum(1 for _ in takewhile(lambda lost: lost < most, each)) for each in self._outlook.loses)
+        return {index: each for index, each in enumerate(copies) if each}
 
 
 class Found(NamedTuple):
@@ -96,22 +126,6 @@ def _closer(groups: Sequence[Group], cuts: list[list[Cut]], whole: Whole) -> boo
             cuts[index].append(Cut(count, now))
             added = True
     return added
-
-
-def _relaxed(
-    groups: Sequence[Group], bounds: Sequence[Bound], cuts: list[list[Cut]], seconds: float
-) -> tuple[list[float], float, list[list[float]]] | None:
-    """Without whole numbers: what is carried of each, the bound, and what is lost at least where one more copy is carried.
-    None where the time is too short for it.
-    """
-    program = Program(groups, bounds, cuts)
-    found = program.relaxed(seconds)
-    if found.status != 0:
-        return None
-    carried = [sum(found.x[each] for each in copies) for copies in program.places.copies]
-    lower = found.lower.marginals
-    loses = [[max(0.0, float(lower[copy])) * program.unit for copy in copies] for copies in program.places.copies]
-    return carried, (-float(found.fun) + ROUNDING) * program.unit, loses
 
 
 def _in_whole(
