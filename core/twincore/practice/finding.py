@@ -1,13 +1,15 @@
 """Find out what it is: tests on a machine whose fault is known to the task alone."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
 from twincore.practice.outcome import Outcome, Row
 from twincore.practice.task import Task
-from twincore.rule_out import BOARD, Done, Report, RuleOut, next_tests, stand
+from twincore.rule_out import BOARD, Done, Report, RuleOut, Standing, next_tests, stand
 
+EVEN = 0.5
+"""A suspect that weighs more than all others together is named."""
 SLACK_MIN = 5.0
 """So much longer than the best way is as good as it (rough, common practice, no source)."""
 
@@ -92,15 +94,26 @@ def minutes_of(data: RuleOut, done: tuple[tuple[str, str], ...]) -> float:
 
 def best_way(task: Task) -> tuple[tuple[str, str], ...]:
     """The tests in the order that tells most for its minutes, until they say whether it is the board."""
-    data, report = data_of(task), Report(symptoms_of(task))
     done: list[tuple[str, str]] = []
     while True:
-        standing = stand(data, report, [Done(test, result) for test, result in done])
-        following = next_tests(data, standing, [test for test, _ in done])
+        standing = standing_of(task, done)
+        following = next_tests(data_of(task), standing, [test for test, _ in done])
         if standing.conclusion != "open" or not following:
             return tuple(done)
         test = following[0].test.id
         done.append((test, result_of(task, test)))
+
+
+def standing_of(task: Task, done: Sequence[tuple[str, str]]) -> Standing:
+    """Where the suspicion stands after these tests, from what the machine shows alone."""
+    return stand(data_of(task), Report(symptoms_of(task)), [Done(test, result) for test, result in done])
+
+
+def is_told(task: Task) -> bool:
+    """Whether the best way says what it is: of some machines the tests say otherwise, and nobody could know better."""
+    found = standing_of(task, best_way(task))
+    blames = "condemned" if task.suspect == BOARD else "cleared"
+    return found.conclusion == blames and found.weights[task.suspect] > EVEN
 
 
 def outcome(task: Task, state: Finding) -> Outcome:

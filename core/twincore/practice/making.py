@@ -1,9 +1,11 @@
 """Tasks made from any two boards and a seed: the same boards and the same seed make the same task everywhere."""
 
+from collections.abc import Iterable
 from dataclasses import replace
 from random import Random
 
 from twincore.behaviour import make_twin
+from twincore.practice.finding import is_told
 from twincore.practice.keys import drawn_target
 from twincore.practice.metering import drawn_meter
 from twincore.practice.runs import runs_for
@@ -16,6 +18,8 @@ from twincore.rule_out import BOARD
 from twincore.settings import Carried, carry, decode
 
 DRAWS = 40
+AGAIN = ("", *(f" {number}" for number in range(1, DRAWS)))
+"""So often a fault and what tests show of it are drawn."""
 CARRIED = 8
 """So often positions are drawn that can be carried over, before the boards are given up."""
 FEWEST_LEADS = 3
@@ -51,8 +55,10 @@ def make_task(level: Level, boards: Boards, seed: int) -> Task:
         if boards.rule_out is None:
             raise NoTask(f"nobody wrote down how faults of this kind of machine are found ({boards.family.title})")
         suspects = boards.rule_out.suspects
-        drawn = rng.choices([each.id for each in suspects], [each.weight for each in suspects])[0]
-        return Task(level, seed, boards, stood, suspect=drawn)
+        names, weights = [each.id for each in suspects], [each.weight for each in suspects]
+        return _told(
+            Task(level, seed, boards, stood, suspect=rng.choices(names, weights)[0], again=again) for again in AGAIN
+        )
     return Task(level, seed, boards, stood)
 
 
@@ -76,6 +82,7 @@ def _whole(boards: Boards, seed: int, rng: Random) -> Task:
         runs_for(boards, stood, carried),
         suspect=BOARD,
     )
+    task = _told(replace(task, again=again) for again in AGAIN)
     now = decode(boards.original, stood, boards.family)
     read = decode(boards.original, task.read(), boards.family)
     job = WholeJob(
@@ -84,6 +91,14 @@ def _whole(boards: Boards, seed: int, rng: Random) -> Task:
         card=tuple((name, now[name].values[0]) for name, each in read.items() if not each.decided),
     )  # fmt: skip
     return replace(task, whole=job)
+
+
+def _told(drawn: Iterable[Task]) -> Task:
+    """The first of which tests say what it is. Raises NoTask."""
+    task = next((each for each in drawn if is_told(replace(each, level="find"))), None)
+    if task is None:
+        raise NoTask("tests of this kind of machine do not tell its faults apart")
+    return task
 
 
 def _is_keyed(board: Board, record: Record) -> bool:

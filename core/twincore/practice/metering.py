@@ -40,7 +40,9 @@ def drawn_meter(boards: Boards, stood: Record, rng: Random) -> Meter:
     for blamed in rng.sample(BLAMED, len(BLAMED)):
         if blamed != "input":
             return Meter(scenario, at, output, blamed)
-        inputs = [name for name in _measurable_inputs(boards) if _keeps_off(boards, stood, scenario, at, output, name)]
+        # what came and went before the moment is not there then either way: no meter tells whether it came
+        standing = (name for name in _measurable_inputs(boards) if _stands(boards, scenario, at, name))
+        inputs = [name for name in standing if _keeps_off(boards, stood, scenario, at, output, name)]
         if inputs:
             return Meter(scenario, at, output, blamed, rng.choice(inputs))
     raise NoTask("nothing keeps it off")

@@ -69,11 +69,31 @@ def shown(task: Task, state: Safety) -> dict[str, Any]:
     mixed = task.rng("order").sample(points, len(points))
     return {
         "points": [
-            {"id": each.id, "title": each.title, "say": list(each.say), "done": each.id in state.done} for each in mixed
+            {
+                "id": each.id, "title": each.title, "say": [*each.say, *_leaflet(each, task)],
+                "done": each.id in state.done,
+            }
+            for each in mixed
         ],
         "done": list(state.done),
         "off_s": state.off_s,
-    }
+    }  # fmt: skip
+
+
+def _leaflet(point: HoldPoint, task: Task) -> tuple[str, ...]:
+    """What says how long to wait: what the board's leaflet tells of its capacitor."""
+    if not point.wait_s:
+        return ()
+    node = task.boards.original.document.get("stored_energy")
+    if node is None:
+        return (f"No leaflet says how long: {point.wait_s:g} s then (common practice).",)
+    known = [
+        f"{node[name]:g} {unit}"
+        for name, unit in (("capacitance_uf", "µF"), ("volts", "V"), ("bleed_kohm", "kΩ across it"))
+        if name in node
+    ]
+    wait = "" if "bleed_kohm" in node and "wait_s" not in node else f" Wait {point.wait_s:g} s."
+    return (f"Its leaflet: {', '.join(known)}.{wait}",)
 
 
 def volts_left(point: HoldPoint, task: Task, off_s: float | None) -> float:

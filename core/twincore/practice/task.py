@@ -106,10 +106,12 @@ class Task:
     """What is the matter with the machine."""
     meter: Meter | None = None
     whole: WholeJob | None = None
+    again: str = ""
+    """Set apart from what the same seed drew before, where that was passed over."""
 
     def rng(self, what: str) -> Random:
         """What else is drawn for this task is always drawn the same."""
-        return Random(f"{self.level} {self.seed} {what}")
+        return Random(f"{self.level} {self.seed} {what}{self.again}")
 
     def read(self) -> Record:
         """What can be read of the original."""
