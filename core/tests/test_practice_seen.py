@@ -4,6 +4,7 @@ what the learner cannot see.
 
 import re
 from collections.abc import Callable
+from dataclasses import replace
 from itertools import permutations
 from random import Random
 from typing import Any
@@ -11,6 +12,7 @@ from unittest import TestCase
 
 from tests.cost import rounds
 from tests.test_practice import boards, demo
+from twincore.behaviour import simulate
 from twincore.measure.stored_energy import discharge_s
 from twincore.practice import LEVELS, Boards, Level, NoTask, Task, make_task, play, solved
 from twincore.practice.finding import is_told
@@ -18,7 +20,9 @@ from twincore.practice.metering import places_of_output
 from twincore.practice.runs import mistakes, parts, proof_of
 from twincore.practice.signals import input_of, kind_of, pins_of
 from twincore.practice.task import ALIKE
-from twincore.profile import factory_record, written_positions
+from twincore.practice.twins import replacements
+from twincore.practice.whole import begin, bench
+from twincore.profile import Record, Scenario, factory_record, written_positions
 from twincore.profile.faults import FaultList
 from twincore.profile.record import build_record
 from twincore.programming import panels_of, plan_presses
@@ -130,6 +134,19 @@ LEARNER: dict[Level, Callable[[Boards, Seen, Callable[[Actions], Seen]], Actions
 }  # fmt: skip
 
 
+def differs(data: Boards, stood: Record, record: Record, scenario: Scenario) -> bool:
+    """Whether the machine does otherwise with the replacement, set so, than it did."""
+    sides = ((data.original, stood), (data.replacement, record))
+    one, other = (
+        [
+            (each.at, set(each.on) & set(data.family.compared))
+            for each in simulate(board, each_stands, data.family, scenario)
+        ]
+        for board, each_stands in sides
+    )
+    return one != other
+
+
 class Seeds(TestCase):
     @classmethod
     def setUpClass(cls) -> None:
@@ -172,6 +189,25 @@ class Seeds(TestCase):
                 with self.subTest(level=task.level, seed=task.seed, boards=task.boards.replacement.part_number):
                     self.assertTrue(any(parts(task.boards, each, right, run.scenario) for run in task.runs))
         self.assertGreater(planted, len(self.tasks) / 20)
+
+    def test_a_board_that_cannot_take_its_place_shows_in_some_run(self) -> None:
+        seen = 0
+        for task in self.tasks:
+            if task.level != "whole":
+                continue
+            can = replacements(task.boards, task.stood)
+            for name, board in task.boards.offered.items():
+                carried = carry(task.boards.original, task.stood, board, task.boards.family)
+                missed = any(each.verdict in ("off", "not on this board") for each in carried.functions)
+                if name in can or board is task.boards.original or missed or carried.record is None:
+                    continue  # what is missed stands on the sheet
+                data = replace(task.boards, replacement=board)
+                if proof_of(data, task.stood, carried.record).verdict == "different":
+                    seen += 1
+                    runs = bench(task, replace(begin(task), chosen=name)).runs
+                    with self.subTest(seed=task.seed, board=name):
+                        self.assertTrue(differs(data, task.stood, carried.record, runs[-1].scenario))
+        self.assertGreater(seen, 3)
 
     def test_what_tests_of_a_machine_show_never_says_otherwise_than_it_is(self) -> None:
         """Defect: what tests showed was drawn by chance, and of every fifth machine it blamed another part."""

@@ -8,7 +8,7 @@ from twincore.behaviour import Proof, Twin, make_twin, prove, simulate
 from twincore.errors import TwinError
 from twincore.practice.task import Boards, Run
 from twincore.profile import Record, Scenario, Value
-from twincore.settings import Carried
+from twincore.settings import Carried, carry
 
 MOST_RUNS = 16
 MOST_TRIED = 32
@@ -38,6 +38,15 @@ def runs_for(boards: Boards, stood: Record, carried: Carried) -> tuple[Run, ...]
         if proof.verdict == "different" and (found := _shows(boards, proof, record, carried.record)):
             runs.append(Run(f"more-{len(runs)}", "", found))
     return tuple(runs)
+
+
+def telling_runs(boards: Boards, stood: Record) -> tuple[Run, ...]:
+    """A run in which the machine does otherwise than it did, set as well as this board can be; none where it does not."""
+    best = carry(boards.original, stood, boards.replacement, boards.family).record
+    proof = None if best is None else proof_of(boards, stood, best)
+    if proof is None or proof.counter_case is None:
+        return ()
+    return (Run("other", "", Scenario("", proof.counter_case.steps, proof.counter_case.at + SEEN_S)),)
 
 
 def _shows(boards: Boards, proof: Proof, wrong: Record, right: Record) -> Scenario | None:

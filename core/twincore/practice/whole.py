@@ -12,9 +12,10 @@ from twincore.practice.finding import Finding
 from twincore.practice.keys import Keyed
 from twincore.practice.outcome import Outcome, Row
 from twincore.practice.reading import Reading
+from twincore.practice.runs import telling_runs
 from twincore.practice.safety import Safety
 from twincore.practice.setting import Setting
-from twincore.practice.task import ALIKE, Boards, Lead, Level, Run, Task, WholeJob
+from twincore.practice.task import ALIKE, Boards, Lead, Level, Task, WholeJob
 from twincore.practice.twins import replacements
 from twincore.practice.wired import run_wired
 from twincore.practice.wires import Wiring, leads_of
@@ -80,17 +81,16 @@ def bench(task: Task, state: Whole) -> Task:
 
 def _bench(task: Task, state: Whole) -> Task:
     boards = replace(task.boards, replacement=task.boards.offered[state.chosen])
-    runs = task.runs if state.chosen == task.boards.replacement.part_number else _family_runs(task)
+    if state.chosen == task.boards.replacement.part_number:
+        runs = task.runs
+    else:
+        runs = (*(each for each in task.runs if each.title), *telling_runs(boards, task.stood))
     return replace(task, level="carry", boards=boards, runs=runs, leads=leads_on(task, boards))
 
 
 def leads_on(task: Task, boards: Boards) -> tuple[Lead, ...]:
     """The wires that have a place on a board."""
     return leads_of(boards, task.rng("wires"))
-
-
-def _family_runs(task: Task) -> tuple[Run, ...]:
-    return tuple(each for each in task.runs if each.title)
 
 
 # What is done
