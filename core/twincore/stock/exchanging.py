@@ -73,7 +73,7 @@ class Exchange:
     """A search for counts within the bounds that serve much."""
 
     def __init__(self, table: Table, prices: Prices, seed: int = 0) -> None:
-        self.table, self.chance, self.unlike = table, Random(seed), table.numpy.random.default_rng(seed)
+        self.table, self.chance, self.noise = table, Random(seed), table.numpy.random.default_rng(seed)
         self.rent = prices.room @ table.takes + LEAST
         self.parts = [(groups, Table([table.members[each] for each in groups], [])) for groups in parts_of(table)]
         self.part_of = {int(each): part for part, (groups, _) in enumerate(self.parts) for each in groups}
@@ -109,7 +109,7 @@ class Exchange:
         return [float(each) for each in shared_out(self.table, self.held).load]
 
     def _unlike(self) -> Any:
-        return self.table.numpy.exp(self.unlike.normal(0.0, UNLIKE, self.table.groups))
+        return self.table.numpy.exp(self.noise.normal(0.0, UNLIKE, self.table.groups))
 
     def _fill(self, held: Any, rent: Any) -> float:
         """Add what brings most for its room, one by one, until nothing more fits; what all serve then."""
