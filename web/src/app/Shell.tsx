@@ -89,7 +89,7 @@ export function Shell() {
           </nav>
           {/* another page, another menu: it does not stay open over where it led */}
           <details key={page} className="relative ml-auto">
-            <summary className="min-h-11 py-2.5">
+            <summary className="min-h-11 py-2.5 pr-1">
               <span className="sm:hidden">Menu</span>
               <span className="hidden sm:inline">{session.data.name}</span>
             </summary>
