@@ -1,3 +1,4 @@
+import json
 from fractions import Fraction
 from itertools import product
 from typing import Any
@@ -7,7 +8,7 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.builders import encoded, record, small_board, small_family
+from tests.builders import demo_board, demo_family, encoded, record, small_board, small_family
 from twincore import profile, settings
 from twincore.carry_over import Comparison, schools_of
 from twincore.errors import DocumentError
@@ -203,3 +204,30 @@ class Trimmers(SimpleTestCase):
         for angle, within in ((140, 5), (0, -1)):
             with self.assertRaises(ValueError):
                 settings.read_angle(element, turn, angle, within)
+
+
+class OfTheDemo(SimpleTestCase):
+    def test_copying_is_right_within_one_layout_and_wrong_across(self) -> None:
+        original, fam = demo_board("TVH-2210-B"), demo_family()
+        found = record(original, S1="110110")
+        wanted = settings.decode(original, found, fam)
+        same = settings.copy_positions(original, found, demo_board("TVH-2210-C"))
+        self.assertTrue(
+            all(r.verdict == "same" for r in settings.judge(wanted, demo_board("TVH-2210-C"), same.record, fam))
+        )
+        other = settings.copy_positions(original, found, demo_board("OFN-U3"))
+        self.assertEqual(other.without_place, ("S1.5", "S1.6"))
+        verdicts = {r.id: r.verdict for r in settings.judge(wanted, demo_board("OFN-U3"), other.record, fam)}
+        self.assertEqual(verdicts["purge.post"], "off")
+
+    def test_chart_rows_hold_are_possible_or_fall_away(self) -> None:
+        document = json.loads(profile.dump(demo_board("TVH-2214-A").document))
+        document["charts"] = [{"id": "leaflet", "rows": [
+            {"if": {"model": "DK2", "made": {"from": 2001, "to": 2005}}, "set": {"SW1": "01--"}},
+            {"if": {"model": "DK3"}, "set": {"R1": "4"}},
+        ]}]  # fmt: skip
+        board = profile.parse_board(encoded(document))
+        rows = settings.chart_rows(board, {"model": "DK2", "made": 2003})
+        self.assertEqual([(r.row, r.missing) for r in rows], [(0, ())])
+        self.assertEqual([(r.row, r.missing) for r in settings.chart_rows(board, {"model": "DK2"})], [(0, ("made",))])
+        self.assertEqual(settings.chart_rows(board, {"model": "DK2", "made": 2006}), [])

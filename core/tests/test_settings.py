@@ -16,12 +16,9 @@ from twincore.profile import Board, Family, Value
 from twincore.settings import (
     Decoded,
     carry,
-    chart_rows,
-    copy_positions,
     cpsat,
     decode,
     eliminate,
-    judge,
     unreadable_points,
 )
 from twincore.settings.problem import DEVIATION, build_problem, deviation
@@ -292,31 +289,6 @@ class Carry(SimpleTestCase):
         rows = {row.id: row for row in carry(original, found, replacement, demo_family()).functions}
         self.assertEqual((rows["purge.pre"].got, rows["purge.pre"].verdict), (20, "within tolerance"))
         self.assertEqual(rows["stage2.delay"].got, 10)  # 10 and 20 are equally far from 15; only 10 is allowed
-
-
-class Schools(SimpleTestCase):
-    def test_copying_is_right_within_one_layout_and_wrong_across(self) -> None:
-        original, fam = demo_board("TVH-2210-B"), demo_family()
-        found = record(original, S1="110110")
-        wanted = decode(original, found, fam)
-        same = copy_positions(original, found, demo_board("TVH-2210-C"))
-        self.assertTrue(all(r.verdict == "same" for r in judge(wanted, demo_board("TVH-2210-C"), same.record, fam)))
-        other = copy_positions(original, found, demo_board("OFN-U3"))
-        self.assertEqual(other.without_place, ("S1.5", "S1.6"))
-        verdicts = {r.id: r.verdict for r in judge(wanted, demo_board("OFN-U3"), other.record, fam)}
-        self.assertEqual(verdicts["purge.post"], "off")
-
-    def test_chart_rows_hold_are_possible_or_fall_away(self) -> None:
-        document = json.loads(profile.dump(demo_board("TVH-2214-A").document))
-        document["charts"] = [{"id": "leaflet", "rows": [
-            {"if": {"model": "DK2", "made": {"from": 2001, "to": 2005}}, "set": {"SW1": "01--"}},
-            {"if": {"model": "DK3"}, "set": {"R1": "4"}},
-        ]}]  # fmt: skip
-        board = profile.parse_board(encoded(document))
-        rows = chart_rows(board, {"model": "DK2", "made": 2003})
-        self.assertEqual([(r.row, r.missing) for r in rows], [(0, ())])
-        self.assertEqual([(r.row, r.missing) for r in chart_rows(board, {"model": "DK2"})], [(0, ("made",))])
-        self.assertEqual(chart_rows(board, {"model": "DK2", "made": 2006}), [])
 
 
 class Unreadable(SimpleTestCase):
