@@ -116,6 +116,20 @@ class ByTouch(BrowserTestCase):
         page.get_by_role("button", name="Go on with this reason").tap()
 
 
+class OnAPhone(BrowserTestCase):
+    def test_where_one_can_go_stands_in_one_line_wherever_one_is(self) -> None:
+        """Defect: a little room beside the menu broke the line on every page but those where no name of it is bold."""
+        with self.page(size=PHONE, touch=True) as page:
+            for name in ("Jobs", "Machines", "Bench", "Catalogue"):
+                link = page.get_by_role("navigation", name="Main").get_by_role("link", name=name, exact=True)
+                link.tap()
+                page.wait_for_function("link => link.classList.contains('active')", arg=link.element_handle())
+                menu = page.get_by_text("Menu", exact=True).bounding_box()
+                place = link.bounding_box()
+                assert menu is not None and place is not None
+                self.assertLess(abs(menu["y"] - place["y"]), 20, name)
+
+
 class ByKeyboard(BrowserTestCase):
     """The seeded open job with the keys alone."""
 

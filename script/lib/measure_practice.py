@@ -16,17 +16,17 @@ LEVELS: tuple[Level, ...] = ("set", "carry", "whole")
 TASK = "practice/set?seed=3&original=TVH-2420-A&replacement=TVH-2424-A"
 SETTINGS = 20
 ANSWERED = """
-async ([region, before]) => {
+async (region) => {
     const places = () => [...document.querySelectorAll(`section[aria-label="${region}"] [role=radio]`)];
     const now = () => places().findIndex((each) => each.getAttribute("aria-checked") === "true");
-    const next = (before + 1) % places().length;
+    const next = (now() + 1) % places().length;
     const begun = performance.now();
     places()[next].click();
     while (now() !== next || places()[next].disabled) await new Promise((resolve) => requestAnimationFrame(resolve));
-    return [next, performance.now() - begun];
+    return performance.now() - begun;
 }
 """
-"""Set a rotary one place further; where it stands then, and how long it took until the machine showed it, in milliseconds."""
+"""Set a rotary one place further; how long it took until the machine showed it, in milliseconds."""
 
 
 def measure(row: Callable[..., None]) -> None:
@@ -62,8 +62,4 @@ def _settings(page: Page, address: str) -> list[float]:
     page.goto(address + TASK)
     page.get_by_role("heading", name="The new board").wait_for()
     region = page.get_by_role("region", name="of the new board").filter(has=page.get_by_role("radio")).first
-    name, times, at = region.get_attribute("aria-label"), [], 0
-    for _ in range(SETTINGS):
-        at, took = page.evaluate(ANSWERED, [name, at])
-        times.append(took)
-    return times
+    return [page.evaluate(ANSWERED, region.get_attribute("aria-label")) for _ in range(SETTINGS)]

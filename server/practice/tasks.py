@@ -92,7 +92,8 @@ def draw_task(person: Person, level: Level, seed: int, original: str = "", repla
             rule_out=_rule_out(one.kind) if level in WITH_FAULTS else None,
             others=_others(person, one, other, seed) if level == "whole" else [],
         )  # fmt: skip
-        if original:
+        if original and (replacement or level in OF_ONE):
+            # these and no others were asked for: why they make none is the answer
             return Drawn(named, task_of(person, named))
         if (task := _task_if_any(person, named)) is not None:
             return Drawn(named, task)
@@ -102,7 +103,7 @@ def draw_task(person: Person, level: Level, seed: int, original: str = "", repla
 
 
 def _task_if_any(person: Person, named: TaskNamed) -> Task | None:
-    """The task of two boards, unless they are known to make none of a level: asked once for each two revisions."""
+    """The task of two boards, if they make one; whether they make any of a level is asked once for each two revisions."""
     made: list[Task] = []
 
     def makes_one() -> bool:
@@ -114,9 +115,9 @@ def _task_if_any(person: Person, named: TaskNamed) -> Task | None:
 
     # which boards are offered beside these two makes no difference
     parts = (named.level, named.family, named.original, named.replacement, named.rule_out)
-    if not kept(f"practice-{'-'.join(map(str, parts))}", makes_one):
-        return None
-    return made[0] if made else task_of(person, named)
+    if kept(f"practice-{'-'.join(map(str, parts))}", makes_one) and not made:
+        makes_one()
+    return made[0] if made else None
 
 
 def _pairs(

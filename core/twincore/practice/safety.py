@@ -92,8 +92,9 @@ def _leaflet(point: HoldPoint, task: Task) -> tuple[str, ...]:
         for name, unit in (("capacitance_uf", "µF"), ("volts", "V"), ("bleed_kohm", "kΩ across it"))
         if name in node
     ]
-    wait = "" if "bleed_kohm" in node and "wait_s" not in node else f" Wait {point.wait_s:g} s."
-    return (f"Its leaflet: {', '.join(known)}.{wait}",)
+    # where it has a bleeder and no wait, the wait follows from these
+    wait = [] if "bleed_kohm" in node and "wait_s" not in node else [f"wait {point.wait_s:g} s"]
+    return (f"Its leaflet: {', '.join([*known, *wait])}.",)
 
 
 def volts_left(point: HoldPoint, task: Task, off_s: float | None) -> float:

@@ -70,8 +70,8 @@ class Table:
     """
 
     def __init__(self, groups: Sequence[Group], bounds: Sequence[Bound]) -> None:
-        numpy, self.members = load("numpy"), groups
-        self.numpy = numpy
+        numpy = self.numpy = load("numpy")
+        self.members = groups
         rows = [
             (at, kind, failures, 1 - worth) for at, each in enumerate(groups) for kind, failures, worth in each.kinds
         ]

@@ -122,12 +122,11 @@ class Program:
         shape = (len(self.lines.most), self.places.count)
         self.matrix = sparse.csr_matrix((self.lines.value, (self.lines.row, self.lines.column)), shape=shape)
 
-    def relaxed(self, seconds: float | None = None) -> Any:
-        """Solved without whole numbers, as SciPy tells it: values, what is least, marginals, whether it came to its end."""
+    def relaxed(self) -> Any:
+        """Solved without whole numbers, as SciPy tells it: values, and what is least."""
         return load("scipy.optimize").linprog(
-            self.aim, A_ub=self.matrix, b_ub=self.lines.most, bounds=self.limits, method="highs-ds",
-            options={} if seconds is None else {"time_limit": max(seconds, SHORTEST_S)},
-        )  # fmt: skip
+            self.aim, A_ub=self.matrix, b_ub=self.lines.most, bounds=self.limits, method="highs-ds"
+        )
 
 
 def _add_served(

@@ -12,10 +12,11 @@ from catalogue.models import Board
 from jobs.tests.world import WorldTestCase
 from people.models import Depot, Person
 from practice.models import Attempt, Group, SkillHeld
-from practice.tasks import task_of
-from twincore.practice import LEVELS, solved
+from practice.tasks import draw_task, task_of
+from twincore.practice import LEVELS, Task, solved
 from twincore.profile import written_positions
 from twinshown.practice.schemas import TaskNamed
+from twinshown.refusals import NotAnswered
 
 PAIR = "original=TVH-2420-A&replacement=TVH-2424-A"
 
@@ -53,6 +54,28 @@ class Tasks(PracticeCase):
         self.get("practice/task?level=set&seed=1&original=nothing", 404)
         self.get("practice/task?level=fly&seed=1", 422)
         self.get("practice/task?level=set&seed=-1", 422)
+
+    def test_where_one_board_is_named_another_is_looked_for_that_makes_a_task_with_it(self) -> None:
+        """Defect: the first that was drawn made none with it, and that was the answer."""
+        for seed in range(6):
+            self.assertEqual(self.task("carry", seed, "original=TVH-2420-A")["original"]["part_number"], "TVH-2420-A")
+
+    def test_boards_that_make_none_of_this_seed_are_gone_past_though_they_made_one_of_another(self) -> None:
+        """Defect: that these two make tasks was known, that of this seed they make none was the answer."""
+        refused: list[TaskNamed] = []
+
+        def first_refused(person: Person, named: TaskNamed) -> Task:
+            if not refused or named == refused[0]:
+                refused.append(named)
+                raise NotAnswered("not of this seed")
+            return task_of(person, named)
+
+        wennick = Person.objects.get(username="wennick")
+        known = draw_task(wennick, "carry", 1).named
+        with patch("practice.tasks.task_of", first_refused):
+            other = draw_task(wennick, "carry", 1).named
+        self.assertEqual(refused[0], known)
+        self.assertNotEqual(other, known)
 
     def test_a_task_is_made_of_boards_that_one_sees(self) -> None:
         task = self.task("read", 1, "original=TVH-2420-A")

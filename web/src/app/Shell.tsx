@@ -51,8 +51,8 @@ export function Shell() {
         To the page
       </a>
       <header className="border-b-2 border-text">
-        <div className="mx-auto flex max-w-6xl flex-wrap items-center gap-x-2 px-4 sm:gap-x-5">
-          <nav aria-label="Main" className="flex flex-wrap gap-x-1.5 sm:gap-x-5">
+        <div className="mx-auto flex max-w-6xl flex-wrap items-center gap-x-1 px-4 sm:gap-x-5">
+          <nav aria-label="Main" className="flex flex-wrap gap-x-1 sm:gap-x-5">
             <Link
               to="/jobs"
               search={{ show: "open", search: "", page: 1 }}
