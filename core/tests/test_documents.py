@@ -183,6 +183,25 @@ class Refusals(SimpleTestCase):
         board = profile.parse_board(encoded(small_board(machine(s={"go": []}, r={"go": []}))))
         self.assertEqual([fault.place for fault in profile.warnings_of(board)], ["behaviour.states.r"])
 
+    def test_what_is_read_though_it_does_not_matter_is_a_warning(self) -> None:
+        functions = [
+            {"id": "t", "type": "duration", "importance": "behaviour", "matters_if": {"flow": True}},
+            {"id": "flow", "type": "flag", "importance": "behaviour", "if_absent": False},
+        ]
+        family = profile.parse_family(encoded({**small_family(), "functions": functions}))
+
+        def places(always: dict[str, Any], **go: Any) -> list[str]:
+            states = {
+                "s": {"go": [{"to": "r", "if": {"a": True}, **always}]},
+                "r": {"go": [{"to": "s", "after": "t", **go}]},
+            }
+            board = profile.parse_board(encoded(small_board({"start": "s", "states": states})))
+            return [fault.place for fault in profile.warnings_of(board, family)]
+
+        self.assertEqual(places({}), ["behaviour.states.r.go[0]"])
+        self.assertEqual(places({}, when={"flow": True}), [])
+        self.assertEqual(places({"when": {"flow": True}}), [])  # with flow off nothing leads there
+
     def test_one_layout_with_two_meanings(self) -> None:
         one = small_board(None, settings_layout="L", functions={"t": {"fixed": 1}})
         other = small_board(None, "S-2", settings_layout="L", functions={"t": {"fixed": 2}})

@@ -31,11 +31,28 @@ FUNCTIONS = [
 ]
 
 
-def family() -> Family:
+def family(matters_if: dict[str, dict[str, Any]] | None = None) -> Family:
+    """The family; of some functions when they matter at all."""
+    functions = [
+        each | ({"matters_if": matters_if[each["id"]]} if matters_if and each["id"] in matters_if else {})
+        for each in FUNCTIONS
+    ]
     return profile.parse_family(encoded({
         "format": "worthy-twin/family", "version": 1, "id": "f", "inputs": [{"id": "power"}],
-        "outputs": [{"id": "x"}], "functions": FUNCTIONS,
+        "outputs": [{"id": "x"}], "functions": functions,
     }))  # fmt: skip
+
+
+def random_conditions(rng: Random) -> dict[str, dict[str, Any]]:
+    """When functions matter: never in a circle, for each depends on later ones alone."""
+    names = [str(each["id"]) for each in FUNCTIONS]
+    found: dict[str, dict[str, Any]] = {}
+    for number, name in enumerate(names[:-1]):
+        for other in rng.sample(names[number + 1 :], rng.randrange(len(names) - number)):
+            values = [random_value(rng, FUNCTIONS[names.index(other)]) for _ in range(rng.choice([1, 2, 3]))]
+            several = list({str(each): each for each in values}.values())
+            found.setdefault(name, {})[other] = several if len(several) > 1 or rng.random() < 0.5 else several[0]
+    return found
 
 
 def random_board(rng: Random, number: str, switches: int, scope: int, gaps: bool = True) -> Board:
@@ -145,15 +162,29 @@ class Decode(SimpleTestCase):
 
 
 class Carry(SimpleTestCase):
-    def best_by_enumeration(self, original: Board, found: profile.Record, replacement: Board) -> Any:
+    def without_matter(self, fam: Family, original: Board, found: profile.Record) -> set[str]:
+        """The functions that do not matter, from the documents: by enumerating everything that the original may stand at."""
+        fits = [p for p in all_positions(original) if all(v in (None, p[n]) for n, v in found.points.items())]
+        pointless = set()
+        for node in fam.document["functions"]:
+            for name, asked in node.get("matters_if", {}).items():
+                absent = next(each.get("if_absent") for each in FUNCTIONS if each["id"] == name)
+                may = {value_by_rows(original, name, p) for p in fits} if name in original.functions else {absent}
+                if None not in may and not may & set(asked if isinstance(asked, list) else [asked]):
+                    pointless.add(node["id"])
+        return pointless
+
+    def best_by_enumeration(self, fam: Family, original: Board, found: profile.Record, replacement: Board) -> Any:
         """The order of the criteria, written out again over every position of the replacement."""
-        fam = family()
         decoded = decode(original, found, fam)
         wanted = {n: d.values[0] for n, d in decoded.items() if d.decided}
         still_open = {n: d.values for n, d in decoded.items() if not d.decided and d.values}
         for definition in fam.functions:
             if definition.id not in original.functions and definition.if_absent is not None:
                 wanted[definition.id] = definition.if_absent
+        for name in self.without_matter(fam, original, found):
+            wanted.pop(name, None)
+            still_open.pop(name, None)
         safest = {"c1": "qrp", "n1": (0, Fraction(1, 10), 1, Fraction(3, 2), 2, 3, 7)}
         ranked = []
         for positions in all_positions(replacement):
@@ -183,12 +214,14 @@ class Carry(SimpleTestCase):
         return min(ranked, key=lambda each: each[0], default=None)
 
     def test_agrees_with_enumeration(self) -> None:
-        for seed in range(80):
+        pointless = 0
+        for seed in range(160):
             rng = Random(seed)
             original, replacement = random_board(rng, "A", 4, 3), random_board(rng, "B", 5, 3)
             found = random_found(rng, original, 0.15)
-            best = self.best_by_enumeration(original, found, replacement)
-            carried = carry(original, found, replacement, family())
+            fam = family(random_conditions(rng) if seed % 2 else None)
+            best = self.best_by_enumeration(fam, original, found, replacement)
+            carried = carry(original, found, replacement, fam)
             if best is None:
                 self.assertIsNone(carried.record, seed)
                 self.assertTrue(carried.why, seed)
@@ -198,6 +231,23 @@ class Carry(SimpleTestCase):
             self.assertEqual(
                 (carried.misses(True), carried.misses(False), carried.moved), (best[0][0], best[0][2], best[0][6])
             )
+            said = {each.id for each in carried.functions if each.verdict == "does not matter"}
+            listed = {each.id for each in carried.functions}
+            self.assertEqual(said, self.without_matter(fam, original, found) & listed, seed)
+            pointless += len(said)
+        self.assertGreater(pointless, 20)
+
+    def test_when_a_function_matters_must_be_said_of_other_functions_and_not_in_a_circle(self) -> None:
+        for conditions, place in (
+            ({"n1": {"n1": 2}}, "functions[0].matters_if.n1"),
+            ({"n1": {"n9": 2}}, "functions[0].matters_if.n9"),
+            ({"n1": {"c1": "s"}}, "functions[0].matters_if.c1"),
+            ({"n1": {"f1": [True, "on"]}}, "functions[0].matters_if.f1"),
+            ({"n1": {"n2": 1}, "n2": {"c1": "p"}, "c1": {"n1": 0}}, "functions[0].matters_if"),
+        ):
+            with self.subTest(place), self.assertRaises(DocumentError) as refused:
+                family(conditions)
+            self.assertIn(place, [fault.place for fault in refused.exception.faults])
 
     def test_two_exact_solvers_agree_on_larger_boards(self) -> None:
         for seed in range(6):

@@ -158,7 +158,8 @@ def _load_board(
         raise Faulty(
             "Load the family first.", [Fault("family", f'expected a family of the catalogue, found "{profile.family}"')]
         )
-    check_board_in_family(profile, family_profile(family.current_id))
+    in_family = family_profile(family.current_id)
+    check_board_in_family(profile, in_family)
     if profile.settings_layout is not None:
         others = Board.objects.filter(settings_layout=profile.settings_layout, depot=None).exclude(
             part_number=profile.part_number
@@ -174,7 +175,7 @@ def _load_board(
             defaults={"family": family, "maker": profile.maker, "title": profile.title, "status": profile.status},
         )
     )
-    warnings = tuple(warnings_of(profile))
+    warnings = tuple(warnings_of(profile, in_family))
     if board.current and _is_there(board.current, data):
         return Loaded("board", profile.part_number, board.current.number, False, warnings)
     board.family, board.maker, board.title, board.status = family, profile.maker, profile.title, profile.status

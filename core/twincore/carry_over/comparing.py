@@ -220,7 +220,7 @@ class Comparison:
             return []
         record = self.plan_record()
         rows = judge(self.wanted(), self.replacement, record, self.family) if record else ()
-        return [row.id for row in rows if row.verdict not in ("same", "within tolerance")]
+        return [row.id for row in rows if not row.met]
 
     def proof(self, record: Record, limit: int | None = None) -> Proof:
         """The twin check of the original as found against the replacement standing so."""
@@ -241,9 +241,7 @@ class Comparison:
 
     def _missed_safety(self, record: Record) -> set[str]:
         rows = judge(self.wanted(), self.replacement, record, self.family)
-        return {
-            row.id for row in rows if row.importance == "safety" and row.verdict not in ("same", "within tolerance")
-        }
+        return {row.id for row in rows if row.importance == "safety" and not row.met}
 
     def _key_of(self, record: Record) -> str:
         positions = written_positions(self.replacement, record.points)

@@ -12,6 +12,7 @@ from twincore.settings import (
     Decoded,
     copy_positions,
     decode,
+    matters,
     set_by_learning,
     set_by_table,
 )
@@ -73,6 +74,8 @@ def disagreements(
             for name, each in values.items()
             if definition.id in each and each[definition.id].decided
         }
+        if not matters(definition, wanted):
+            continue
         mine = wanted.get(definition.id)
         reference = mine.values[0] if mine and mine.decided else said.get("functions")
         if reference is None:

@@ -155,7 +155,7 @@ def judge_settings(carried: Carried | None) -> Judged:
         return judged("settings", [Reason("settings unknown", "to check")])
     if carried.record is None:
         return judged("settings", [Reason("no position", "no", {"functions": list(carried.why)})])
-    off = [each for each in carried.functions if each.verdict in ("off", "not on this board")]
+    off = [each for each in carried.functions if each.missed]
     reasons = [
         Reason("function off", "no" if each.importance == "safety" else "to check",
                {"function": each.id, "got": each.got, "importance": each.importance})

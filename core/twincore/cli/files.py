@@ -28,7 +28,7 @@ def checked_board(name: str, data: bytes, family: Family | None) -> Board:
     board = named(name, lambda: profile.parse_board(data))
     if family:
         named(name, lambda: profile.check_board_in_family(board, family))
-    for warning in profile.warnings_of(board):
+    for warning in profile.warnings_of(board, family):
         print(f"{name}: {warning} (warning)", file=sys.stderr)
     return board
 

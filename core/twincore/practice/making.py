@@ -154,7 +154,7 @@ def _carriable(boards: Boards, rng: Random) -> tuple[Record, Carried]:
             break
         if carried.record is None or not carried.moved:
             continue
-        if any(each.verdict not in ("same", "within tolerance") for each in carried.functions):
+        if any(not each.met for each in carried.functions):
             continue
         if behave_alike(make_twin(boards.original, stood, boards.replacement, carried.record, boards.family)):
             return stood, carried

@@ -81,7 +81,7 @@ def outcome(task: Task, state: Setting) -> Outcome:
     rows = tuple(
         Row(
             each.id, each.wanted.values[0] if each.wanted.decided else None, each.got,
-            each.verdict in ("same", "within tolerance"), "safety" if each.importance == "safety" else "settings",
+            each.met, "safety" if each.importance == "safety" else "settings",
         )
         for each in judge(wanted, boards.replacement, record, boards.family)
     )  # fmt: skip

@@ -27,6 +27,6 @@ def _is_twin(boards: Boards, board: Board, stood: Record) -> bool:
     if board is boards.replacement:
         return True
     carried = carry(boards.original, stood, board, boards.family)
-    if carried.record is None or any(each.verdict not in ("same", "within tolerance") for each in carried.functions):
+    if carried.record is None or any(not each.met for each in carried.functions):
         return False
     return behave_alike(make_twin(boards.original, stood, board, carried.record, boards.family))

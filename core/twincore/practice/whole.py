@@ -297,7 +297,7 @@ def shown(task: Task, state: Whole) -> dict[str, Any]:
 def _candidate(task: Task, state: Whole, name: str) -> dict[str, Any]:
     """What the sheet says of a board before it is chosen."""
     found = carried_to(task, state, name)
-    over = [each.id for each in found.functions if each.verdict in ("off", "not on this board")]
+    over = [each.id for each in found.functions if each.missed]
     return {"board": name, "functions": len(found.functions), "missed": over, "settable": found.record is not None}
 
 

@@ -28,11 +28,7 @@ class Transition:
     def functions(self) -> tuple[str, ...]:
         """The functions on which it hangs: of its time, its count, what must be so, and its thresholds."""
         amounts = [each for each in (self.after, self.reached, self.below) if isinstance(each, str)]
-        limits = [
-            limit for _, wanted in self.conditions if isinstance(wanted, Band) for limit in wanted.limits.values()
-        ]
-        bands = [limit.function for limit in limits if limit.function]
-        return tuple(dict.fromkeys([*amounts, *(name for name, _ in self.when), *bands]))
+        return tuple(dict.fromkeys([*amounts, *_functions_asked(self.conditions, self.when)]))
 
     @property
     def unconditional(self) -> bool:
@@ -47,6 +43,17 @@ class Output:
     name: str
     conditions: tuple[Condition, ...]
     when: tuple[tuple[str, Value], ...]
+
+    @property
+    def functions(self) -> tuple[str, ...]:
+        """The functions on which it hangs: of what must be so, and its thresholds."""
+        return tuple(_functions_asked(self.conditions, self.when))
+
+
+def _functions_asked(conditions: tuple[Condition, ...], when: tuple[tuple[str, Value], ...]) -> dict[str, None]:
+    """The functions that the conditions of a guard name."""
+    limits = [limit for _, wanted in conditions if isinstance(wanted, Band) for limit in wanted.limits.values()]
+    return dict.fromkeys([*(name for name, _ in when), *(limit.function for limit in limits if limit.function)])
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,78 +5,10 @@ from typing import Any
 
 from twincore.profile.document import open_document
 from twincore.profile.faults import FaultList, known
+from twincore.profile.function_def import FunctionDef, build_functions
 from twincore.profile.levels import Inputs, Level, build_inputs, check_change
 from twincore.profile.scenario import Scenario, build_scenario
 from twincore.profile.values import Number, Value, as_number, is_number, same
-
-NUMERIC = ("duration", "number", "count")
-
-
-@dataclass(frozen=True, slots=True)
-class FunctionDef:
-    """A function in shared terms; tolerances in the function's unit (seconds for a duration)."""
-
-    id: str
-    title: str
-    type: str
-    unit: str
-    choices: tuple[str, ...]
-    importance: str
-    below: Number
-    above: Number
-    if_absent: Value | None
-    safer: tuple[Value, ...] | str | None = None
-    """Which side is the safer one where nobody can tell: "lower", "higher", or every choice with the safest first."""
-
-    @property
-    def numeric(self) -> bool:
-        """Whether its values are numbers."""
-        return self.type in NUMERIC
-
-    def wanted_value(self) -> str:
-        """What a value of this function must be, in words."""
-        match self.type:
-            case "choice":
-                return "one of " + known(self.choices)
-            case "flag":
-                return "true or false"
-            case "count":
-                return "a whole number of at least 0"
-            case "duration":
-                return "seconds of at least 0"
-        return "a number"
-
-    def accepts(self, value: object) -> bool:
-        """Whether a value is of this function's type."""
-        match self.type:
-            case "choice":
-                return value in self.choices
-            case "flag":
-                return isinstance(value, bool)
-            case "count":
-                return isinstance(value, int) and not isinstance(value, bool) and value >= 0
-            case "duration":
-                return is_number(value) and value >= 0
-        return is_number(value)
-
-    def is_safer(self, one: Value, other: Value) -> bool:
-        """Whether one value lies on the safer side of another; never, where the family does not say which side that is."""
-        match self.safer:
-            case None:
-                return False
-            case "lower":
-                return as_number(one) < as_number(other)
-            case "higher":
-                return as_number(one) > as_number(other)
-        assert isinstance(self.safer, tuple)  # checked when the family was read
-        return self.safer.index(one) < self.safer.index(other)
-
-    def within(self, original: Value, replacement: Value) -> bool:
-        """Whether the replacement's value is the original's, or lies within tolerance of it."""
-        if self.numeric:
-            aim = as_number(original)
-            return aim - self.below <= as_number(replacement) <= aim + self.above
-        return same(original, replacement)
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,8 +72,7 @@ def parse_family(data: bytes) -> Family:
                 )
         if all(rest.get(name) == value for name, value in combination.items()):
             faults.add(f"never_together[{index}]", "expected a combination that the inputs do not have at rest")
-    functions = tuple(_function(each, f"functions[{i}]", faults) for i, each in enumerate(root["functions"]))
-    faults.unique([each.id for each in functions], "functions[{}].id", "name")
+    functions = build_functions(root["functions"], faults)
     faults.unique([each["id"] for each in root.get("signals", ())], "signals[{}].id", "name")
     scenarios = tuple(
         build_scenario(each, inputs, f"scenarios[{i}].", faults) for i, each in enumerate(root.get("scenarios", ()))
@@ -188,48 +119,3 @@ def _check_proving(
         low, high = each["band"].get("from"), each["band"].get("to")
         if low is not None and high is not None and low > high:
             faults.add(f"proving.readings[{index}].band", 'expected "from" not above "to"')
-
-
-def _function(node: dict[str, Any], place: str, faults: FaultList) -> FunctionDef:
-    tolerance = node.get("tolerance", {})
-    function = FunctionDef(
-        id=node["id"],
-        title=node.get("title", node["id"]),
-        type=node["type"],
-        unit=node.get("unit", "s" if node["type"] == "duration" else ""),
-        choices=tuple(node.get("choices", ())),
-        importance=node["importance"],
-        below=tolerance.get("below", 0),
-        above=tolerance.get("above", 0),
-        if_absent=node.get("if_absent"),
-        safer=_safer(node.get("safer")),
-    )
-    if (function.type == "choice") != bool(function.choices):
-        expected = "a list of choices" if function.type == "choice" else "no choices, for the type is not choice"
-        faults.add(f"{place}.choices", f"expected {expected}")
-    elif function.if_absent is not None and not function.accepts(function.if_absent):
-        faults.add(f"{place}.if_absent", f"expected {function.wanted_value()}")
-    if tolerance and not function.numeric:
-        faults.add(f"{place}.tolerance", "expected no tolerance, for the values are not numbers")
-    _check_safer(function, f"{place}.safer", faults)
-    if function.type == "duration" and function.unit != "s":
-        faults.add(f"{place}.unit", 'expected "s", for durations are in seconds')
-    return function
-
-
-def _safer(node: Any) -> tuple[Value, ...] | str | None:
-    return tuple(node) if isinstance(node, list) else node
-
-
-def _check_safer(function: FunctionDef, place: str, faults: FaultList) -> None:
-    if function.safer is None:
-        return
-    if function.numeric:
-        if function.safer not in ("lower", "higher"):
-            faults.add(place, 'expected "lower" or "higher", for the values are numbers')
-        return
-    wanted: tuple[Value, ...] = function.choices if function.type == "choice" else (True, False)
-    listed = function.safer if isinstance(function.safer, tuple) else ()
-    if len(listed) != len(wanted) or set(map(str, listed)) != set(map(str, wanted)):
-        named = known([str(each).lower() if isinstance(each, bool) else str(each) for each in wanted])
-        faults.add(place, f"expected every value once, the safest first ({named})")

@@ -9,6 +9,7 @@ from twincore.profile.family import Family, FunctionDef
 from twincore.profile.faults import FaultList, known
 from twincore.profile.functions import FunctionMap, same_meaning
 from twincore.profile.levels import Band
+from twincore.profile.mattering import read_without_mattering
 from twincore.profile.values import exact
 
 
@@ -159,11 +160,14 @@ def check_layouts_agree(one: Board, other: Board) -> None:
             )
 
 
-def warnings_of(board: Board) -> list[Fault]:
-    """What is allowed but looks like a slip: states that no arrow leads to."""
+def warnings_of(board: Board, family: Family | None = None) -> list[Fault]:
+    """What is allowed but looks like a slip: states that no arrow leads to; and in its family, functions that are read where
+    they do not matter.
+    """
     if board.behaviour is None:
         return []
-    return [
+    unread = read_without_mattering(board, family) if family else []
+    return unread + [
         Fault(board.behaviour.state_place(machine, name), "no arrow leads to this state")
         for machine in board.behaviour.machines
         for name in machine.states

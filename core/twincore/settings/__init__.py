@@ -4,6 +4,7 @@ from twincore.settings.acting import Act, acting, acts_of, at_rest, resting
 from twincore.settings.alternatives import same_functions
 from twincore.settings.carry import Carried, CarriedFunction, carry, judge, met_wishes, wanted_functions
 from twincore.settings.decode import Decoded, decode, decode_function
+from twincore.settings.mattering import matters
 from twincore.settings.schools import (
     SCHOOLS,
     ByLearning,
@@ -44,6 +45,7 @@ __all__ = [
     "decode_function",
     "interpolate",
     "judge",
+    "matters",
     "met_wishes",
     "off_own_table",
     "read_angle",

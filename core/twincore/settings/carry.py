@@ -10,9 +10,11 @@ from twincore.profile import Board, Family, FunctionDef, Record, Value
 from twincore.settings import eliminate
 from twincore.settings.acting import at_rest
 from twincore.settings.decode import Decoded, decode
+from twincore.settings.mattering import matters
 from twincore.settings.problem import Problem, build_problem, still_possible
 
 NO_WISHES: Mapping[str, Value] = MappingProxyType({})
+MET = ("same", "within tolerance", "does not matter")
 LARGEST_ELIMINATION = 600_000
 """Table entries up to which elimination is the quicker of the two exact solvers (measured: some ten seconds at the most)."""
 
@@ -28,6 +30,16 @@ class CarriedFunction:
     importance: str
     possible: bool | None = None
     """Of an open function: whether what is got is, within tolerance, one of what is still possible."""
+
+    @property
+    def met(self) -> bool:
+        """Whether nobody has to decide about it: what is got is what is wanted, or it does not matter."""
+        return self.verdict in MET
+
+    @property
+    def missed(self) -> bool:
+        """Whether what is got is out of tolerance."""
+        return self.verdict in ("off", "not on this board")
 
     def answer(self) -> dict[str, Any]:
         """As the command line writes it."""
@@ -47,9 +59,7 @@ class Carried:
 
     def misses(self, safety: bool) -> int:
         """How many functions are out of tolerance."""
-        return sum(
-            f.verdict in ("off", "not on this board") and (f.importance == "safety") == safety for f in self.functions
-        )
+        return sum(each.missed and (each.importance == "safety") == safety for each in self.functions)
 
 
 def carry(
@@ -97,7 +107,7 @@ def judge(
     """How a replacement that stands so compares with what is wanted, function by function in the family's order."""
     got = decode(replacement, record, family)
     return tuple(
-        _judge_one(definition, wanted[definition.id], got.get(definition.id))
+        _judge_one(definition, wanted, got.get(definition.id))
         for definition in family.functions
         if definition.id in wanted
     )
@@ -105,14 +115,17 @@ def judge(
 
 def met_wishes(functions: Iterable[CarriedFunction], wishes: Mapping[str, Value]) -> list[str]:
     """The functions that are wanted otherwise and that the replacement gives as wanted."""
-    return [row.id for row in functions if row.id in wishes and row.verdict in ("same", "within tolerance")]
+    return [row.id for row in functions if row.id in wishes and row.met]
 
 
-def _judge_one(definition: FunctionDef, wanted: Decoded, got: Decoded | None) -> CarriedFunction:
+def _judge_one(definition: FunctionDef, every: Mapping[str, Decoded], got: Decoded | None) -> CarriedFunction:
+    wanted = every[definition.id]
     if got is None:
         got = Decoded((definition.if_absent,)) if definition.if_absent is not None else None
     value = got.values[0] if got and got.decided else None
-    if not wanted.decided:
+    if not matters(definition, every):
+        verdict = "does not matter"
+    elif not wanted.decided:
         verdict = "open"
     elif got is None:
         verdict = "not on this board"

@@ -14,6 +14,7 @@ from twincore.profile import Board, Family, FunctionDef, FunctionMap, Point, Val
 from twincore.profile.values import as_number
 from twincore.settings.acting import acts_of
 from twincore.settings.decode import Decoded
+from twincore.settings.mattering import matters
 
 Cost = tuple[int, int, int, int, int, int]
 """Safety misses, open safety functions that miss all that is possible, the same of other functions, scaled deviation,
@@ -53,7 +54,14 @@ def deviation(wanted: Value, got: Value | None, definition: FunctionDef) -> Frac
 
 
 def build_problem(replacement: Board, family: Family, wanted: Mapping[str, Decoded]) -> Problem:
-    """The problem of setting a replacement so that its functions come closest to the values wanted."""
+    """The problem of setting a replacement so that its functions come closest to the values wanted; what does not matter on the
+    original is not wanted.
+    """
+    wanted = {
+        name: each
+        for name, each in wanted.items()
+        if (definition := family.function(name)) and matters(definition, wanted)
+    }
     raw: list[tuple[FunctionMap, FunctionDef, list[tuple[dict[str, Value], Value]]]] = []
     for name, function in replacement.functions.items():
         definition = family.function(name)

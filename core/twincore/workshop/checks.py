@@ -53,7 +53,7 @@ def _said(fault: Fault) -> str:
 def _behaviour(board: Board, family: Family) -> list[Finding]:
     if board.behaviour is None:
         return []
-    found = [Finding(each.place, each.expected, "note") for each in warnings_of(board)]
+    found = [Finding(each.place, each.expected, "note") for each in warnings_of(board, family)]
     for machine in board.behaviour.machines:
         for state in machine.states.values():
             place = board.behaviour.state_place(machine, state.id)

@@ -97,7 +97,7 @@ def _school_shown(school: School, comparison: Comparison, wanted: dict[str, Deco
                 id=row.id,
                 value=wording.value_words(row.got, definition) if row.verdict != "open" else "open",
                 difference=wording.difference_words(row, definition),
-                missed=row.verdict in ("off", "not on this board"),
+                missed=row.missed,
             )
             for row in rows
             if (definition := family.function(row.id))
@@ -185,7 +185,7 @@ def _row(row: CarriedFunction, comparison: Comparison, found: Record, record: Re
         on_replacement=row.id in comparison.replacement.functions,
         got="not known" if unknown else wording.value_words(row.got, definition),
         verdict="not known" if unknown else row.verdict,
-        missed=not unknown and row.verdict in ("off", "not on this board"),
+        missed=not unknown and row.missed,
         difference="" if unknown else wording.difference_words(row, definition),
         tolerance=wording.tolerance_words(definition),
         original_points=_points(comparison.original, row.id, found),

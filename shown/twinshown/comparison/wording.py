@@ -45,7 +45,7 @@ def decoded_words(decoded: Decoded, definition: FunctionDef) -> str:
 
 def difference_words(row: CarriedFunction, definition: FunctionDef) -> str:
     """How the replacement differs from what is wanted: "60 s shorter"; empty where it does not."""
-    if row.verdict == "same":
+    if row.verdict in ("same", "does not matter"):
         return ""
     if row.verdict == "not on this board":
         return "not on this board"

@@ -133,6 +133,7 @@ function Compared({ row }: { row: Row }) {
     open: "open",
     "not on this board": "not on this board",
     "not known": "not known on the new board",
+    "does not matter": "does not matter as the old board is set",
   }[row.verdict];
   return (
     <span>
