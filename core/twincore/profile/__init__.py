@@ -5,8 +5,9 @@ from twincore.profile.document import LARGEST_BYTES, MOST_VALUES, Document, dump
 from twincore.profile.elements import WHEEL_BITS, WHEEL_MASK, Coding, Element, ElementKind, Point
 from twincore.profile.extras import register_words
 from twincore.profile.facts import ORIGINAL
-from twincore.profile.family import Family, FunctionDef, parse_family
+from twincore.profile.family import Family, parse_family
 from twincore.profile.fit import check_board_in_family, check_layouts_agree, warnings_of
+from twincore.profile.function_def import FunctionDef
 from twincore.profile.functions import FunctionMap, Row
 from twincore.profile.hanging import Hanging, hanging_of
 from twincore.profile.record import Record, factory_record, parse_record, written_positions

@@ -8,7 +8,7 @@ from twincore.profile.faults import FaultList, known
 from twincore.profile.function_def import FunctionDef, build_functions
 from twincore.profile.levels import Inputs, Level, build_inputs, check_change
 from twincore.profile.scenario import Scenario, build_scenario
-from twincore.profile.values import Number, Value, as_number, is_number, same
+from twincore.profile.values import Number
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,8 +5,9 @@ from collections.abc import Sequence
 from twincore.errors import DocumentError, Fault
 from twincore.profile.behaviour import Behaviour, reachable
 from twincore.profile.board import Board
-from twincore.profile.family import Family, FunctionDef
+from twincore.profile.family import Family
 from twincore.profile.faults import FaultList, known
+from twincore.profile.function_def import FunctionDef
 from twincore.profile.functions import FunctionMap, same_meaning
 from twincore.profile.levels import Band
 from twincore.profile.mattering import read_without_mattering

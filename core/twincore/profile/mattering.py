@@ -3,7 +3,7 @@
 from collections.abc import Callable, Iterator
 
 from twincore.errors import Fault
-from twincore.profile.behaviour import Behaviour, Machine
+from twincore.profile.behaviour import Behaviour, Machine, Output, Transition
 from twincore.profile.board import Board
 from twincore.profile.family import Family
 from twincore.profile.values import Value, same
@@ -48,10 +48,11 @@ def _reads(behaviour: Behaviour | None, name: str, other: str, value: Value) -> 
     for machine in behaviour.machines if behaviour else ():
         for state in _reached(machine, may_hold):
             place = behaviour.state_place(machine, state) if behaviour else ""
-            for key, guards in (("go", machine.states[state].go), ("on", machine.states[state].on)):
-                for index, guard in enumerate(guards):
-                    if name in guard.functions and may_hold(guard.when):
-                        yield f"{place}.{key}[{index}]"
+            guards: list[tuple[str, Transition | Output]] = [
+                *((f"{place}.go[{index}]", go) for index, go in enumerate(machine.states[state].go)),
+                *((f"{place}.on[{index}]", output) for index, output in enumerate(machine.states[state].on)),
+            ]
+            yield from (where for where, guard in guards if name in guard.functions and may_hold(guard.when))
 
 
 def _reached(machine: Machine, may_hold: Callable[[When], bool]) -> list[str]:
