@@ -8,7 +8,7 @@ from typing import Any
 from django.test import SimpleTestCase
 
 from tests.builders import twin_of
-from tests.tick_search import TICKS, Plain, Settles, fewest_changes
+from tests.tick_search import TICKS, Plain, Settles, at_rest, fewest_changes
 from twincore import behaviour, profile
 from twincore.behaviour.simulate import run_values
 from twincore.errors import DocumentError, EndlessLoopError
@@ -78,7 +78,7 @@ class ShownAsInTicks(SimpleTestCase):
 def _in_ticks(family: Any, board: Any, values: Any, steps: list[profile.Step]) -> list[tuple[Fraction, set[str]]]:
     plain = Plain(board, values)
     outputs = {each["id"] for each in family["outputs"]}
-    inputs = {each["id"]: each["id"] == "power" for each in family["inputs"]}
+    inputs = at_rest(family)
     config = plain.settle(plain.start(), inputs)
     found: list[tuple[Fraction, set[str]]] = []
     for tick in range(22 * TICKS + 1):

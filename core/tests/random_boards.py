@@ -1,4 +1,7 @@
-"""Random pairs of small boards for tests: invented, shaped to reach every rule of the behaviour format."""
+"""Random pairs of small boards for tests: invented, shaped to reach every rule of the formats.
+
+Everything that the published schemas allow is drawn sooner or later; `test_drawn` holds that it is.
+"""
 
 import json
 from random import Random
@@ -13,7 +16,8 @@ def with_level(rng: Random, family: dict[str, Any]) -> dict[str, Any]:
     level = {"id": "w", "level": True, "unit": "°C", "from": 0, "to": 10}
     setpoint = {"id": "set", "type": "number", "importance": "behaviour", "tolerance": {"below": 1, "above": 0}}
     return {
-        **family, "inputs": [*family["inputs"], level], "rest": {"power": True, "w": rng.choice([0, 3, 10])},
+        **family, "inputs": [*family["inputs"], level],
+        "rest": family.get("rest", {}) | rng.choice([{}, {"w": 0}, {"w": 3}, {"w": 10}]),
         "functions": [*family["functions"], setpoint],
     }  # fmt: skip
 
@@ -46,22 +50,34 @@ def _band(rng: Random) -> dict[str, Any]:
 
 
 def family_document(rng: Random) -> dict[str, Any]:
-    """A family with up to three inputs besides power, sometimes with a combination that cannot occur."""
-    inputs = INPUTS[: rng.choice([2, 3, 4])]
+    """A family with up to three inputs besides power, or without power, at rest in any way, sometimes with combinations that
+    cannot occur.
+    """
+    inputs = INPUTS[rng.random() < 0.08 : rng.choice([2, 3, 4])]
     document: dict[str, Any] = {
         "format": "worthy-twin/family", "version": 1, "id": "random",
         "inputs": [{"id": name} for name in inputs],
         "outputs": [{"id": name, "compare": name != "z" or rng.random() < 0.5} for name in OUTPUTS],
-        "rest": {"power": True},
         "functions": [
             {"id": "t", "type": "duration", "importance": "safety", "tolerance": {"below": 0, "above": 1}},
             {"id": "n", "type": "count", "importance": "behaviour"},
             {"id": "mode", "type": "choice", "choices": ["p", "q"], "importance": "comfort", "if_absent": "p"},
         ],
     }  # fmt: skip
+    if rng.random() < 0.8:
+        document["rest"] = {name: _at_rest(rng, name) for name in inputs if rng.random() < 0.6}
     if len(inputs) > 2 and rng.random() < 0.4:
-        document["never_together"] = [{"a": True, "b": True}]
+        document["never_together"] = never = []
+        for _ in range(rng.choice([1, 1, 2])):
+            combination = {name: rng.random() < 0.6 for name in rng.sample(inputs, 2)}
+            rest = document.get("rest", {})
+            if any(rest.get(name, name == "power") != value for name, value in combination.items()):
+                never.append(combination)
     return document
+
+
+def _at_rest(rng: Random, name: str) -> bool:
+    return rng.random() < (0.7 if name == "power" else 0.3)
 
 
 def board_document(rng: Random, family: dict[str, Any], number: str) -> dict[str, Any]:

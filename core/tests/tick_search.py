@@ -80,7 +80,7 @@ class Plain:
         )  # fmt: skip
 
     def on(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> set[str]:
-        if not inputs["power"]:
+        if not inputs.get("power", True):
             return set()
         found = set()
         for machine, state in zip(self.machines, config[0], strict=True):
@@ -114,7 +114,7 @@ class Plain:
         return True
 
     def settle(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
-        if not inputs["power"]:
+        if not inputs.get("power", True):
             return config
         for _ in range(33):
             step = self.first(config, inputs)
@@ -144,7 +144,7 @@ class Plain:
 
     def tick(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
         states, ages, clocks, counters = config
-        powered, on = inputs["power"], self.on(config, inputs)
+        powered, on = inputs.get("power", True), self.on(config, inputs)
         older = tuple(a + 1 if a < self.oldest else OLD for a in ages) if powered else ages
         named = tuple(
             (a + 1 if a < self.oldest else OLD) if self.runs(c, powered, on) else a
@@ -160,7 +160,7 @@ class Plain:
 
     def power(self, config: tuple[Any, ...], inputs: dict[str, bool]) -> tuple[Any, ...]:
         states, ages, clocks, counters = config
-        if not inputs["power"]:
+        if not inputs.get("power", True):
             states = tuple(
                 s if s in m.get("survive_power_loss", []) else m["start"]
                 for s, m in zip(states, self.machines, strict=True)
@@ -172,6 +172,12 @@ class Plain:
             a if c.get("runs_without_power") else self.first_age(c) for a, c in zip(clocks, self.clocks, strict=True)
         )
         return (states, (0,) * len(ages), clocks, counters)
+
+
+def at_rest(family: dict[str, Any]) -> dict[str, Any]:
+    """How the inputs stand at rest: off, the power on, a level at its lowest, unless the family says otherwise."""
+    usual = {each["id"]: each["from"] if each.get("level") else each["id"] == "power" for each in family["inputs"]}
+    return {name: family.get("rest", {}).get(name, value) for name, value in usual.items()}
 
 
 def changes_from(inputs: dict[str, Any], cells: dict[str, list[Any]]) -> list[tuple[str, Any]]:
@@ -194,13 +200,9 @@ def fewest_changes(
     Nothing is followed from where a board never settles; "endless" where one was met and no difference.
     """
     one, two = (Plain(b, v) for b, v in zip(boards, values, strict=True))
-    names = [each["id"] for each in family["inputs"]]
     compared = {o["id"] for o in family["outputs"] if o.get("compare", True)}
     cells = floors(family, boards, values)
-    rest = {
-        name: family.get("rest", {}).get(name, name == "power" if name not in cells else cells[name][0])
-        for name in names
-    }
+    rest = at_rest(family)
     rest |= {name: max(floor for floor in each if floor <= rest[name]) for name, each in cells.items()}
     never = family.get("never_together", [])
     first = (tuple(rest.values()), one.settle(one.start(), rest), two.settle(two.start(), rest))
@@ -211,7 +213,7 @@ def fewest_changes(
         cost, here = queue.popleft()
         if seen[here] < cost:
             continue
-        inputs = dict(zip(names, here[0], strict=True))
+        inputs = dict(zip(rest, here[0], strict=True))
         if one.on(here[1], inputs) & compared != two.on(here[2], inputs) & compared:
             return cost
         if len(seen) > most:

@@ -87,7 +87,7 @@ class _Lockstep:
 
     def run(self) -> bool:
         try:
-            waiting = list(self._settled(self._start()))
+            waiting = list(self._first())
             while waiting:
                 config = waiting.pop()
                 if config in self.seen:
@@ -99,6 +99,16 @@ class _Lockstep:
         except _Apart:
             return False
         return True
+
+    def _first(self) -> Iterator[Config]:
+        """Where the boards stand at rest, which a family may have without power."""
+        start = self._start()
+        if self.pair.powered(self.pair.rest):
+            return self._settled(start)
+        start.clocks = [
+            side.clocks_without_power(clocks) for side, clocks in zip(self.pair.sides, start.clocks, strict=True)
+        ]
+        return iter([self._forget(start, None)])
 
     def _start(self) -> _Draft:
         every_input = (1 << self.pair.sides[0].changes.count) - 1

@@ -248,15 +248,16 @@ def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int, limit: int
     """
     found, sure = [], True
     for index, side in enumerate(pair.sides):
-        loop = met.get(index)
+        loop, sets = met.get(index), pair.sets
         if may_go_round(side, pair.forbidden):
             alone = ExactSearch(build_pair(side, side, twin.family, pair.rest), limit)
             closed = alone.run(until_loop=True).closed
-            loop = alone.loops.get(0, loop)
+            if 0 in alone.loops:
+                loop, sets = alone.loops[0], alone.sets
             sure = sure and (closed or loop is not None)
         if loop is None:
             continue
-        way = way_to(loop.node, pair.sets)
+        way = way_to(loop.node, sets)
         if times_of(way) is None:
             sure = False
         else:
