@@ -1,5 +1,6 @@
 """Certificates: what is shown to be the same can be checked by who shares nothing with the search; what is damaged is refused."""
 
+import contextlib
 import json
 from collections.abc import Iterator
 from copy import deepcopy
@@ -13,8 +14,11 @@ from tests import random_boards
 from tests.builders import DEMO, case_twin, small_board, small_family, twin_of
 from tests.cost import rounds
 from tests.test_behaviour import random_pair
+from tests.test_levels import random_pair as with_level
 from tests.test_running_time import random_pair as with_running_time
 from twincore import behaviour, certificate, profile, settings
+from twincore.certificate.about import digests
+from twincore.certificate.deciding import decide
 from twincore.errors import DocumentError, EndlessLoopError, TwinError
 
 ALIKE = ("identical", "within tolerance")
@@ -26,6 +30,16 @@ def written(twin: behaviour.Twin) -> dict[str, Any]:
     assert found is not None
     kept: dict[str, Any] = json.loads(profile.dump(found))
     return kept
+
+
+def about(twin: behaviour.Twin) -> dict[str, Any]:
+    """What a certificate of a twin must say that it is about."""
+    boards = (twin.original, twin.replacement)
+    return {
+        "original": boards[0].part_number, "replacement": boards[1].part_number,
+        "digests": digests(twin.family.document, [board.document for board in boards], twin.positions),
+        "replaced": [{"id": o.id, "original": o.original, "replacement": o.replacement} for o in twin.offsets],
+    }  # fmt: skip
 
 
 def alike(seeds: range) -> Iterator[behaviour.Twin]:
@@ -108,6 +122,53 @@ class Shown(SimpleTestCase):
         self.assertIsNone(certificate.certificate(twin))
 
 
+class FreeMade:
+    """Places that nobody searched for: drawn at random, from nearly everything to nearly nothing."""
+
+    def __init__(self, rng: Random, family: dict[str, Any], boards: list[dict[str, Any]]) -> None:
+        self.rng = rng
+        self.machines = [board["behaviour"].get("machines", [board["behaviour"]]) for board in boards]
+        self.inputs = [each["id"] for each in family["inputs"] if not each.get("level") and each["id"] != "power"]
+        self.generous = rng.random()
+        self.names = [""]
+        for side, board, machines in zip(("original", "replacement"), boards, self.machines, strict=True):
+            behaves = board["behaviour"]
+            self.names += [f"{side}/state {number + 1}" for number in range(len(machines))]
+            self.names += [f"{side}/clock {each['id']}" for each in behaves.get("clocks", ())]
+            self.names += [f"{side}/count {each['id']}" for each in behaves.get("counters", ())]
+
+    def places(self) -> list[dict[str, Any]]:
+        every = product(*(machine["states"] for machines in self.machines for machine in machines))
+        cut = len(self.machines[0])
+        found = [
+            {"original": list(states[:cut]), "replacement": list(states[cut:]), "power": power, **self.where()}
+            for states in list(every)[:200]
+            for power in (True, False)
+            if self.rng.random() < self.generous + 0.2
+        ]
+        return found or [
+            {"original": ["s0"] * cut, "replacement": ["s0"] * len(self.machines[1]), "power": True, "ages": []}
+        ]
+
+    def where(self) -> dict[str, Any]:
+        rng = self.rng
+        told: dict[str, Any] = {}
+        if rng.random() > self.generous:
+            told["inputs"] = [
+                {name: rng.random() < 0.5 for name in self.inputs if rng.random() < 0.5} for _ in range(2)
+            ]
+        bounds = [] if rng.random() < self.generous else [self.bound() for _ in range(rng.randrange(3))]
+        return {**told, "ages": bounds}
+
+    def bound(self) -> list[Any]:
+        one, other = self.rng.sample(self.names, 2)
+        return (
+            [one, other]
+            if self.rng.random() < 0.6
+            else [one, other, self.rng.choice([0, 1, 2, -1]), self.rng.random() < 0.5]
+        )
+
+
 class Refused(SimpleTestCase):
     def test_what_shows_a_board_to_be_as_itself_shows_nothing_of_one_that_differs(self) -> None:
         refused = 0
@@ -125,11 +186,92 @@ class Refused(SimpleTestCase):
             except (DocumentError, EndlessLoopError):
                 continue
             with self.assertRaises(certificate.NotShown):
-                certificate.check_twin(twin, found)
+                certificate.check_twin(twin, found | about(twin))
             refused += 1
             if refused == 200:
                 return
         self.fail(f"only {refused} pairs that differ")
+
+    def differing(self, seeds: range) -> Iterator[tuple[dict[str, Any], list[dict[str, Any]], behaviour.Twin]]:
+        """Random pairs that differ, whatever they are made of."""
+        for seed in seeds:
+            for pair in (random_pair, with_running_time, with_level):
+                made = pair(seed)
+                with contextlib.suppress(EndlessLoopError):
+                    if made is not None and behaviour.prove(made[2]).verdict == "different":
+                        yield made
+
+    def test_free_made_ones_of_pairs_that_differ(self) -> None:
+        rng, tried, met = Random(5), 0, set[str]()
+        for family, boards, twin in self.differing(range(40_000, 42_000)):
+            for _ in range(20):
+                free = FreeMade(rng, family, boards)
+                made = {**about(twin), "places": free.places()}
+                with self.assertRaises(certificate.NotShown) as refused:
+                    certificate.check_twin(twin, made)
+                met.add(str(refused.exception).split("“")[0][-30:])
+                tried += 1
+            if tried >= 5_000:
+                break
+        self.assertGreaterEqual(tried, 5_000)
+        self.assertGreater(len(met), 3)
+
+    def test_a_level_whose_thresholds_lie_outside_what_it_can_be_is_no_signal(self) -> None:
+        family = small_family()
+        family["inputs"].append({"id": "w", "level": True, "from": 0, "to": 20})
+        boards = [
+            small_board({"start": "s0", "states": {
+                "s0": {"go": [{"to": "s1", "if": {"w": {"from": -5}}, "after": 5}]}, "s1": {"on": shows}}}, number)
+            for number, shows in (("S-1", ["x"]), ("S-2", []))
+        ]  # fmt: skip
+        twin = twin_of(family, boards)
+        self.assertEqual(behaviour.prove(twin).verdict, "different")
+        places = [{"original": ["s0"], "replacement": ["s0"], "power": power, "ages": []} for power in (True, False)]
+        made = {**about(twin), "places": places}
+        with self.assertRaisesRegex(certificate.NotShown, "the two differ in “x”"):
+            certificate.check_twin(twin, made)
+
+    def test_what_is_about_other_documents_settings_numbers_or_wishes(self) -> None:
+        family = small_family(
+            functions=[{"id": "t", "type": "duration", "importance": "behaviour", "tolerance": {"above": 2}}]
+        )
+        machine = {"start": "s", "states": {"s": {"go": [{"to": "on", "after": "t"}]}, "on": {"on": ["x"]}}}
+        switch = [{"id": "S1", "kind": "dip", "positions": 1, "factory": "0"}]
+        boards = [
+            small_board(machine, number, settings=switch, functions={
+                "t": {"table": [{"when": {"S1.1": "off"}, "value": 5}, {"when": {"S1.1": "on"}, "value": on}]}})
+            for number, on in (("S-1", 6), ("S-2", 9))
+        ]  # fmt: skip
+        twin = twin_of(family, boards, {"S1": "1"})
+        self.assertEqual(behaviour.prove(twin).verdict, "different")  # 6 s and 9 s
+        same = twin_of(family, boards, {"S1": "0"})
+        whole = written(same)
+        self.assertEqual(certificate.check_twin(same, whole), len(whole["places"]))
+        for other in (
+            twin,
+            twin_of(family | {"title": "another"}, boards, {"S1": "0"}),
+            twin_of(family, [boards[0], boards[1] | {"title": "another"}], {"S1": "0"}),
+        ):
+            with self.assertRaisesRegex(certificate.NotShown, "about another family, other boards or other settings"):
+                certificate.check_twin(other, whole)
+        with self.assertRaisesRegex(certificate.NotShown, "other numbers"):
+            certificate.check_twin(same, whole | {"replaced": [{"id": "t", "original": 5, "replacement": 9}]})
+        with self.assertRaisesRegex(certificate.NotShown, "other wishes"):
+            certificate.check_twin(same, whole | {"wished": ["t"]})
+
+    def test_the_checker_decides_what_functions_stand_at_as_the_core_does(self) -> None:
+        compared = 0
+        for seed in range(300):
+            made = random_pair(seed)
+            if made is None:
+                continue
+            _, boards, twin = made
+            values, replaced = decide(twin.family.document, boards, twin.positions)
+            for mine, theirs in zip(values, twin.values, strict=True):
+                self.assertEqual(mine, theirs, seed)
+            self.assertEqual([each["id"] for each in replaced], [each.id for each in twin.offsets], seed)
+            compared += 1
+        self.assertGreater(compared, 250)
 
     def test_damaged_ones(self) -> None:
         rng = Random(8)
@@ -203,11 +345,11 @@ class Refused(SimpleTestCase):
             each["behaviour"]["clocks"][1]["runs_while"] = "x"
         stops = twin_of(small_family(), boards)
         self.assertEqual(behaviour.prove(stops).verdict, "different")
-        with self.assertRaises(certificate.NotShown):
-            certificate.check_twin(stops, whole)
+        with self.assertRaisesRegex(certificate.NotShown, "the two differ in “y”"):
+            certificate.check_twin(stops, whole | about(stops))
 
     def test_of_other_boards(self) -> None:
         twin = case_twin("oven-in-register")
         whole = written(twin)
-        with self.assertRaisesRegex(certificate.NotShown, "about other boards"):
+        with self.assertRaisesRegex(certificate.NotShown, "other boards"):
             certificate.check_twin(twin, whole | {"original": "TVH-9999"})

@@ -53,8 +53,9 @@ class Pair:
         if found is None and self.every_change:
             found = self._branches[states] = [*self.sets.bits, *([self.power] if self.power else [])]
         if found is None:
-            read = self.outlooks[0].inputs_read(states[0]) | self.outlooks[1].inputs_read(states[1])
-            wanted = self.power
+            # the power can always matter, and so can what stands in the way of its change
+            read = self.power | self.outlooks[0].inputs_read(states[0]) | self.outlooks[1].inputs_read(states[1])
+            wanted = 0
             for bit, group in self.tied.items():
                 if read & bit:
                     wanted |= group
@@ -79,7 +80,7 @@ def build_pair(original: Side, replacement: Side, family: Family, rest: int) -> 
             if group & bit:
                 tied[bit] = group
     sides = (original, replacement)
-    read = _read(sides)
+    read = changes.power | _read(sides)
     matter = [bit for bit, group in tied.items() if group & read and bit != changes.power]
     together = matter[:MOST_TOGETHER]
     return Pair(

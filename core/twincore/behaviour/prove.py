@@ -15,7 +15,7 @@ from twincore.behaviour.simulate import Shown, play
 from twincore.behaviour.stepwise import may_go_round, step_for_step
 from twincore.behaviour.zones import MOST_TIMED, ExactSearch
 from twincore.errors import TwinError
-from twincore.profile import Board, Family, Number, Record, Scenario, Step, Value
+from twincore.profile import Board, Family, Number, Record, Scenario, Step, Value, written_positions
 from twincore.profile.values import tidy
 from twincore.settings import Decoded
 
@@ -122,6 +122,10 @@ class Twin:
     values: tuple[dict[str, Value], dict[str, Value]]
     offsets: tuple[Offset, ...]
     undecided: tuple[str, ...]
+    positions: tuple[dict[str, Value], dict[str, Value]]
+    """How each board stands, as a record writes it."""
+    wished: tuple[str, ...] = ()
+    """The functions that are compared by what the original does, for they are wanted otherwise."""
 
     @property
     def missing(self) -> tuple[str, ...]:
@@ -166,12 +170,18 @@ def make_twin(
         function_values(original, original_record, family),
         function_values(replacement, replacement_record, family),
     ]
-    decoded[1] |= {name: decoded[0][name] for name in wished if name in decoded[0]}
+    wanted = tuple(sorted(name for name in wished if name in decoded[0]))
+    decoded[1] |= {name: decoded[0][name] for name in wanted}
     shifted = offsets(decoded[0], decoded[1], family)
     open_functions = dict.fromkeys([*undecided(original, decoded[0]), *undecided(replacement, decoded[1])])
     values = [_decided(each) for each in decoded]
     values[1].update({offset.id: offset.original for offset in shifted})
-    return Twin(original, replacement, family, (values[0], values[1]), shifted, tuple(open_functions))
+    records = ((original, original_record), (replacement, replacement_record))
+    positions = [written_positions(board, record.points) for board, record in records]
+    return Twin(
+        original, replacement, family, (values[0], values[1]), shifted, tuple(open_functions),
+        (positions[0], positions[1]), wanted,
+    )  # fmt: skip
 
 
 def _decided(decoded: dict[str, Decoded]) -> dict[str, Value]:

@@ -120,9 +120,12 @@ class ExactSearch:
         return True
 
     def _start(self) -> Iterator[Node]:
+        clocks = [side.clocks_at_power_on() for side in self.pair.sides]
+        if not self.pair.powered(self.pair.rest):
+            clocks = [side.clocks_without_power(each) for side, each in zip(self.pair.sides, clocks, strict=True)]
         draft = Draft(
             [side.starts for side in self.pair.sides],
-            [side.clocks_at_power_on() for side in self.pair.sides],
+            clocks,
             [(0,) * len(side.counters) for side in self.pair.sides],
             self.pair.rest & self.pair.alone,
             1 << self.sets.place(self.pair.rest),

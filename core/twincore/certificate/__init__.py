@@ -5,7 +5,7 @@ from typing import Any
 from twincore.behaviour import Twin
 from twincore.behaviour.pair import MOST_TOGETHER
 from twincore.certificate.checking import check
-from twincore.certificate.reading import NotShown
+from twincore.certificate.deciding import NotShown
 from twincore.certificate.writing import MOST_PLACES, certificate
 
 __all__ = ["MOST_PLACES", "MOST_TOGETHER", "NotShown", "certificate", "check", "check_twin"]
@@ -16,6 +16,4 @@ def check_twin(twin: Twin, given: dict[str, Any]) -> int:
     if twin.missing or twin.undecided:
         raise NotShown("of one of the boards it is not known how it behaves")
     boards = [twin.original.document, twin.replacement.document]
-    if [given.get("original"), given.get("replacement")] != [board["part_number"] for board in boards]:
-        raise NotShown("it is about other boards")
-    return check(twin.family.document, boards, twin.values, given)
+    return check(twin.family.document, boards, twin.positions, given, twin.wished)

@@ -8,13 +8,14 @@ leads into places again; and in none do the outputs differ. By induction they ne
 Ages and counts are bounded by difference constraints (Bellman 1958; D. L. Dill 1989), kept as matrices in closed form.
 """
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from fractions import Fraction
 from typing import Any
 
+from twincore.certificate.about import digest, digests
+from twincore.certificate.deciding import NotShown, as_fraction, decide
 from twincore.certificate.differences import NO_BOUND, Bound, Matrix, add_one, become, elapse, inside, tighten
-from twincore.certificate.reading import Arrow, Documents, NotShown
+from twincore.certificate.reading import Arrow, Documents
 
 SIDES = ("original", "replacement")
 MOST_ARROWS = 32
@@ -38,14 +39,30 @@ class _Piece:
 def check(
     family: Mapping[str, Any],
     boards: Sequence[Mapping[str, Any]],
-    values: Sequence[Mapping[str, Any]],
+    positions: Sequence[Mapping[str, Any]],
     certificate: Mapping[str, Any],
+    wished: Collection[str] = (),
 ) -> int:
-    """How many places were checked. `values` are what each board's functions stand at (seconds, numbers, choices).
+    """How many places were checked. `positions` are how both boards stand, as their records write it; functions that are `wished`
+    otherwise are compared by what the original does.
 
     Raises NotShown where the certificate does not show that the boards are the same.
     """
-    return _Checker(family, boards, values).run(certificate)
+    numbers = [board["part_number"] for board in boards]
+    if [certificate.get(side) for side in SIDES] != numbers or certificate.get("digests") != digests(
+        family, boards, positions
+    ):
+        raise NotShown("it is about another family, other boards or other settings")
+    if sorted(certificate.get("wished", ())) != sorted(wished):
+        raise NotShown("it is about other wishes")
+    try:
+        values, replaced = decide(family, boards, positions, wished)
+        if digest(certificate.get("replaced")) != digest(replaced):
+            raise NotShown("other numbers were replaced than lie within tolerance")
+        checker = _Checker(family, boards, values)
+    except (KeyError, TypeError, ValueError, IndexError, AttributeError, ArithmeticError) as error:
+        raise NotShown(f"the documents cannot be read: {error!r}") from error
+    return checker.run(certificate)
 
 
 class _Checker(Documents):
@@ -71,18 +88,30 @@ class _Checker(Documents):
         for board, each in zip(self.boards, states, strict=True):
             for machine, state in zip(board.machines, each, strict=True):
                 machine["states"][state]
+        if not isinstance(written["power"], bool) or not (written["power"] or self.has_power):
+            raise ValueError("expected power to be on or off, as it can be")
         inputs = self.everything
         if "inputs" in written:
             inputs = 0
             for each in written["inputs"]:
-                inputs |= self.where(each, 0)
+                inputs |= self._stand(each)
         ages = self._free()
         for one, other, bound in self._bounds(written["ages"]):
             tightened = tighten(ages, one, other, bound)
             if tightened is None:
                 raise ValueError("bounds of ages that nothing can keep")
             ages = tightened
-        return _Piece(states, bool(written["power"]), inputs & self.allowed, ages)
+        return _Piece(states, written["power"], inputs & self.allowed[written["power"]], ages)
+
+    def _stand(self, conditions: Mapping[str, Any]) -> int:
+        """The combinations in which the inputs stand as a place says, by names and thresholds that count for these boards."""
+        for name, wanted in conditions.items():
+            asked = (
+                {(name, as_fraction(at)) for at in wanted.values()} if isinstance(wanted, Mapping) else {(name, None)}
+            )
+            if not asked <= set(self.bits) or not (isinstance(wanted, bool) or set(wanted) <= {"from", "below"}):
+                raise ValueError(f"{name} does not count, or not so")
+        return self.where(conditions, 0)
 
     def _bounds(self, written: Sequence[Sequence[Any]]) -> Iterator[tuple[int, int, Bound]]:
         """[one, other]: that they are equal; [one, other, most, strictly]: what one is more than the other at most."""
@@ -93,8 +122,10 @@ class _Checker(Documents):
                 yield *pair[::-1], (0, 1)
             else:
                 most, strictly = rest
-                scale = 1 if "/count " in one + other else self.unit
-                yield *pair, (int(Fraction(str(most)) * scale), 0 if strictly else 1)
+                units = as_fraction(most) * (1 if "/count " in one + other else self.unit)
+                if units.denominator != 1 or not isinstance(strictly, bool):
+                    raise ValueError(f"{most} is between the times that count")
+                yield *pair, (units.numerator, 0 if strictly else 1)
 
     def _variable(self, name: str) -> int:
         """The variable of a name: "" for zero, `original/state 1`, `original/clock k`, `original/count n`."""
@@ -104,7 +135,7 @@ class _Checker(Documents):
         kind, _, what = rest.partition(" ")
         board = self.boards[SIDES.index(side)]
         if kind == "state":
-            return board.own[int(what) - 1]
+            return board.own[range(1, len(board.own) + 1).index(int(what))]
         return {"clock": board.named, "count": board.counts}[kind][what]
 
     def _free(self) -> Matrix:
@@ -122,8 +153,8 @@ class _Checker(Documents):
             for variable in [*board.own, *board.named.values(), *board.counts.values()]:
                 ages = become(ages, variable, board.expired.get(variable))
         states = [[machine["start"] for machine in board.machines] for board in self.boards]
-        piece = _Piece(states, self.power_at_rest or not self.has_power, self.rest & self.allowed, ages)
-        return self._settled(piece)
+        power = self.power_at_rest or not self.has_power
+        return self._settled(_Piece(states, power, self.rest & self.allowed[power], ages))
 
     def _next(self, place: _Piece) -> Iterator[_Piece]:
         if not place.power:
@@ -172,7 +203,7 @@ class _Checker(Documents):
         for place in range(len(self.bits)):
             on = self.bit_on(place)
             step = 1 << place
-            inputs = ((piece.inputs & on) >> step | (piece.inputs & ~on) << step) & self.allowed
+            inputs = ((piece.inputs & on) >> step | (piece.inputs & ~on) << step) & self.allowed[piece.power]
             if inputs:
                 yield from self._settled(piece.with_(inputs, piece.ages))
 
@@ -185,7 +216,7 @@ class _Checker(Documents):
             for variable in board.counts.values():
                 if variable not in board.kept_counts:
                     ages = become(ages, variable, None)
-        piece.ages, piece.power = ages, False
+        piece.ages, piece.power, piece.inputs = ages, False, piece.inputs & self.allowed[False]
         return piece
 
     def _powered_on(self, piece: _Piece) -> _Piece:
@@ -194,7 +225,7 @@ class _Checker(Documents):
             for variable in [*board.own, *board.named.values()]:
                 if variable not in board.kept_clocks:
                     piece.ages = become(piece.ages, variable, board.expired.get(variable))
-        piece.power = True
+        piece.power, piece.inputs = True, piece.inputs & self.allowed[True]
         return piece
 
     def _waiting(self, place: _Piece) -> Iterator[tuple[_Piece, list[tuple[int, int]]]]:

@@ -6,12 +6,10 @@ from fractions import Fraction
 from math import lcm
 from typing import Any
 
+from twincore.certificate.deciding import NotShown, as_fraction, equal
+
 MOST_INPUTS = 16
 """Inputs and thresholds of levels that can be checked."""
-
-
-class NotShown(Exception):
-    """What a certificate does not show, in words."""
 
 
 @dataclass(slots=True)
@@ -64,34 +62,48 @@ class Documents:
     ) -> None:
         self.values = values
         behaviours = [board["behaviour"] for board in boards]
-        self.unit = lcm(1, *(Fraction(str(each)).denominator for each in self._times(behaviours)))
+        self.inputs = {each["id"]: bool(each.get("level")) for each in family["inputs"]}
+        """The inputs, and whether each is a level."""
+        self.unit = lcm(1, *(each.denominator for each in self._times(behaviours)))
         self.bits = self._read_bits(family, behaviours)
         if len(self.bits) > MOST_INPUTS:
             raise NotShown(f"{len(self.bits)} inputs and thresholds are too many to check; {MOST_INPUTS} are allowed")
         size = 1 << len(self.bits)
         self.everything = (1 << size) - 1
-        self.allowed = self._allowed(family)
+        self.allowed = {power: self._allowed(family, power) for power in (False, True)}
+        """The combinations that can occur, without power and with it."""
         self.compared = [each["id"] for each in family["outputs"] if each.get("compare", True)]
         self.has_power = any(each["id"] == "power" for each in family["inputs"])
         self.rest = self._at_rest(family)
         self.power_at_rest = bool(family.get("rest", {}).get("power", True))
+        self.shown = [{*(each["id"] for each in family["outputs"]), *each.get("internal", ())} for each in behaviours]
+        """The signals of each board."""
         self.count = 1
         self.boards = [self._board(each, index) for index, each in enumerate(behaviours)]
 
-    def _times(self, behaviours: Sequence[Mapping[str, Any]]) -> Iterator[Any]:
+    def _times(self, behaviours: Sequence[Mapping[str, Any]]) -> Iterator[Fraction]:
         for index, behaviour in enumerate(behaviours):
             for machine in behaviour.get("machines", [behaviour]):
                 for state in machine["states"].values():
                     for go in state.get("go", []):
                         yield self._amount(go.get("after", 0), index)
 
-    def _amount(self, amount: Any, index: int) -> Any:
-        return self.values[index][amount] if isinstance(amount, str) else amount
+    def _amount(self, amount: Any, index: int) -> Fraction:
+        return as_fraction(self._value(amount, index) if isinstance(amount, str) else amount)
+
+    def _value(self, name: str, index: int) -> Any:
+        """What a function of a board stands at."""
+        if name not in self.values[index]:
+            raise NotShown(f"of one of the boards it is not known what {name} stands at")
+        return self.values[index][name]
+
+    def _holds(self, when: Mapping[str, Any], index: int) -> bool:
+        return all(equal(self._value(name, index), value) for name, value in when.items())
 
     def _threshold(self, limit: Any, index: int) -> Fraction:
         if isinstance(limit, Mapping):
-            return Fraction(str(self.values[index][limit["function"]])) + Fraction(str(limit.get("plus", 0)))
-        return Fraction(str(self._amount(limit, index)))
+            return self._amount(limit["function"], index) + as_fraction(limit.get("plus", 0))
+        return self._amount(limit, index)
 
     def _guards(self, behaviours: Sequence[Mapping[str, Any]]) -> Iterator[tuple[int, str, Any]]:
         for index, behaviour in enumerate(behaviours):
@@ -106,18 +118,21 @@ class Documents:
     ) -> list[tuple[str, Fraction | None]]:
         """What can change: (input, None), or (level, threshold at or above which it stands), lowest first."""
         self.levels = {
-            e["id"]: (Fraction(str(e["from"])), Fraction(str(e["to"]))) for e in family["inputs"] if e.get("level")
+            e["id"]: (as_fraction(e["from"]), as_fraction(e["to"])) for e in family["inputs"] if e.get("level")
         }
         plain: set[str] = set()
         cuts: dict[str, set[Fraction]] = {name: set() for name in self.levels}
         for index, name, wanted in self._guards(behaviours):
+            if self.inputs.get(name, False) is not isinstance(wanted, Mapping):
+                raise NotShown(f"{name} is asked for as what it is not")
             if isinstance(wanted, Mapping):
                 low, high = self.levels[name]
                 cuts[name] |= {at for each in wanted.values() if low < (at := self._threshold(each, index)) <= high}
             else:
                 plain.add(name)
-        flags = [each["id"] for each in family["inputs"] if not each.get("level") and each["id"] != "power"]
-        tied = {name for never in family.get("never_together", []) if plain & set(never) for name in never}
+        flags = [name for name, level in self.inputs.items() if not level and name != "power"]
+        counts = plain | {"power"}
+        tied = {name for never in family.get("never_together", []) if counts & set(never) for name in never}
         found: list[tuple[str, Fraction | None]] = [(name, None) for name in flags if name in plain | tied]
         return found + [(name, at) for name, each in cuts.items() for at in sorted(each)]
 
@@ -127,11 +142,11 @@ class Documents:
         return self.everything & ~off
 
     def where(self, conditions: Mapping[str, Any], index: int) -> int:
-        """The combinations in which inputs stand as asked; names that are no inputs are left to others."""
+        """The combinations in which inputs stand as asked; the power, which is told apart, and signals are left to others."""
         found = self.everything
         for name, wanted in conditions.items():
             if not isinstance(wanted, Mapping):
-                if (name, None) in self.bits:
+                if name in self.inputs and name != "power":
                     on = self.bit_on(self.bits.index((name, None)))
                     found &= on if wanted else self.everything & ~on
             else:
@@ -146,11 +161,11 @@ class Documents:
             return self.everything
         return self.bit_on(self.bits.index((name, at))) if at <= high else 0
 
-    def _allowed(self, family: Mapping[str, Any]) -> int:
+    def _allowed(self, family: Mapping[str, Any], power: bool) -> int:
         found = self.everything
-        named = {name for name, at in self.bits if at is None}
+        named = {name for name, at in self.bits if at is None} | {"power"}
         for never in family.get("never_together", []):
-            if set(never) <= named:
+            if set(never) <= named and never.get("power", power) is power:
                 found &= ~self.where(never, 0)
         for place, (name, at) in enumerate(self.bits):
             if at is not None and place and self.bits[place - 1][0] == name and self.bits[place - 1][1] is not None:
@@ -164,7 +179,7 @@ class Documents:
             if at is None:
                 place |= bool(rest.get(name, False)) << number
             else:
-                place |= (Fraction(str(rest.get(name, self.levels[name][0]))) >= at) << number
+                place |= (as_fraction(rest.get(name, self.levels[name][0])) >= at) << number
         return 1 << place
 
     def _board(self, behaviour: Mapping[str, Any], index: int) -> Board:
@@ -200,20 +215,21 @@ class Documents:
         return self.count - 1
 
     def _arrow(self, board: Board, machine: int, go: Mapping[str, Any], index: int) -> Arrow | None:
-        if any(self.values[index][name] != value for name, value in go.get("when", {}).items()):
+        if not self._holds(go.get("when", {}), index):
             return None
         count = go.get("count", {})
         limit = self._amount(count.get("reached", count.get("below", 0)), index)
-        after = int(Fraction(str(self._amount(go.get("after", 0), index))) * self.unit)
+        after = int(self._amount(go.get("after", 0), index) * self.unit)
         age = 0 if after <= 0 else board.named[go["clock"]] if "clock" in go else board.own[machine]
-        inputs = {name for name, _ in self.bits} | {"power"}
-        signals = [(name, bool(wanted)) for name, wanted in go.get("if", {}).items() if name not in inputs]
+        signals = [(name, bool(wanted)) for name, wanted in go.get("if", {}).items() if name not in self.inputs]
+        if unknown := [name for name, _ in signals if name not in self.shown[index]]:
+            raise NotShown(f"{unknown[0]} is neither an input nor a signal of the board")
         where = self.where(go.get("if", {}), index)
         if go.get("if", {}).get("power") is False:
             return None  # nothing is taken without power
         return Arrow(
             machine, go["to"], where, signals, age, after,
-            board.counts[count["counter"]] if count else 0, -int(-Fraction(str(limit)) // 1), "reached" in count,
+            board.counts[count["counter"]] if count else 0, -int(-limit // 1), "reached" in count,
             [board.named[name] for name in go.get("reset", [])],
             [board.counts[name] for name in go.get("clear", [])],
             [board.counts[name] for name in go.get("add", [])],
@@ -224,7 +240,7 @@ class Documents:
         for out in state.get("on", []):
             if isinstance(out, str):
                 found.append((out, self.everything))
-            elif all(self.values[index][name] == value for name, value in out.get("when", {}).items()):
+            elif self._holds(out.get("when", {}), index):
                 where = 0 if out.get("if", {}).get("power") is False else self.where(out.get("if", {}), index)
                 found.append((out["output"], where))
         return found

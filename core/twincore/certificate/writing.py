@@ -12,6 +12,7 @@ from twincore.behaviour.nodes import Key
 from twincore.behaviour.pair import Pair
 from twincore.behaviour.zone import OPEN, Zone
 from twincore.behaviour.zones import ExactSearch
+from twincore.certificate.about import digests
 from twincore.errors import DocumentError, EndlessLoopError
 from twincore.profile.document import dump, open_document
 from twincore.profile.values import tidy
@@ -52,8 +53,12 @@ def certificate(twin: Twin) -> dict[str, Any] | None:
         places = [names.of_place(*place) for place in search.everywhere()]
     if len(places) > MOST_PLACES:
         return None
+    boards = (twin.original, twin.replacement)
     written = {
-        "format": FORMAT, "version": 1, "original": twin.original.part_number, "replacement": twin.replacement.part_number,
+        "format": FORMAT, "version": 2, "original": twin.original.part_number, "replacement": twin.replacement.part_number,
+        "digests": digests(twin.family.document, [board.document for board in boards], twin.positions),
+        "replaced": [{"id": each.id, "original": each.original, "replacement": each.replacement} for each in twin.offsets],
+        **({"wished": list(twin.wished)} if twin.wished else {}),
         "places": places,
     }  # fmt: skip
     try:
