@@ -7,6 +7,7 @@ from typing import Any
 
 from django.test import SimpleTestCase
 
+from tests import random_boards
 from tests.builders import twin_of
 from tests.tick_search import TICKS, Plain, Settles, at_rest, fewest_changes
 from twincore import behaviour, profile
@@ -21,7 +22,9 @@ Made = tuple[dict[str, Any], list[dict[str, Any]], behaviour.Twin] | None
 def made_of(rng: Random, family: dict[str, Any], boards: list[dict[str, Any]]) -> Made:
     """Two random boards, both standing alike."""
     try:
-        return family, boards, twin_of(family, boards, {"S": rng.choice(["00", "01", "10", "11"])})
+        stand = random_boards.positions(rng, boards[0])
+        alike = boards[0]["settings"] == boards[1]["settings"]
+        return family, boards, twin_of(family, boards, [stand, stand if alike else random_boards.positions(rng, boards[1])])
     except DocumentError:
         return None
 
@@ -30,7 +33,7 @@ def both_ways(made: Made) -> tuple[int | str | None, behaviour.Proof] | None:
     """The fewest changes by the search in ticks ("endless", or None where there is no difference), and the proof by the exact
     one; None for a pair that was refused, never settles at rest, or is too large for ticks.
     """
-    if made is None:
+    if made is None or made[2].undecided:
         return None
     family, boards, twin = made
     try:

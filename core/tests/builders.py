@@ -46,14 +46,20 @@ def case_twin(name: str) -> behaviour.Twin:
 
 
 def twin_of(
-    family: dict[str, Any], boards: list[dict[str, Any]], positions: dict[str, Any] | None = None
+    family: dict[str, Any],
+    boards: list[dict[str, Any]],
+    positions: dict[str, Any] | list[dict[str, Any]] | None = None,
 ) -> behaviour.Twin:
-    """A twin from documents, both boards standing alike (or as they leave the maker)."""
+    """A twin from documents, both boards standing alike, or each as is said (or as they leave the maker)."""
     parsed = profile.parse_family(encoded(family))
     built = [profile.parse_board(encoded(each)) for each in boards]
     for each in built:
         profile.check_board_in_family(each, parsed)
-    records = [record(each, **positions) if positions else profile.factory_record(each) for each in built]
+    each_stands = positions if isinstance(positions, list) else [positions, positions]
+    records = [
+        record(each, **stands) if stands else profile.factory_record(each)
+        for each, stands in zip(built, each_stands, strict=True)
+    ]
     return behaviour.make_twin(built[0], records[0], built[1], records[1], parsed)
 
 

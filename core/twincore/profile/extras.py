@@ -41,7 +41,7 @@ def _check_panel(panel: dict[str, Any], place: str, elements: dict[str, Element]
             faults.add(where, f"expected an element that a {panel['kind']} panel sets ({', '.join(kinds)})")
     if panel["kind"] == "guided":
         _check_dialogue(panel, place, elements, faults)
-    keys = list(panel["keys"].values())
+    keys = [key for action, key in panel["keys"].items() if action != "notes"]
     if panel["kind"] != "menu" and len(set(keys)) != len(keys):
         faults.add(f"{place}.keys", "expected a key of its own for every action")
     fast = {"fast_up", "fast_down"} & set(panel["keys"])
