@@ -24,7 +24,11 @@ def made_of(rng: Random, family: dict[str, Any], boards: list[dict[str, Any]]) -
     try:
         stand = random_boards.positions(rng, boards[0])
         alike = boards[0]["settings"] == boards[1]["settings"]
-        return family, boards, twin_of(family, boards, [stand, stand if alike else random_boards.positions(rng, boards[1])])
+        return (
+            family,
+            boards,
+            twin_of(family, boards, [stand, stand if alike else random_boards.positions(rng, boards[1])]),
+        )
     except DocumentError:
         return None
 

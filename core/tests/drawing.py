@@ -88,7 +88,9 @@ class Schema:
         node = self._plain(node)
         if not isinstance(node, dict):
             return
-        yield from (f"{path} = {each!r}" for each in node.get("enum", ()) if each == value and type(each) is type(value))
+        yield from (
+            f"{path} = {each!r}" for each in node.get("enum", ()) if each == value and type(each) is type(value)
+        )
         if value is None:
             yield f"{path} = None"
         yield from (f"{path} {key}" for key in ("minimum", "maximum") if key in node and value == node[key])
@@ -136,7 +138,9 @@ class Schema:
             return rng.choice(node["enum"])
         if branches := [*node.get("oneOf", ()), *node.get("anyOf", ())]:
             chosen = self._plain(rng.choice(branches))
-            return self.draw(rng, _joined({k: v for k, v in node.items() if k not in ("oneOf", "anyOf")}, chosen), hooks, path)
+            return self.draw(
+                rng, _joined({k: v for k, v in node.items() if k not in ("oneOf", "anyOf")}, chosen), hooks, path
+            )
         if "if" in node:
             return self._draw_either(rng, node, hooks, path)
         types = node.get("type", "object")

@@ -44,7 +44,18 @@ def with_running_time(rng: Random, board: dict[str, Any]) -> dict[str, Any]:
 
 
 def _band(rng: Random) -> dict[str, Any]:
-    limits: list[Any] = [0, 2, 5, 10, 12, -3, "set", {"function": "set"}, {"function": "set", "plus": -2}, {"function": "set", "plus": 1}]
+    limits: list[Any] = [
+        0,
+        2,
+        5,
+        10,
+        12,
+        -3,
+        "set",
+        {"function": "set"},
+        {"function": "set", "plus": -2},
+        {"function": "set", "plus": 1},
+    ]
     band = {key: rng.choice(limits) for key in ("from", "below") if rng.random() < 0.6}
     return band or {"from": "set"}
 
@@ -70,7 +81,9 @@ def family_document(rng: Random) -> dict[str, Any]:
     if len(inputs) > 1 and rng.random() < 0.4:
         never = document["never_together"] = []
         for _ in range(rng.choice([1, 1, 2])):
-            combination = {name: rng.random() < 0.6 for name in rng.sample(inputs, min(len(inputs), rng.choice([1, 2, 2, 2, 3])))}
+            combination = {
+                name: rng.random() < 0.6 for name in rng.sample(inputs, min(len(inputs), rng.choice([1, 2, 2, 2, 3])))
+            }
             rest = document.get("rest", {})
             if any(rest.get(name, name == "power") != value for name, value in combination.items()):
                 never.append(combination)

@@ -55,7 +55,10 @@ class AgainstAutomata(SimpleTestCase):
         for seed in range(500, 620):
             rng = Random(seed)
             family = random_boards.family_document(rng)
-            family["inputs"], family["outputs"] = [{"id": "power"}, {"id": "a"}], [{"id": name} for name in random_boards.OUTPUTS]
+            family["inputs"], family["outputs"] = (
+                [{"id": "power"}, {"id": "a"}],
+                [{"id": name} for name in random_boards.OUTPUTS],
+            )
             family.pop("never_together", None)
             one = random_boards.board_document(rng, family, "A")
             other = random_boards.changed_copy(rng, one, "B")

@@ -66,7 +66,13 @@ class Drawn(SimpleTestCase):
         settings = sprinkled(rng, cls.schemas["settings"], settings, NAMES, 0.2)
         record = profile.parse_record(encoded(settings), built)
         cls.met["settings"] |= cls.schemas["settings"].met(settings)
-        scenario = cls._completed("scenario", rng, a_scenario(rng, read), lambda _: {}, lambda node: profile.parse_scenario(encoded(node), read.inputs))
+        scenario = cls._completed(
+            "scenario",
+            rng,
+            a_scenario(rng, read),
+            lambda _: {},
+            lambda node: profile.parse_scenario(encoded(node), read.inputs),
+        )
         wires = cls._wired(rng, built, read)
         cls._used(built, record, read, profile.parse_scenario(encoded(scenario), read.inputs), wires)
 
@@ -214,7 +220,11 @@ def board_hooks(board: Node, family: Node) -> Hooks:
     }
 
     def chart_row(rng: Random) -> Node:
-        return {name: random_boards.positions(rng, {"settings": [elements[name]]})[name] for name in names if rng.random() < 0.7}
+        return {
+            name: random_boards.positions(rng, {"settings": [elements[name]]})[name]
+            for name in names
+            if rng.random() < 0.7
+        }
 
     def panel(rng: Random) -> Node:
         kind = rng.choice(SET_BY.get(elements.get("E", {}).get("kind", ""), ["menu"]))

@@ -105,6 +105,57 @@ class Tiers(SimpleTestCase):
                 self.assertEqual(may_go_round(twin.pair(1).sides[0]), expected)
 
 
+class Power(SimpleTestCase):
+    """What a family says of its power at rest, and of what stands in the way of losing it."""
+
+    def both(self, family: Machine, **others: Any) -> behaviour.Proof:
+        """The proof of two boards that leave their start by how long a clock ran without power, in other times."""
+        boards = []
+        for number, seconds in (("S-1", 5), ("S-2", 7)):
+            boards.append(small_board({
+                "start": "s", "clocks": [{"id": "k", "runs_without_power": True}], "survive_power_loss": ["dark", "bright"],
+                "states": {"s": {"go": [{"to": "dark", "after": seconds, "clock": "k"}, {"to": "bright"}]},
+                           "dark": {}, "bright": {"on": ["x"]}}}, number))  # fmt: skip
+        twin = twin_of(family, boards)
+        pair = twin.pair(twin.unit())
+        self.assertFalse(step_for_step(pair)[0])
+        return behaviour.prove(twin)
+
+    def test_a_family_that_rests_without_power_begins_there(self) -> None:
+        self.assertEqual(
+            self.both(small_family()).verdict, "identical"
+        )  # the start is left at once, and never seen again
+        found = self.both(small_family(rest={"power": False}))
+        self.assertEqual(found.verdict, "different")
+        assert found.counter_case
+        self.assertEqual([(step.at, step.set) for step in found.counter_case.steps], [(5, (("power", True),))])
+
+    def test_an_input_that_stands_in_the_way_of_losing_power_is_moved(self) -> None:
+        machine: Machine = {
+            "start": "s",
+            "states": {"s": {"go": [{"to": "on", "if": {"b": True}}]}, "on": {"on": ["x"]}},
+        }
+        boards = [
+            small_board(machine | {"survive_power_loss": kept}, number) for number, kept in (("A", ["on"]), ("B", []))
+        ]
+        family = small_family(never_together=[{"power": False, "a": False}])
+        found = behaviour.prove(twin_of(family, boards)).counter_case
+        assert found
+        names = [name for step in found.steps for name, _ in step.set]
+        self.assertEqual(sorted(names), ["a", "b", "b", "power", "power"])
+
+    def test_a_ring_of_one_board_alone_is_told_though_the_other_reads_other_inputs(self) -> None:
+        ring = {"start": "s", "states": {
+            "s": {"go": [{"to": "r", "if": {"a": True}}]}, "r": {"go": [{"to": "s", "if": {"a": True}}]}}}  # fmt: skip
+        other = {
+            "start": "s",
+            "states": {"s": {"go": [{"to": "t", "if": {"b": True}}]}, "t": {"go": [{"to": "s", "if": {"b": False}}]}},
+        }
+        family = small_family(rest={"b": True})
+        found = behaviour.prove(twin_of(family, [small_board(ring), small_board(other, "S-2")]))
+        self.assertEqual((found.verdict, [each.board for each in found.endless]), ("not proved", ["S-1"]))
+
+
 class OutlookAhead(SimpleTestCase):
     def test_clocks_matter_only_until_they_are_forgotten(self) -> None:
         machine = {"start": "s", "clocks": [{"id": "k"}], "counters": [{"id": "n"}], "states": {
