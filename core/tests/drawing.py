@@ -201,7 +201,7 @@ def _joined(one: Node, other: Node) -> Node:
 def _number(rng: Random, node: Node, whole: bool) -> Any:
     least, most = node.get("minimum"), node.get("maximum")
     floor = least if least is not None else node.get("exclusiveMinimum", -5)
-    within = [each for each in (floor + 1, floor + 2, floor + 60, *(() if whole else (floor + 0.5, floor + 0.001)))]
+    within = [floor + 1, floor + 2, floor + 60, *(() if whole else (floor + 0.5, floor + 0.001))]
     fits = [each for each in within if most is None or each <= most]
     return rng.choice([*fits, *(each for each in (least, most) if each is not None)])
 

@@ -206,6 +206,18 @@ class Trimmers(SimpleTestCase):
                 settings.read_angle(element, turn, angle, within)
 
 
+class Copying(SimpleTestCase):
+    def test_banks_are_paired_by_name_before_any_is_taken_for_another(self) -> None:
+        def board(number: str, names: list[str]) -> profile.Board:
+            banks = [{"id": name, "kind": "dip", "positions": 2, "factory": "00"} for name in names]
+            return profile.parse_board(encoded(small_board(None, number, settings=banks)))
+
+        old, new = board("A", ["S1", "S2"]), board("B", ["S2", "S3"])
+        copied = settings.copy_positions(old, record(old, S1="01", S2="10"), new)
+        self.assertEqual(profile.written_positions(new, copied.record.points), {"S2": "10", "S3": "01"})
+        self.assertEqual(copied.without_place, ())
+
+
 class OfTheDemo(SimpleTestCase):
     def test_copying_is_right_within_one_layout_and_wrong_across(self) -> None:
         original, fam = demo_board("TVH-2210-B"), demo_family()

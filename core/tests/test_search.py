@@ -1,5 +1,6 @@
 """The exact search on large pairs: its heading hides nothing, sets of inputs are what they stand for, laps cost nothing."""
 
+from importlib import import_module
 from random import Random
 from unittest.mock import patch
 
@@ -9,6 +10,7 @@ from tests import large_boards
 from tests.builders import small_board, small_family, twin_of
 from tests.test_behaviour import random_pair
 from twincore import behaviour
+from twincore.behaviour.effort import Effort, effort_of
 from twincore.behaviour.heading import Heading
 from twincore.behaviour.input_sets import InputSets
 from twincore.behaviour.nodes import way_to
@@ -16,6 +18,8 @@ from twincore.behaviour.pair import Pair
 from twincore.behaviour.stepwise import step_for_step
 from twincore.behaviour.zones import ExactSearch
 from twincore.errors import EndlessLoopError
+
+proving = import_module("twincore.behaviour.prove")  # the package has a function of this name
 
 
 class Headings(SimpleTestCase):
@@ -106,6 +110,64 @@ class Headings(SimpleTestCase):
         proof = behaviour.prove(made[2])
         self.assertEqual((proof.verdict, proof.method), ("identical", "zones"))
         self.assertGreater(proof.explored, 6_000)
+
+
+class OneDeadline(SimpleTestCase):
+    """What a question costs in all, whichever part of it takes long."""
+
+    def spent(self, twin: behaviour.Twin) -> tuple[behaviour.Proof, float]:
+        """The proof, and the part of its effort that it cost."""
+        made: list[Effort] = []
+        with patch.object(proving, "effort_of", side_effect=lambda limit: made.append(effort_of(limit)) or made[0]):
+            proof = behaviour.prove(twin)
+        return proof, 1 - made[0].work / effort_of(proving.LIMIT).work
+
+    def pulses(self, seconds: int) -> behaviour.Twin:
+        """A train of pulses beside a timer; what the timer shows is not the same on both boards."""
+        boards = [
+            small_board({"machines": [
+                {"id": "pulses", "start": "on", "states": {
+                    "on": {"on": ["x"], "go": [{"to": "off", "after": 1}]}, "off": {"go": [{"to": "on", "after": 1}]}}},
+                {"id": "timer", "start": "s", "states": {
+                    "s": {"go": [{"to": "w", "if": {"a": True}}]},
+                    "w": {"go": [{"to": "s", "if": {"a": False}}, {"to": "e", "after": seconds}]}, "e": {"on": shows}}},
+            ]}, number)
+            for number, shows in (("S-1", ["y"]), ("S-2", []))
+        ]  # fmt: skip
+        return twin_of(small_family(), boards)
+
+    def test_it_holds_for_the_searches_with_all_that_they_keep(self) -> None:
+        proof, part = self.spent(self.pulses(60))
+        self.assertEqual((proof.verdict, proof.least), ("different", 0))
+        self.assertLess(part, 0.05)
+        for seconds in (21_600, 10**9):
+            proof, part = self.spent(self.pulses(seconds))
+            self.assertEqual(proof.verdict, "not proved")
+            self.assertGreaterEqual(proof.least, 1)  # that nothing differs at rest was shown
+            self.assertLess(part, 1.02)
+
+    def test_it_holds_for_tables_of_many_clocks(self) -> None:
+        rng = Random(3)
+        one = large_boards.board_document(rng, 120, "A", clocks=6, inputs=12)
+        twin = twin_of(large_boards.family_document(12), [one, large_boards.changed_deep(rng, one, "B")])
+        proof, part = self.spent(twin)
+        self.assertIn(proof.verdict, ("different", "identical", "not proved"))
+        self.assertLess(part, 1.02)
+
+    def test_where_the_effort_ends_what_was_found_by_then_is_told_with_what_is_proved_of_it(self) -> None:
+        rng = Random(14)  # a pair that differs after ten changes
+        one = large_boards.board_document(rng, 40, "A")
+        twin = twin_of(large_boards.family_document(), [one, large_boards.changed_deep(rng, one, "B")])
+        least, verdicts = [], set()
+        for limit in (500, 3_000, 12_000, proving.LIMIT):
+            proof = behaviour.prove(twin, limit)
+            case = proof.counter_case
+            least.append(case.changes if case and case.fewest else proof.least)
+            verdicts.add((proof.verdict, bool(case and case.fewest)))
+            self.assertLessEqual(proof.least, case.changes if case else 10)
+        self.assertEqual(least, sorted(least))
+        self.assertEqual(least[-1], 10)
+        self.assertIn(("not proved", False), verdicts)
 
 
 class Sets(SimpleTestCase):

@@ -3,6 +3,7 @@ from fractions import Fraction
 from itertools import product
 from random import Random
 from typing import Any
+from unittest.mock import patch
 
 from django.test import SimpleTestCase
 from hypothesis import given
@@ -13,11 +14,14 @@ from tests.builders import demo_board, demo_family, encoded, record
 from twincore import profile
 from twincore.errors import DocumentError
 from twincore.profile import Board, Family, Value
+from twincore.profile.functions import same_meaning
+from twincore.profile.values import same
 from twincore.settings import (
     Decoded,
     carry,
     cpsat,
     decode,
+    decode_function,
     eliminate,
     unreadable_points,
 )
@@ -260,7 +264,7 @@ class Carry(SimpleTestCase):
                 "f1": Decoded((True,)),
             }
             problem = build_problem(board, family(), wanted)
-            self.assertEqual(eliminate.solve(problem), cpsat.solve(problem), seed)
+            self.assertEqual((eliminate.solve(problem), True), cpsat.solve(problem), seed)
 
     def test_sums_beyond_64_bits_stay_exact(self) -> None:
         # eleven primes as wanted values: the common denominator of the relative deviations has 36 bits a function more
@@ -285,7 +289,7 @@ class Carry(SimpleTestCase):
         }))  # fmt: skip
         problem = build_problem(board, wide, {f"n{p}": Decoded((p,)) for p in primes})
         self.assertGreater(max(cost[DEVIATION] for term in problem.terms for _, cost in term.cases), 2**64)
-        self.assertEqual(eliminate.solve(problem), cpsat.solve(problem))
+        self.assertEqual((eliminate.solve(problem), True), cpsat.solve(problem))
 
     def test_everything_reserved_is_said(self) -> None:
         family_ = demo_family()
@@ -342,6 +346,39 @@ class Carry(SimpleTestCase):
 
 
 class Unreadable(SimpleTestCase):
+    def test_what_a_reading_decides_agrees_with_decoding_anew_for_every_reading(self) -> None:
+        for seed in range(80):
+            rng = Random(seed)
+            board = random_board(rng, "A", 4, 3)
+            found = random_found(rng, board, 0.5)
+            still_open = {name for name, each in decode(board, found, family()).items() if not each.decided}
+            for each in unreadable_points(board, found, family()):
+                domain = board.points[each.point].domain
+                decided = 0
+                for value in domain:
+                    read = profile.Record("A", {**found.points, each.point: value})
+                    after = decode(board, read, family())
+                    decided += sum(
+                        after[name].decided for name in still_open if each.point in board.functions[name].scope
+                    )
+                self.assertEqual(each.decides, decided / len(domain), (seed, each.point))
+
+    def test_a_parameter_of_very_many_values_costs_no_more_than_its_rows(self) -> None:
+        def board(count: int) -> Board:
+            return profile.parse_board(encoded({
+                "format": "worthy-twin/board", "version": 1, "part_number": "A", "maker": "m", "title": "t", "family": "f", "status": "current",
+                "settings": [{"id": "P", "kind": "parameter", "min": 0, "max": count - 1, "step": 1, "factory": 0}],
+                "functions": {"n1": {"from": "P"}, "n2": {"table": [{"when": {"P": n}, "value": n} for n in range(min(count, 5000))]}},
+            }))  # fmt: skip
+
+        for count in (400, 100_000):
+            large = board(count)
+            with patch("twincore.settings.decode.decode_function", side_effect=decode_function) as decoding:
+                [point] = unreadable_points(large, profile.Record("A", {"P": None}), family())
+            self.assertEqual(decoding.call_count, 2)  # once for each function, whatever the number of readings
+            self.assertEqual(point.functions, ("n1", "n2"))
+            self.assertEqual(point.decides, 1 + min(count, 5000) / count)
+
     def test_says_what_hangs_on_a_point_and_which_reading_helps_most(self) -> None:
         board = demo_board("TVH-2210-B")
         points = unreadable_points(board, record(board, S1="?1??1?"), demo_family())
@@ -352,6 +389,54 @@ class Unreadable(SimpleTestCase):
         self.assertEqual(by_name["S1.3"].decides, 0)  # S1.4 is needed too
         self.assertEqual(by_name["S1.6"].functions, ())
         self.assertEqual(points[0].point, "S1.1")
+
+
+class SameMeaning(SimpleTestCase):
+    def split(self, rng: Random, board: Board, name: str) -> dict[str, Any]:
+        """The table of a function with some of its rows split by a point that they do not name."""
+        rows = []
+        for row in board.document["functions"][name]["table"]:
+            free = [point for point in board.points if point not in row["when"]]
+            if free and rng.random() < 0.5:
+                point = rng.choice(free)
+                rows += [{**row, "when": {**row["when"], point: value}} for value in board.points[point].domain]
+            else:
+                rows.append(dict(row))
+        rng.shuffle(rows)
+        return {"table": rows}
+
+    def test_agrees_with_going_through_every_position(self) -> None:
+        met = {True: 0, False: 0}
+        for seed in range(120):
+            rng = Random(seed)
+            board = random_board(rng, "A", 3, 2)
+            for name in board.functions:
+                document = json.loads(profile.dump(board.document))
+                document["functions"][name] = node = self.split(rng, board, name)
+                if rng.random() < 0.5:
+                    changed = rng.choice(node["table"])
+                    if rng.random() < 0.5 and len(node["table"]) > 1:
+                        node["table"].remove(changed)
+                    else:
+                        changed["value"] = random_value(rng, next(each for each in FUNCTIONS if each["id"] == name))
+                other = profile.parse_board(profile.dump(document).encode())
+                at = all_positions(board)
+                equal = all(same(value_by_rows(board, name, p), value_by_rows(other, name, p)) for p in at)
+                said = same_meaning(board.functions[name], other.functions[name], board.points)
+                self.assertEqual(said, equal, (seed, name))
+                met[equal] += 1
+        self.assertGreater(min(met.values()), 80)
+
+    def test_what_is_fixed_is_what_a_table_gives_everywhere(self) -> None:
+        document = json.loads(profile.dump(random_board(Random(1), "A", 2, 2).document))
+        for node, equal in (
+            ({"fixed": 3}, True), ({"fixed": 4}, False),
+            ({"table": [{"when": {"S.1": "on"}, "value": 3}, {"when": {"S.1": "off"}, "value": 3}]}, True),
+            ({"table": [{"when": {"S.1": "on"}, "value": 3}]}, False),
+        ):  # fmt: skip
+            document["functions"] = {"n1": {"fixed": 3}, "n2": node}
+            board = profile.parse_board(profile.dump(document).encode())
+            self.assertEqual(same_meaning(board.functions["n1"], board.functions["n2"], board.points), equal, node)
 
 
 class ExactNumbers(SimpleTestCase):

@@ -103,7 +103,7 @@ class Grids(TestCase):
                     continue
                 again = node_of(definition, grid.points, [each.text for each in grid.cells], board.points)
                 read = build_function(name, again, board.elements, board.points, "", FaultList())
-                self.assertTrue(same_meaning(read, board.functions[name]), (board.part_number, name))
+                self.assertTrue(same_meaning(read, board.functions[name], board.points), (board.part_number, name))
                 grids += 1
         self.assertGreater(grids, 200)
 

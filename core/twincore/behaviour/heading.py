@@ -11,13 +11,16 @@ from collections import deque
 from collections.abc import Collection
 from typing import NamedTuple
 
-from twincore.behaviour.input_sets import InputSets
+from twincore.behaviour.effort import Effort, effort_of
+from twincore.behaviour.input_sets import InputSets, set_work
 from twincore.behaviour.likeness import EVER
 from twincore.behaviour.machine import EXPIRED, rule
 from twincore.behaviour.nodes import Node
 from twincore.behaviour.pair import Pair
 from twincore.behaviour.spots import COME, ENTERED, OFF, TURNED, WAITED, Spots
 
+MOST_ARRIVALS = 40_000
+"""What tables may cost where nobody says otherwise, in arrivals."""
 History = list[tuple[int, int]]
 """(changes, inputs from which so many may be enough), each holding the one before."""
 
@@ -37,7 +40,8 @@ class Heading:
     Of the named clocks those in `clocks` are watched (by their slots).
     """
 
-    def __init__(self, pair: Pair, clocks: Collection[int] = ()) -> None:
+    def __init__(self, pair: Pair, clocks: Collection[int] = (), effort: Effort | None = None) -> None:
+        effort = effort or effort_of(MOST_ARRIVALS)
         self.pair = pair
         self.useful = pair.all_together and _comparable(pair)
         self.tables: list[list[_Table]] = []
@@ -47,8 +51,8 @@ class Heading:
         if self.useful:
             sets = InputSets((*pair.sets.bits, pair.power) if pair.power else pair.sets.bits, pair.forbidden)
             for machine in range(len(pair.sides[0].machines)):
-                spots = [Spots(pair, sets, machine, clock) for clock in (None, *clocks)]
-                self.tables.append([_Table(pair, sets, each) for each in spots if each.useful])
+                spots = [Spots(pair, sets, machine, clock, effort) for clock in (None, *clocks)]
+                self.tables.append([_Table(pair, sets, each, effort) for each in spots if each.useful])
             self.useful = all(self.tables)
 
     def ahead(self, node: Node) -> tuple[int, int]:
@@ -122,8 +126,9 @@ def _comparable(pair: Pair) -> bool:
 class _Table:
     """The bounds of every spot of a machine, for every combination of inputs."""
 
-    def __init__(self, pair: Pair, sets: InputSets, spots: Spots) -> None:
-        self.pair, self.sets, self.spots = pair, sets, spots
+    def __init__(self, pair: Pair, sets: InputSets, spots: Spots, effort: Effort) -> None:
+        self.pair, self.sets, self.spots, self.effort = pair, sets, spots, effort
+        self.work = set_work(sets)
         self.history: list[History] = [[] for _ in spots.spots]
         self._here: dict[tuple[tuple[int, int], tuple[int, ...], bool], list[int]] = {}
         for number, spot in enumerate(spots.spots):
@@ -206,12 +211,14 @@ class _Table:
             if not order:
                 return grown
             target = order.popleft()
+            self.effort.spend(1 + len(self.into[target]) * self.work)
             new = news.pop(target)
             waiting = [(number, now, where & new) for number, now, where in self.into[target] if where & new]
 
     def _one_turn_away(self, number: int) -> int:
         """The inputs from which one input turned leads, from a spot, to where the boards can part."""
         sets, ways = self.sets, self.spots.ways[number]
+        self.effort.spend(1 + len(sets.bits) * self.work)
         off = self.spots.spots[number].kind == OFF
         beside = self.waited[number] if off else self.turned[number]
         found = 0

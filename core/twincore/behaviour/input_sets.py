@@ -7,6 +7,11 @@ one `and` for all of them, and turning an input two shifts.
 from collections.abc import Sequence
 
 
+def set_work(sets: "InputSets") -> int:
+    """What it costs to lay two sets over each other, in units of work: they are numbers of 2ⁿ bits."""
+    return 1 + (1 << len(sets.bits)) // 8_000
+
+
 class InputSets:
     """Sets over these inputs (each a bit of the searches' inputs), of which some combinations cannot occur."""
 

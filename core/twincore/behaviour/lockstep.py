@@ -11,6 +11,7 @@ from functools import reduce
 from operator import or_
 from typing import NamedTuple
 
+from twincore.behaviour.effort import Effort, Spent
 from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow
 from twincore.behaviour.pair import Pair
 
@@ -64,24 +65,25 @@ class _Apart(Exception):
 
 MOST_LOOKED_AT = 600
 """Pairs of configurations, and drafts of them while settling, after which the exact search is the better use of time."""
-MOST_DRAFTS = 40_000
+MOST_DRAFTS, DRAFT = 40_000, 30
+"""How many drafts there are at most, and units of work for each."""
 
 
-def in_lockstep(pair: Pair) -> tuple[bool, int]:
+def in_lockstep(pair: Pair, effort: Effort | None = None) -> tuple[bool, int]:
     """Whether the boards are shown to be identical, and how many pairs of configurations were looked at."""
-    search = _Lockstep(pair, MOST_LOOKED_AT)
+    search = _Lockstep(pair, MOST_LOOKED_AT, effort or Effort(MOST_DRAFTS * DRAFT))
     return search.run(), len(search.seen)
 
 
 def everywhere(pair: Pair, most: int) -> set[Config] | None:
     """Everywhere that two boards can be which are shown to be identical; None where that is not shown."""
-    search = _Lockstep(pair, most)
+    search = _Lockstep(pair, most, Effort(MOST_DRAFTS * DRAFT))
     return search.seen if search.run() else None
 
 
 class _Lockstep:
-    def __init__(self, pair: Pair, most: int) -> None:
-        self.pair, self.most, self.drafts = pair, most, 0
+    def __init__(self, pair: Pair, most: int, effort: Effort) -> None:
+        self.pair, self.most, self.effort = pair, most, effort
         self.seen: set[Config] = set()
         self._outputs: tuple[dict[States, _Outputs], dict[States, _Outputs]] = ({}, {})
 
@@ -93,10 +95,10 @@ class _Lockstep:
                 if config in self.seen:
                     continue
                 self.seen.add(config)
-                if len(self.seen) > self.most or self.drafts > MOST_DRAFTS:
+                if len(self.seen) > self.most:
                     return False
                 waiting.extend(self._successors(config))
-        except _Apart:
+        except (_Apart, Spent):
             return False
         return True
 
@@ -153,7 +155,7 @@ class _Lockstep:
         waiting = [draft]
         while waiting:
             draft = waiting.pop()
-            self.drafts += 1
+            self.effort.spend(DRAFT)
             while draft.side < 2 and not self._impossible(draft):
                 arrow = self._next_arrow(draft, waiting)
                 if arrow is None:

@@ -72,6 +72,8 @@ class Found:
     explored: int
     covered: bool = False
     """Whether all was looked at, and a difference met to which no way at exact times was found."""
+    least: int = 0
+    """Where it was broken off: no difference needs fewer changes."""
 
 
 @dataclass(frozen=True, slots=True)

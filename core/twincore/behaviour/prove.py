@@ -1,10 +1,11 @@
 """Prove: do two boards show the same outputs for every series of input changes, or what tells them apart?"""
 
 from collections.abc import Collection
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from twincore.behaviour.changes import changes_of
 from twincore.behaviour.compiling import behaviour_times, compile_side
+from twincore.behaviour.effort import Effort, Spent, effort_of
 from twincore.behaviour.functions import Offset, function_values, offsets, undecided
 from twincore.behaviour.heading import Heading, clocks_that_differ
 from twincore.behaviour.lockstep import in_lockstep
@@ -13,7 +14,7 @@ from twincore.behaviour.nodes import Event, Found, Loop, Node, times_of, way_to
 from twincore.behaviour.pair import Pair, build_pair
 from twincore.behaviour.simulate import Shown, play
 from twincore.behaviour.stepwise import may_go_round, step_for_step
-from twincore.behaviour.zones import MOST_TIMED, ExactSearch
+from twincore.behaviour.zones import MOST_TIMED, Ahead, ExactSearch
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, Number, Record, Scenario, Step, Value, written_positions
 from twincore.profile.values import tidy
@@ -24,7 +25,11 @@ PLAIN = 1_000
 LIGHT = 6_000
 """Arrivals for which the heading is tried that is quickly made."""
 LIMIT = 40_000
-"""Arrivals at a settled pair after which a search says `not proved` (under ten seconds)."""
+"""Arrivals at a settled pair after which a search says `not proved`; and the effort of them (ten seconds) for the whole question."""
+CHEAP, TABLES, FIRST, HEADED, ALONE = 0.2, 0.5, 0.25, 0.8, 0.2
+"""The parts of what is left that a cheap proof may cost, that tables for looking ahead may cost, that the search with the first of them may, that with all of
+them (the rest is for any difference at all), and that is kept for boards which may go round.
+"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,6 +79,8 @@ class Proof:
     endless: tuple[Endless, ...] = ()
     symbols: int = 0
     """How many single changes can matter to either board."""
+    least: int = 0
+    """Where the search was broken off: no difference needs fewer input changes than so many."""
     covered: bool = False
     """Whether the boards part where a clock that stops and goes on is followed more widely than it runs, and no exact run shows it."""
 
@@ -105,6 +112,8 @@ class Proof:
             found["explored"] = self.explored
         if self.limit is not None:
             found["limit"] = self.limit
+        if self.least > 1:
+            found["at_least"] = self.least
         return found
 
 
@@ -191,7 +200,7 @@ def _decided(decoded: dict[str, Decoded]) -> dict[str, Value]:
 def prove(twin: Twin, limit: int = LIMIT, cheap: bool = True) -> Proof:
     """The verdict on two boards: identical, within tolerance, different, open or not proved.
 
-    Exact over dense time. `limit` bounds the search in arrivals at a settled pair; beyond it the verdict is `not proved`, or `different`
+    Exact over dense time. `limit` bounds each search in arrivals at a settled pair, and the whole question by their effort; beyond it the verdict is `not proved`, or `different`
     with a counter-case that may not be the shortest. Where a board goes round without end nothing is followed, and
     without a counter-case elsewhere the verdict is `not proved`. Where a difference is expected, `cheap` proofs of identity
     are left out. Raises EndlessLoopError where a board goes round at rest.
@@ -200,15 +209,16 @@ def prove(twin: Twin, limit: int = LIMIT, cheap: bool = True) -> Proof:
         return Proof("not proved", twin.offsets, missing=twin.missing)
     if twin.undecided:
         return Proof("open", twin.offsets, functions=twin.undecided)
-    unit = twin.unit()
+    unit, effort = twin.unit(), effort_of(limit)
     pair = twin.pair(unit)
     alike = "within tolerance" if twin.offsets else "identical"
     for method, cheap_proof in (("stepwise", step_for_step), ("lockstep", in_lockstep)) if cheap else ():
-        proved, looked_at = cheap_proof(pair)
+        proved, looked_at = cheap_proof(pair, effort.share(CHEAP))
         if proved:
             return Proof(alike, twin.offsets, explored=looked_at, method=method, symbols=pair.symbols)
-    found, loops = _search(pair, limit)
-    endless, every_loop = _endless(pair, loops, twin, unit, limit)
+    # where a board may go round, some of the effort is left to look at it alone
+    found, loops = _search(pair, limit, effort.share(1 - ALONE) if _may_go_round(pair) else effort)
+    endless, every_loop = _endless(pair, loops, twin, unit, limit, effort)
     if found.nodes:
         case = _earliest_case(found.nodes, found.closed, pair, twin, unit)
         verdict = "different"
@@ -218,40 +228,60 @@ def prove(twin: Twin, limit: int = LIMIT, cheap: bool = True) -> Proof:
     return Proof(
         verdict, twin.offsets, case, explored=found.explored, method="zones", endless=endless, symbols=pair.symbols,
         limit=None if found.nodes or found.covered or (found.closed and every_loop) else limit, covered=found.covered,
+        least=0 if found.closed else found.least,
     )  # fmt: skip
 
 
-def _search(pair: Pair, limit: int) -> tuple[Found, dict[int, Loop]]:
+def _may_go_round(pair: Pair) -> bool:
+    return any(may_go_round(side, pair.forbidden) for side in pair.sides)
+
+
+def _search(pair: Pair, limit: int, effort: Effort) -> tuple[Found, dict[int, Loop]]:
     """The exact search: plainly at first, then with headings, and where these meet the limit, for any difference at all.
 
     The first heading watches the clocks alone by which the boards differ; a second one, which takes longer to make, all of them.
     """
-    search = ExactSearch(pair, min(limit, PLAIN))
+    search = ExactSearch(pair, min(limit, PLAIN), effort=effort.share(1))
     found, loops = search.run(), dict(search.loops)
     if found.closed or limit <= PLAIN:
         return found, loops
     if pair.watched:
         # headings know of no clock that stands still
-        search = ExactSearch(pair, limit)
+        search = ExactSearch(pair, limit, effort=effort)
         return search.run(), search.loops | loops
     machines, slots = len(pair.sides[0].machines), len(pair.sides[0].named_clocks)
     ahead = None
     every_clock = list(range(machines, machines + slots))
     few = [clock for clock in clocks_that_differ(pair) if clock in every_clock]
     for clocks, most in ((few, min(limit, LIGHT)), (every_clock, limit)) if few != every_clock else ((few, limit),):
-        heading = Heading(pair, clocks)
-        ahead = heading.ahead if heading.useful else None
-        search = ExactSearch(pair, most if ahead else limit, ahead)
-        found, loops = search.run(), search.loops | loops
+        better = _heading(pair, clocks, effort)
+        if better is None and ahead is not None:
+            break  # all clocks take too long: what the few found stands
+        ahead = better
+        part = 1 if ahead is None else HEADED if most == limit else FIRST
+        search = ExactSearch(pair, most if ahead else limit, ahead, effort=effort.share(part))
+        later, loops = search.run(), search.loops | loops
+        found = later if later.closed or later.nodes else replace(later, least=max(found.least, later.least))
         if found.closed or ahead is None:
             break
     if found.nodes or found.closed or ahead is None:
         return found, loops
-    hasty = ExactSearch(pair, limit // 2, ahead, weight=4).run()
-    return (hasty if hasty.nodes else found), loops
+    hasty = ExactSearch(pair, limit // 2, ahead, weight=4, effort=effort).run()
+    return (replace(hasty, least=found.least) if hasty.nodes else found), loops
 
 
-def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int, limit: int) -> tuple[tuple[Endless, ...], bool]:
+def _heading(pair: Pair, clocks: Collection[int], effort: Effort) -> Ahead | None:
+    """What looks ahead, watching these clocks; None where it is no help, or takes more than its part of the effort."""
+    try:
+        heading = Heading(pair, clocks, effort.share(TABLES))
+    except Spent:
+        return None
+    return heading.ahead if heading.useful else None
+
+
+def _endless(
+    pair: Pair, met: dict[int, Loop], twin: Twin, unit: int, limit: int, effort: Effort
+) -> tuple[tuple[Endless, ...], bool]:
     """Where each board goes round without end, and whether there is surely nowhere else.
 
     One that may is looked at by itself too: the search of the two stops at a difference, and does not go where they cannot part.
@@ -260,7 +290,7 @@ def _endless(pair: Pair, met: dict[int, Loop], twin: Twin, unit: int, limit: int
     for index, side in enumerate(pair.sides):
         loop, sets = met.get(index), pair.sets
         if may_go_round(side, pair.forbidden):
-            alone = ExactSearch(build_pair(side, side, twin.family, pair.rest), limit)
+            alone = ExactSearch(build_pair(side, side, twin.family, pair.rest), limit, effort=effort.share(1))
             closed = alone.run(until_loop=True).closed
             if 0 in alone.loops:
                 loop, sets = alone.loops[0], alone.sets

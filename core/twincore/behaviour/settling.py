@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from twincore.behaviour import zone as z
+from twincore.behaviour.effort import Effort
 from twincore.behaviour.likeness import shows
 from twincore.behaviour.machine import DEAD, EXPIRED, MOST_TRANSITIONS, NOW, Arrow, ring_of
 from twincore.behaviour.nodes import Log, Loop, Node, Refs, States, Way
@@ -48,8 +49,8 @@ ALL_RUN: frozenset[tuple[int, int]] = frozenset()
 class Settling:
     """What two boards can do at an instant. Loops that are met are kept by the side that goes round."""
 
-    def __init__(self, pair: Pair) -> None:
-        self.pair, self.sets = pair, pair.sets
+    def __init__(self, pair: Pair, effort: Effort) -> None:
+        self.pair, self.sets, self.effort = pair, pair.sets, effort
         self.loops: dict[int, Loop] = {}
         self.explored = 0
         self.watched = pair.watched
@@ -114,8 +115,10 @@ class Settling:
         """Every way in which both boards can settle at this instant, split by what inputs and ages decide."""
         powered = self.pair.powered(draft.inputs)
         waiting = [draft]
+        work = 30 + size * size
         while waiting:
             draft = waiting.pop()
+            self.effort.spend(work)
             while powered and draft.side < 2:
                 found = self._next_arrow(draft, size, waiting)
                 if found is None:
@@ -175,6 +178,7 @@ class Settling:
 
     def _arrive(self, draft: Draft, size: int, parent: Node | None, bit: int, powered: bool) -> Iterator[Node]:
         self.explored += 1
+        self.effort.spend(60 + size * size)
         states = (draft.states[0], draft.states[1])
         live = [self._live(draft, i, size) for i in (0, 1)]
         apart = draft.some & self.apart(states, draft.inputs) if powered else 0

@@ -8,7 +8,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 from typing import NamedTuple
 
-from twincore.behaviour.input_sets import InputSets
+from twincore.behaviour.effort import Effort
+from twincore.behaviour.input_sets import InputSets, set_work
 from twincore.behaviour.likeness import EVER, Common, in_common
 from twincore.behaviour.machine import Arrow, Place
 from twincore.behaviour.outlook import NEVER
@@ -62,8 +63,8 @@ class _Reached(NamedTuple):
 class Spots:
     """All spots of a machine that can be met, seen with one named clock (its slot) or with none."""
 
-    def __init__(self, pair: Pair, sets: InputSets, machine: int, clock: int | None) -> None:
-        self.pair, self.sets, self.machine, self.clock = pair, sets, machine, clock
+    def __init__(self, pair: Pair, sets: InputSets, machine: int, clock: int | None, effort: Effort) -> None:
+        self.pair, self.sets, self.machine, self.clock, self.effort = pair, sets, machine, clock, effort
         self.power = sets.where(pair.power, pair.power) if pair.power else sets.everything
         self.powered = self.power & sets.allowed
         self.marks = sorted(
@@ -102,10 +103,15 @@ class Spots:
             if len(self.spots) > most:
                 self.useful = False
                 return
+            self.effort.spend(20 + 20 * self._arrows(spot) * set_work(self.sets))
+            self.effort.fill(60)
             self.ways.append(self._ways_off(spot) if spot.kind == OFF else self._ways(spot))
             if spot.kind == ENTERED and self._limit(spot.states) != NEVER:
                 for low in (spot.low, *(mark for mark in self.marks if mark > spot.low)):
                     self._at(spot.states, list(spot.counters), low, EVER, STAYING)
+
+    def _arrows(self, spot: Spot) -> int:
+        return len(self.pair.sides[0].machines[self.machine][spot.states[0]].arrows)
 
     def _at(self, states: tuple[int, int], counters: list[int], low: int, high: int, kind: int) -> int:
         """The number of a spot; what cannot matter any more is not told apart."""

@@ -9,11 +9,14 @@ where the lists differ, nor where a board might never settle, which only a close
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from twincore.behaviour.effort import Effort
 from twincore.behaviour.machine import DEAD, EXPIRED, NOW, Arrow, Place, Side, rule
 from twincore.behaviour.pair import Pair
 
 States = tuple[int, ...]
 MOST_INPUTS = 12
+MOST_CONFIGS, CONFIG = 100_000, 60
+"""Pairs of configurations that are looked at where nobody says otherwise, and units of work for each."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,7 +26,7 @@ class _Config:
     counters: tuple[States, States]
 
 
-def step_for_step(pair: Pair) -> tuple[bool, int]:
+def step_for_step(pair: Pair, effort: Effort | None = None) -> tuple[bool, int]:
     """Whether the boards are shown to be identical, and how many pairs of configurations were looked at."""
     one, other = pair.sides
     if len(one.machines) != len(other.machines) or any(may_go_round(side, pair.forbidden) for side in pair.sides):
@@ -39,7 +42,7 @@ def step_for_step(pair: Pair) -> tuple[bool, int]:
     if read >> len(one.outputs) and one.internal != other.internal:
         return False, 0
     looked_at = _arrow_for_arrow(pair, read)
-    return (True, looked_at) if looked_at else _Stepwise(pair, read).run()
+    return (True, looked_at) if looked_at else _Stepwise(pair, read, effort or Effort(MOST_CONFIGS * CONFIG)).run()
 
 
 def _arrow_for_arrow(pair: Pair, read: int) -> int:
@@ -80,8 +83,8 @@ def _conditional(place: Place, read: int) -> set[tuple[int, int, int]]:
 
 
 class _Stepwise:
-    def __init__(self, pair: Pair, read: int) -> None:
-        self.pair, self.read = pair, read
+    def __init__(self, pair: Pair, read: int, effort: Effort) -> None:
+        self.pair, self.read, self.effort = pair, read, effort
 
     def run(self) -> tuple[bool, int]:
         first = self._forget(
@@ -92,8 +95,9 @@ class _Stepwise:
         seen, waiting = {first}, [first]
         while waiting:
             config = waiting.pop()
-            if not self._alike(config):
+            if self.effort.work < CONFIG or not self._alike(config):
                 return False, len(seen)
+            self.effort.spend(CONFIG)
             for successor in self._successors(config):
                 if successor not in seen:
                     seen.add(successor)

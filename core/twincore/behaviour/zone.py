@@ -7,6 +7,7 @@ A zone over n clocks is a flat tuple of (n + 1)² bounds; entry i·(n + 1) + j b
 constant zero. A bound of at most c is the whole number 2c + 1, of less than c it is 2c; closed form throughout.
 """
 
+from operator import le
 from typing import TypeAlias
 
 Zone: TypeAlias = tuple[int, ...]
@@ -118,4 +119,4 @@ def close(cells: list[int], size: int) -> Zone:
 
 def inside(zone: Zone, other: Zone) -> bool:
     """Whether a zone lies within another over the same clocks."""
-    return all(a <= b for a, b in zip(zone, other, strict=True))
+    return all(map(le, zone, other))

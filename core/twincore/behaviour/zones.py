@@ -4,6 +4,7 @@ from collections import deque
 from collections.abc import Callable, Iterator
 
 from twincore.behaviour import zone as z
+from twincore.behaviour.effort import Effort, Spent, effort_of
 from twincore.behaviour.nodes import ANY, Found, Key, Log, Loop, Node, times_of, way_to
 from twincore.behaviour.pair import Pair
 from twincore.behaviour.settling import Draft, Settling
@@ -23,14 +24,18 @@ class ExactSearch:
     but need not have the fewest changes. What is covered by something known with as few changes is not followed.
     """
 
-    def __init__(self, pair: Pair, limit: int, ahead: Ahead | None = None, weight: int = 1) -> None:
+    def __init__(
+        self, pair: Pair, limit: int, ahead: Ahead | None = None, weight: int = 1, effort: Effort | None = None
+    ) -> None:
         self.pair, self.limit, self.ahead, self.weight = pair, limit, ahead, weight
-        self.settling = Settling(pair)
+        self.effort = effort or effort_of(limit)
+        self.settling = Settling(pair, self.effort)
         self.sets = pair.sets
         self.covered = False
         """Whether a difference was met to which no way at exact times was found."""
         self._known: dict[Key, list[tuple[z.Zone, int, int]]] = {}
         self._waiting: dict[int, deque[Node]] = {}
+        self._rank = 0
         self._waiting_at: dict[object, Node] = {}
 
     @property
@@ -44,9 +49,23 @@ class ExactSearch:
         With `until_loop`, the search ends where a board goes round without end. Raises EndlessLoopError where one does
         so with power on and the inputs at rest.
         """
+        try:
+            return self._run(until_loop)
+        except Spent:
+            return self._broken_off(self._rank)
+
+    def _broken_off(self, rank: int) -> Found:
+        """What was found where a search ends before its time: nothing differs with fewer changes than `rank`, looked at in order."""
+        met = [other for each in self._waiting.values() for other in each if other.differs]
+        least = min(rank, *self._waiting) if self._waiting else rank
+        return Found(
+            self._real(met[:MOST_TIMED]), False, self.settling.explored, least=least if self.weight == 1 else 0
+        )
+
+    def _run(self, until_loop: bool) -> Found:
         self._queue(self._start())
         while self._waiting and not (until_loop and self.loops):
-            rank = min(self._waiting)
+            rank = self._rank = min(self._waiting)
             level = self._waiting[rank]
             node = level.popleft()
             if not level:
@@ -61,8 +80,7 @@ class ExactSearch:
             if not self._is_new(node):
                 continue
             if self.settling.explored >= self.limit:
-                met = [other for each in self._waiting.values() for other in each if other.differs]
-                return Found(self._real(met[:MOST_TIMED]), False, self.settling.explored)
+                return self._broken_off(rank)
             for pending, some in self._pending(node):
                 self._queue(self._after_waiting(node, pending, some))
                 self._queue(self._after_changes(node, pending, some))
@@ -105,6 +123,7 @@ class ExactSearch:
     def _is_new(self, node: Node) -> bool:
         """Whether something of a node is not covered by what is known with as few changes; no more is left of it."""
         known = self._known.setdefault(node.key(), [])
+        self.effort.spend(1 + 2 * len(known))
         for zone, changes, some in known:
             if some & node.some and changes <= node.changes and z.inside(node.zone, zone):
                 node.some &= ~some
@@ -117,6 +136,7 @@ class ExactSearch:
             if some:
                 kept.append((zone, changes, some))
         known[:] = [*kept, (node.zone, node.changes, node.some)]
+        self.effort.fill(20 + len(node.zone))
         return True
 
     def _start(self) -> Iterator[Node]:

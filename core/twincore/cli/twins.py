@@ -114,6 +114,8 @@ def _carry(args: argparse.Namespace) -> dict[str, Any]:
         "misses": {"safety": carried.misses(True), "other": carried.misses(False)},
         "moved": carried.moved,
     }
+    if not carried.proved:
+        answer["proved"] = False
     if carried.record is None:
         answer["why"] = {"reserved": list(carried.why)}
     if facts is not None:

@@ -150,7 +150,7 @@ def check_layouts_agree(one: Board, other: Board) -> None:
         )
     for name in sorted({*one.functions, *other.functions}):
         mine, theirs = one.functions.get(name), other.functions.get(name)
-        if mine is None or theirs is None or not same_meaning(mine, theirs):
+        if mine is None or theirs is None or not same_meaning(mine, theirs, one.points):
             raise DocumentError(
                 [
                     Fault(

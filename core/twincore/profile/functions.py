@@ -1,7 +1,9 @@
 """Function maps: how the positions of a board give the value of a function."""
 
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations, product
+from math import prod
 from typing import Any
 
 from twincore.profile.elements import Element, Point
@@ -29,6 +31,11 @@ class FunctionMap:
     scale: Number = 1
     offset: Number = 0
     rows: tuple[Row, ...] = ()
+
+    @property
+    def from_a_point(self) -> bool:
+        """Whether its value is read from where one point stands."""
+        return bool(self.scope) and not self.rows
 
     def read(self, position: Value, numeric: bool) -> Value:
         """The value of a function that is read from one point standing at `position`."""
@@ -108,13 +115,55 @@ def _check_one_row_at_a_time(rows: tuple[Row, ...], place: str, faults: FaultLis
                 return
 
 
-def same_meaning(one: FunctionMap, other: FunctionMap) -> bool:
-    """Whether two maps give the same value for every position, written in whatever order."""
-    if (one.fixed is None) != (other.fixed is None) or not same(one.fixed, other.fixed):
-        return False
-    if (one.scale, one.offset) != (other.scale, other.offset) or set(one.scope) != set(other.scope):
-        return False
-    table = {frozenset(row.when.items()): row.value for row in one.rows}
-    return len(one.rows) == len(other.rows) and all(
-        same(table.get(frozenset(row.when.items())), row.value) for row in other.rows
+def same_meaning(one: FunctionMap, other: FunctionMap, points: Mapping[str, Point]) -> bool:
+    """Whether two maps give the same value for every position of these points, however their tables are split into rows."""
+    if one.from_a_point or other.from_a_point:
+        return (one.scope, one.scale, one.offset, one.rows) == (other.scope, other.scale, other.offset, other.rows)
+    sides = [_by_scope(each) for each in (one, other)]
+    sizes = {name: len(points[name].domain) for each in (one, other) for name in each.scope}
+    both = 0
+    for scope, keys in sides[0].items():
+        for other_scope, other_keys in sides[1].items():
+            shared = [name for name in scope if name in other_scope]
+            free = prod(size for name, size in sizes.items() if name not in (*scope, *other_scope))
+            met = _by_shared(other_scope, other_keys, shared)
+            for key, mine in _by_shared(scope, keys, shared).items():
+                theirs = met.get(key, {})
+                if any(not same(a, b) for a in mine for b in theirs):
+                    return False
+                both += free * sum(mine.values()) * sum(theirs.values())
+    # rows of one table never hold together: where as many positions have rows on both as on each, they are the same positions
+    return all(_covered(each, sizes) == both for each in sides)
+
+
+Scope = tuple[str, ...]
+Keys = dict[tuple[Value, ...], Value]
+"""For the positions of some points, in order, the value."""
+
+
+def _by_scope(function: FunctionMap) -> dict[Scope, Keys]:
+    """The rows of a table by the points that they name; what is fixed is one row that names none."""
+    if not function.rows:
+        return {(): {} if function.fixed is None else {(): function.fixed}}
+    found: dict[Scope, Keys] = {}
+    for row in function.rows:
+        scope = tuple(sorted(row.when))
+        found.setdefault(scope, {})[tuple(row.when[name] for name in scope)] = row.value
+    return found
+
+
+def _by_shared(scope: Scope, keys: Keys, shared: Sequence[str]) -> dict[tuple[Value, ...], dict[Value, int]]:
+    """For the positions of shared points, how many rows give each value."""
+    places = [scope.index(name) for name in shared]
+    found: dict[tuple[Value, ...], dict[Value, int]] = {}
+    for key, value in keys.items():
+        counts = found.setdefault(tuple(key[place] for place in places), {})
+        counts[value] = counts.get(value, 0) + 1
+    return found
+
+
+def _covered(side: Mapping[Scope, Keys], sizes: Mapping[str, int]) -> int:
+    """How many combinations of positions have a row."""
+    return sum(
+        len(keys) * prod(size for name, size in sizes.items() if name not in scope) for scope, keys in side.items()
     )

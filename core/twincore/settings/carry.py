@@ -56,6 +56,8 @@ class Carried:
     functions: tuple[CarriedFunction, ...]
     moved: int
     why: tuple[str, ...] = ()
+    proved: bool = True
+    """Whether no other positions are better; otherwise they are the best that were found in time."""
 
     def misses(self, safety: bool) -> int:
         """How many functions are out of tolerance."""
@@ -70,17 +72,18 @@ def carry(
     Exact and deterministic: fewest safety functions out of tolerance, then fewest open safety functions out of all that
     is still possible, the same of other functions, least sum of relative deviations, fewest possible values that are
     safer than the one got, fewest points moved from factory, first in order. Locked points stay, reserved ones are avoided.
-    Raises LimitError where no optimum could be proved.
+    Where that could not be proved in time, the best that were found are the answer and `proved` is false. Raises LimitError where
+    none were found.
     """
     wanted = wanted_functions(original, found, family, wishes)
     problem = build_problem(replacement, family, wanted)
-    positions = _solve(problem)
+    positions, proved = _solve(problem)
     if positions is None:
         return Carried(None, (), 0, _reserved_everywhere(problem))
     record = Record(replacement.part_number, {name: positions[name] for name in replacement.points})
     functions = judge(wanted, replacement, record, family)
     moved = sum(value != problem.factory[name] for name, value in positions.items())
-    return Carried(record, functions, moved)
+    return Carried(record, functions, moved, proved=proved)
 
 
 def wanted_functions(
@@ -139,9 +142,9 @@ def _judge_one(definition: FunctionDef, every: Mapping[str, Decoded], got: Decod
     return CarriedFunction(definition.id, wanted, value, verdict, definition.importance, possible)
 
 
-def _solve(problem: Problem) -> dict[str, Value] | None:
+def _solve(problem: Problem) -> tuple[dict[str, Value] | None, bool]:
     if eliminate.width_product(problem) <= LARGEST_ELIMINATION:
-        return eliminate.solve(problem)
+        return eliminate.solve(problem), True
     # loaded only here: the constraint solver takes over a second to import and few boards need it
     return load("twincore.settings.cpsat").solve(problem)  # type: ignore[no-any-return]
 

@@ -15,10 +15,15 @@ from twincore.settings.problem import DEVIATION, Cost, Problem
 DIGIT = 2**40
 TIE_BITS = 32
 SECONDS = 60.0
+"""For all stages together."""
 
 
-def solve(problem: Problem) -> dict[str, Value] | None:
-    """The best positions, or None where every choice is reserved. Raises LimitError when no optimum was proved."""
+def solve(problem: Problem, seconds: float = SECONDS) -> tuple[dict[str, Value] | None, bool]:
+    """The best positions, or None where every choice is reserved; and whether they are proved to be the best.
+
+    One deadline holds for all criteria together. Where it comes before the last of them was proved, the best positions found by then
+    are the answer. Raises LimitError where none were found.
+    """
     model = cp_model.CpModel()
     at = {
         name: [model.new_bool_var(f"{name}={index}") for index in range(len(domain))]
@@ -54,23 +59,31 @@ def solve(problem: Problem) -> dict[str, Value] | None:
     ]
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 2
-    solver.parameters.max_time_in_seconds = SECONDS
+    best: dict[str, Value] | None = None
     for stage in stages:
         model.minimize(stage)
+        solver.parameters.max_time_in_seconds = seconds
         status = solver.solve(model)
+        seconds -= solver.wall_time
         if status == cp_model.INFEASIBLE:
-            return None
-        if status != cp_model.OPTIMAL:
-            raise LimitError(f"no best setting was proved within {SECONDS:g} s")
+            return None, True
+        if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            best = {
+                name: next(
+                    v for v, literal in zip(problem.domains[name], literals, strict=True) if solver.value(literal)
+                )
+                for name, literals in at.items()
+            }
+        if status != cp_model.OPTIMAL or (seconds <= 0 and stage is not stages[-1]):
+            if best is None:
+                raise LimitError("no setting was found in the time that a carry-over has")
+            return best, False
         model.add(stage == solver.value(stage))
         model.clear_hints()  # type: ignore[no-untyped-call]  # the library does not type it
         for literals in at.values():
             for literal in literals:
                 model.add_hint(literal, solver.value(literal))
-    return {
-        name: next(v for v, literal in zip(problem.domains[name], literals, strict=True) if solver.value(literal))
-        for name, literals in at.items()
-    }
+    return best, True
 
 
 def _digits(model: cp_model.CpModel, terms: list[tuple[cp_model.IntVar, int]]) -> list[Any]:

@@ -1,10 +1,10 @@
 """The other schools: copy position for position, set by the leaflet's table, or let the board learn."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any, Literal, get_args
 
-from twincore.profile import Board, Record, Value
+from twincore.profile import Board, Element, Record, Value
 from twincore.profile.facts import missing_facts
 
 School = Literal["functions", "table", "positions", "learning"]
@@ -27,14 +27,10 @@ def copy_positions(original: Board, found: Record, replacement: Board) -> Copied
     say stays at factory, and an unreadable place stays unreadable.
     """
     points: dict[str, Value | None] = {name: point.factory for name, point in replacement.points.items()}
-    unpaired = list(replacement.elements)
+    partners = _paired(original.elements, replacement.elements)
     without_place: list[str] = []
     for element in original.elements:
-        partner = next((e for e in unpaired if e.id == element.id and e.kind == element.kind), None) or next(
-            (e for e in unpaired if e.kind == element.kind), None
-        )
-        if partner:
-            unpaired.remove(partner)
+        partner = partners.get(element.id)
         for index, point in enumerate(element.points):
             target = partner.points[index] if partner and index < len(partner.points) else None
             value = found.points[point.id]
@@ -43,6 +39,18 @@ def copy_positions(original: Board, found: Record, replacement: Board) -> Copied
             elif not target.locked:
                 points[target.id] = value
     return Copied(Record(replacement.part_number, points), tuple(without_place))
+
+
+def _paired(old: Sequence[Element], new: Sequence[Element]) -> dict[str, Element]:
+    """For each old element the new one that somebody takes for it: of its name, and what is left over by kind in the order of the file."""
+    found = {each.id: other for each in old for other in new if (each.id, each.kind) == (other.id, other.kind)}
+    left = [each for each in new if each not in found.values()]
+    for element in old:
+        partner = next((each for each in left if each.kind == element.kind), None)
+        if element.id not in found and partner:
+            found[element.id] = partner
+            left.remove(partner)
+    return found
 
 
 @dataclass(frozen=True, slots=True)

@@ -104,7 +104,7 @@ def _function(name: str, old: Board, new: Board, family: Family) -> FunctionChan
     assert definition is not None  # names are the family's
     if one is None or other is None:
         return FunctionChange(name, "new" if one is None else "gone")
-    if same_meaning(one, other):
+    if same_meaning(one, other, {**old.points, **new.points}):
         return FunctionChange(name, "same")
     scope = [each for each in new.points if each in {*one.scope, *other.scope}]
     if not _same_points(old, new) or prod(len(new.points[each].domain) for each in scope) > MOST_COMPARED:
