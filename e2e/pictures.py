@@ -16,7 +16,7 @@ from jobs.cases import case_of
 from jobs.models import Job
 from jobs.papers.label import label_pdf
 from jobs.queries import job as read_job
-from jobs.tests.world import SAID
+from jobs.tests.world import said_of
 from parts.models import Offer
 from people.models import Person
 from standins.printed import leaflet
@@ -229,7 +229,7 @@ class Pictures(BrowserTestCase):
         person = Person.objects.get(username="wennick")
         for point in points_of(case_of(self.job(3))):
             if point.id not in self.job(3).state["holds"]:
-                said = {"skipped": True} if point.wait_s else {name: SAID[name] for name in point.asks}
+                said = {"skipped": True} if point.wait_s else said_of(point.asks, [pair.id for pair in point.pairs])
                 new = NewEntry(uuid4(), f"hold.{point.id}", None, said, "the cover stays on for ten minutes")
                 add_entry(person, job.pk, new, datetime.now(UTC))
         if "make_safe" in self.job(3).state["confirmed"]:

@@ -208,6 +208,8 @@ class BrowserTestCase(TriedTwice, LiveServerTestCase):
             field = point.get_by_role("textbox", name=label)
             if field.count():
                 field.fill(text)
+        for field in point.get_by_role("group").get_by_role("textbox").all():
+            field.fill("0")
         for box in point.get_by_role("checkbox").all():
             box.check()
         point.get_by_role("button", name=f"{title}: confirmed").click()

@@ -5,7 +5,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from django.db import IntegrityError, transaction
+from django.db import IntegrityError, connection, transaction
 from django.db.models import Max, Q, QuerySet
 
 from config.compiled import Compiled
@@ -54,6 +54,8 @@ from twinshown.sheet.accepting import (
 )
 
 MOST_TOLD = 6
+MACHINE_LOCK = "select pg_advisory_xact_lock(hashtextextended(%s, 720412))"
+"""Held until what was said of a machine's supply is kept."""
 
 
 class NotTheMaker(Refused):
@@ -189,6 +191,11 @@ def locked_job(person: Person, job_id: UUID) -> Job:
 def _check_supply(job: Job, new: NewEntry) -> None:
     """Refuse what cannot be true beside another open job on the same machine: one says dead, the other has power."""
     needed = supply_needed(job.state, new.target, new.read_how) if new.after is not None else None
+    if needed is None and not about_supply(new.target):
+        return
+    # of two jobs on one machine the second waits here until the first is kept, and then sees what it said
+    with connection.cursor() as cursor:
+        cursor.execute(MACHINE_LOCK, [f"{job.depot_id} {job.machine_key}"])
     if needed is None:
         return
     for other in machine_jobs_open(job):

@@ -94,6 +94,7 @@ def _case_of_board(job: Job) -> Case:
         replacement=board_profile(replacement) if replacement else None,
         shelf=JobShelf(job),
         school=job.depot.rule_out_school,
+        dead_v=job.depot.dead_v,
         names=(family, original, replacement),
         keep=kept,
     )

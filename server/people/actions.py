@@ -14,6 +14,8 @@ from twincore.rule_out import SCHOOLS
 from twincore.settings import SCHOOLS as CARRY_SCHOOLS
 from twinshown.refusals import Faulty, Refused
 
+MOST_DEAD_V = 10
+"""More than that is not what an instrument shows of a machine that is dead, whatever the depot (common practice, no source)."""
 CODE = re.compile(r"[A-Z0-9]{2,8}$")
 
 
@@ -26,6 +28,7 @@ class Policies:
     school_when_agreed: str
     school_when_not: str
     second_person: bool
+    dead_v: float
     assumptions: dict[str, float]
 
 
@@ -73,6 +76,8 @@ def set_policies(person: Person, new: Policies) -> Depot:
         raise Faulty(f"Expected one of {', '.join(SCHOOLS)}.")
     if not {new.school_when_agreed, new.school_when_not} <= set(CARRY_SCHOOLS):
         raise Faulty(f"Expected one of {', '.join(CARRY_SCHOOLS)}.")
+    if not 0 < new.dead_v <= MOST_DEAD_V:
+        raise Faulty(f"A machine counts as dead below more than 0 and at most {MOST_DEAD_V} V, not {new.dead_v:g} V.")
     for name, value in new.assumptions.items():
         if name not in ASSUMPTIONS:
             raise Faulty(f"There is no assumption {name}.")
@@ -80,7 +85,7 @@ def set_policies(person: Person, new: Policies) -> Depot:
             raise Faulty(f"Expected a number from 0 to 1,000,000 for {name}.")
     depot.rule_out_school, depot.change_companions = new.rule_out_school, new.change_companions
     depot.school_when_agreed, depot.school_when_not = new.school_when_agreed, new.school_when_not
-    depot.second_person = new.second_person
+    depot.second_person, depot.dead_v = new.second_person, new.dead_v
     depot.assumptions = {name: value for name, value in new.assumptions.items() if value != ASSUMPTIONS[name]}
     depot.save()
     return depot

@@ -12,6 +12,7 @@ from people.access import depot_of, person_of
 from people.models import Depot, Person
 from people.tries import too_many
 from twincore.choose import ASSUMPTIONS
+from twincore.make_safe import USUAL_V
 from twincore.rule_out import SCHOOLS
 from twincore.settings import SCHOOLS as CARRY_SCHOOLS
 from twinshown.refusals import Refused
@@ -94,6 +95,8 @@ class Policies(Schema):
     school_when_agreed: str = Field("functions", max_length=16)
     school_when_not: str = Field("functions", max_length=16)
     second_person: bool = False
+    dead_v: float = USUAL_V
+    """Volts below which a reading counts as dead, unless a tenth of the lowest supply is less."""
     assumptions: dict[str, float]
 
 
@@ -113,6 +116,7 @@ def _depot_shown(depot: Depot) -> DepotShown:
         school_when_agreed=depot.school_when_agreed,
         school_when_not=depot.school_when_not,
         second_person=depot.second_person,
+        dead_v=depot.dead_v,
         rule_out_school=depot.rule_out_school,
         change_companions=depot.change_companions,
         assumptions={**ASSUMPTIONS, **depot.assumptions},

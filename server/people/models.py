@@ -3,6 +3,8 @@
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
+from twincore.make_safe import USUAL_V
+
 
 class Depot(models.Model):
     """A depot whose vans look after machines; jobs belong to it."""
@@ -15,6 +17,9 @@ class Depot(models.Model):
     school_when_agreed = models.CharField(max_length=16, default="functions")
     school_when_not = models.CharField(max_length=16, default="functions")
     second_person = models.BooleanField(default=False, help_text="A second person signs each job off.")
+    dead_v = models.FloatField(
+        default=USUAL_V, help_text="Volts that an instrument may still show of a machine that is dead."
+    )
     assumptions = models.JSONField(default=dict, help_text="What sums of costs assume here, where it differs.")
 
     def __str__(self) -> str:

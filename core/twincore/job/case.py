@@ -6,6 +6,7 @@ from typing import Any, Protocol
 
 from twincore.carry_over import Keep, record_of, work_out
 from twincore.job.state import State
+from twincore.make_safe import USUAL_V
 from twincore.profile import Board, Family, written_positions
 from twincore.profile.values import plain
 from twincore.recognise import Scheme
@@ -64,6 +65,8 @@ class Case:
     shelf: Shelf = field(default_factory=EmptyShelf)
     school: str = ""
     """The depot's school of ruling out."""
+    dead_v: float = USUAL_V
+    """What the depot lets an instrument still show of a machine that is dead, volts."""
     names: tuple[object, object, object] = ("", "", "")
     """Of the revisions of family, original and replacement, for answers that are kept."""
     keep: Keep = work_out

@@ -1,11 +1,12 @@
 """The hold points of a job: which there are, what was said of them, and which are still open."""
 
+from collections.abc import Mapping
 from datetime import datetime
 from typing import Any
 
 from twincore.job.case import Case
 from twincore.job.facts import fact_values
-from twincore.make_safe import HoldPoint, hold_points
+from twincore.make_safe import HoldPoint, above_limit, hold_points
 from twincore.profile import Board
 
 
@@ -13,7 +14,7 @@ def points_of(case: Case) -> list[HoldPoint]:
     """The hold points of a job: its families', with what the boards in the machine store; once fitted, the new ones too."""
     families = {each.family.id: each.family for each in case.boards if each.family is not None}
     boards = [board for each in case.boards for board in _in_the_machine(each)]
-    return hold_points(families.values(), boards, fact_values(case))
+    return hold_points(families.values(), boards, fact_values(case), case.dead_v)
 
 
 def _in_the_machine(case: Case) -> list[Board]:
@@ -34,8 +35,14 @@ def isolates(case: Case, name: str) -> bool:
 
 
 def unsettled(case: Case) -> list[HoldPoint]:
-    """The hold points that neither hold nor were skipped."""
-    return [each for each in points_of(case) if each.id not in case.state["holds"]]
+    """The hold points that neither hold nor were skipped. One that was said to hold by a reading that is too high holds no more:
+    limits may have been others then, and a board that is known better may have brought in a lower supply.
+    """
+    return [each for each in points_of(case) if not _holds(each, case.state["holds"].get(each.id))]
+
+
+def _holds(point: HoldPoint, held: Mapping[str, Any] | None) -> bool:
+    return held is not None and (held.get("skipped") is True or above_limit(point, held) is None)
 
 
 def said_of(case: Case) -> dict[str, Any]:
@@ -64,9 +71,10 @@ def holds_told(case: Case) -> list[dict[str, Any]]:
     for name, each in said_of(case).items():
         point = titles.get(name)
         words = [
-            f"{key.replace('_', ' ')}: {_value_words(value, point.unit if point and key == 'reading' else '')}"
+            words
             for key, value in each.items()
             if key not in ("by", "at", "skipped", "reason")
+            for words in _said_words(key, value, point)
         ]
         told.append(
             {
@@ -75,6 +83,14 @@ def holds_told(case: Case) -> list[dict[str, Any]]:
             }
         )  # fmt: skip
     return told
+
+
+def _said_words(key: str, value: Any, point: HoldPoint | None) -> list[str]:
+    unit = point.unit if point else ""
+    if key == "readings":
+        titles = {pair.id: pair.title for pair in point.pairs} if point else {}
+        return [f"{titles.get(name, name)} {_value_words(reading, unit)}" for name, reading in value.items()]
+    return [f"{key.replace('_', ' ')}: {_value_words(value, unit if key == 'reading' else '')}"]
 
 
 def _value_words(value: Any, unit: str) -> str:

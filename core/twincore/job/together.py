@@ -13,7 +13,8 @@ WITH_SUPPLY = ("energised", "run", "reading", "check", "learned", "reentered", "
 """What is said of a machine that has power."""
 
 
-ABOUT_SUPPLY = ("power", "hold", "energised", "confirmed.make_safe")
+MADE_SAFE = "confirmed.make_safe"
+ABOUT_SUPPLY = ("power", "hold", "energised", MADE_SAFE)
 """What says how the supply stands, or rests on a hold point."""
 
 
@@ -32,6 +33,8 @@ def supply_said(state: State) -> Supply | None:
 def supply_needed(state: State, target: str, read_how: str = "") -> Supply | None:
     """How the supply must stand for an entry to be true; None where it does not matter."""
     kind, _, name = target.partition(".")
+    if target == MADE_SAFE:
+        return "off"
     if kind in WITH_SUPPLY or name.startswith(WITH_POWER):
         return "on"
     if kind == "found" and (name in state["powered"] or read_how == OVER_PORT):

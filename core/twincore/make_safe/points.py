@@ -8,6 +8,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from twincore.make_safe.dead import USUAL_V, Pair, dead_limit, pairs_of
 from twincore.measure import StoredEnergy, stored_energy
 from twincore.measure.constants import CONSTANTS
 from twincore.profile import Board, Family
@@ -43,7 +44,9 @@ STATIC = (
 
 @dataclass(frozen=True, slots=True)
 class HoldPoint:
-    """One thing that must be confirmed. `limit` is what a reading must be below, in `unit`; `wait_s` runs first."""
+    """One thing that must be confirmed. `limit` is what a reading must be below, in `unit`; `wait_s` runs first. Where there are
+    `pairs` of terminals, each has a reading of its own.
+    """
 
     id: str
     kind: str
@@ -54,16 +57,21 @@ class HoldPoint:
     unit: str = ""
     wait_s: float = 0.0
     energy: StoredEnergy | None = None
+    pairs: tuple[Pair, ...] = ()
 
 
-def hold_points(families: Iterable[Family], boards: Iterable[Board], facts: Mapping[str, Any]) -> list[HoldPoint]:
+def hold_points(
+    families: Iterable[Family], boards: Iterable[Board], facts: Mapping[str, Any], dead_v: float = USUAL_V
+) -> list[HoldPoint]:
     """The hold points of a job in their order: family first, then what the boards store; the usual ones where no
-    family names one that holds here.
+    family names one that holds here. `dead_v` is what the depot lets an instrument show of a machine that is dead.
 
     A family's hold point with conditions (`if`) is left out where the facts say that it does not apply, and kept where
     a fact is missing. Boards of several families in one machine are made safe once: a further family adds the kinds of
-    hold point that none before it has, each in its place in the order of the kinds.
+    hold point that none before it has, each in its place in the order of the kinds; what they say of supplies adds up.
     """
+    families, boards = list(families), list(boards)
+    supplies = _supplies(families, facts)
     nodes: list[Mapping[str, Any]] = []
     for family in families:
         there = {node["kind"] for node in nodes}
@@ -72,11 +80,22 @@ def hold_points(families: Iterable[Family], boards: Iterable[Board], facts: Mapp
                 nodes.insert(_place_of(node, nodes) if there else len(nodes), node)
     nodes = nodes or list(USUAL)
     energy = _stored(boards)
-    found = [_point(node, energy) for node in nodes]
+    limit_v = dead_limit(supplies, families, boards, dead_v)
+    found = [_point(node, energy, limit_v, supplies) for node in nodes]
     if energy is not None and all(point.kind != "stored energy" for point in found):
         after = next((i for i, point in enumerate(found, 1) if point.kind == "prove dead"), len(found))
-        found.insert(after, _point({"id": "stored", "kind": "stored energy"}, energy))
+        found.insert(after, _point({"id": "stored", "kind": "stored energy"}, energy, limit_v, []))
     return found
+
+
+def _supplies(families: Iterable[Family], facts: Mapping[str, Any]) -> list[Mapping[str, Any]]:
+    """The supplies that enter the cabinet, as the families' hold points name them, each once."""
+    found: dict[str, Mapping[str, Any]] = {}
+    for family in families:
+        for node in family.document.get("hold_points", ()):
+            for each in node.get("supplies", ()) if missing_facts(node.get("if", {}), dict(facts)) is not None else ():
+                found.setdefault(each["id"], each)
+    return list(found.values())
 
 
 def _place_of(node: Mapping[str, Any], nodes: Sequence[Mapping[str, Any]]) -> int:
@@ -105,16 +124,23 @@ def _stored(boards: Iterable[Board]) -> StoredEnergy | None:
     return max(found, key=lambda each: each.wait_s, default=None)
 
 
-def _point(node: Mapping[str, Any], energy: StoredEnergy | None) -> HoldPoint:
+def _point(
+    node: Mapping[str, Any], energy: StoredEnergy | None, dead_v: float, supplies: Sequence[Mapping[str, Any]]
+) -> HoldPoint:
     kind = node["kind"]
     title, asks = KINDS[kind]
+    pairs = pairs_of(supplies) if kind == "prove dead" else ()
     stored = energy if kind == "stored energy" else None
-    limits = {"prove dead": CONSTANTS["dead"]["limit_v"], "stored energy": CONSTANTS["touch_voltage"]["limit_v"],
+    limits = {"stored energy": CONSTANTS["touch_voltage"]["limit_v"],
               "heat": CONSTANTS["touch_heat"]["limit_c"]}  # fmt: skip
     limit = node.get("limit", limits.get(kind))
+    if kind == "prove dead":
+        limit = min(dead_v, node.get("limit", dead_v))
     say = tuple(node.get("say", STATIC if kind == "static" else ()))
     wait = stored.wait_s if stored else CONSTANTS["drive_wait"]["wait_s"] if kind == "stored energy" else 0.0
+    if pairs:
+        asks = tuple("readings" if name == "reading" else name for name in asks)
     return HoldPoint(
         node["id"], kind, node.get("title", title), say, asks, None if limit is None else float(limit),
-        UNITS.get(kind, ""), wait, stored,
+        UNITS.get(kind, ""), wait, stored, pairs,
     )  # fmt: skip

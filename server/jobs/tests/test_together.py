@@ -2,6 +2,7 @@
 
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime
+from threading import Event
 from unittest.mock import patch
 from uuid import uuid4
 
@@ -60,6 +61,33 @@ class Together(TransactionTestCase):
         answers = self.at_once([lambda: open_job(self.people[0], uuid4(), "Oven", "", NOW)] * 5)
         numbers = [job.number for job in answers]
         self.assertEqual(len(set(numbers)), 5)
+
+    def test_of_two_jobs_on_one_machine_the_second_waits_for_what_the_first_says_of_its_supply(self) -> None:
+        first, second = (open_job(person, uuid4(), "Oven 9, Saltmarsh", "", NOW) for person in self.people)
+        inside, seen = Event(), list[bool]()
+
+        def keeps(job: Job, entry: Entry) -> None:
+            inside.set()
+            with connection.cursor() as cursor:
+                for _ in range(1_000):
+                    cursor.execute(
+                        "select count(*) from pg_locks, pg_sleep(0.01) where locktype = 'advisory' and not granted"
+                    )
+                    if cursor.fetchone()[0]:
+                        seen.append(True)
+                        return
+
+        def says_first() -> Job:
+            with patch("jobs.actions.take_room", side_effect=keeps):
+                return add_entry(self.people[0], first.pk, NewEntry(uuid4(), "power", "on", "on"), NOW)
+
+        def says_second() -> Job:
+            inside.wait(30)
+            return add_entry(self.people[1], second.pk, NewEntry(uuid4(), "power", "on", "on"), NOW)
+
+        answers = self.at_once([says_first, says_second])
+        self.assertTrue(all(isinstance(each, Job) for each in answers), answers)
+        self.assertEqual(seen, [True])
 
     def test_nothing_is_half_saved_when_saving_fails(self) -> None:
         before = (self.job.state, Entry.objects.count())

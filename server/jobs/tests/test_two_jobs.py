@@ -3,8 +3,12 @@
 from typing import Any
 from uuid import uuid4
 
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
 from jobs.models import Job
 from jobs.tests.steps.test_fit import FitTestCase
+from jobs.tests.world import said_of
 
 
 class TwoJobs(FitTestCase):
@@ -50,6 +54,30 @@ class TwoJobs(FitTestCase):
         self.assertIn("locked off", refused["detail"])
         # what is wrong can always be put right
         self.other_says("power", "on", before="off")
+
+    def test_what_one_is_about_to_say_of_the_supply_the_other_waits_for(self) -> None:
+        self.other_says("original", "TVH-2210-C")
+        with CaptureQueriesContext(connection) as asked:
+            self.make_dead(self.other)
+        statements = [each["sql"] for each in asked.captured_queries]
+        locks = [number for number, sql in enumerate(statements) if "pg_advisory_xact_lock" in sql]
+        self.assertGreater(len(locks), 3)  # one for each hold point, and one for the end
+        for number in locks[-1:]:
+            # whoever else is there is read after the lock, and the entry is kept after that
+            rest = " ".join(statements[number:])
+            self.assertLess(rest.index("machine_key"), rest.index("INSERT INTO"))
+
+    def test_dead_is_not_confirmed_beside_a_job_that_has_power(self) -> None:
+        Job.objects.filter(pk=self.other.pk).update(machine_key="elsewhere")
+        self.put_back_on(self.open)
+        Job.objects.filter(pk=self.other.pk).update(machine_key=self.open.machine_key)
+        self.other_says("original", "TVH-2210-C")
+        for point in self.get(f"jobs/{self.other.pk}/make-safe")["points"]:
+            skip = point["wait_s"] > 0
+            said = {"skipped": True} if skip else said_of(point["asks"], [pair["id"] for pair in point["pairs"]])
+            self.entry(self.other, f"hold.{point['id']}", said, reason="no wait" if skip else "")
+        refused = self.other_says("confirmed.make_safe", {"note": ""}, 400)
+        self.assertIn(f"{self.open.code} says that this machine has power again", refused["detail"])
 
     def test_jobs_on_other_machines_and_closed_ones_have_no_say(self) -> None:
         Job.objects.filter(pk=self.other.pk).update(machine_key="elsewhere")

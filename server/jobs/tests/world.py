@@ -1,6 +1,7 @@
 """The demo world for server tests, and a client that speaks JSON."""
 
 import json
+from collections.abc import Iterable, Sequence
 from datetime import UTC, datetime
 from typing import Any
 from uuid import uuid4
@@ -19,6 +20,13 @@ SAID: dict[str, Any] = {
     "checked_after": True,
 }  # fmt: skip
 """What somebody says of a hold point so that it holds."""
+
+
+def said_of(asks: Sequence[str], pairs: Iterable[str]) -> dict[str, Any]:
+    """What makes a hold point hold: what it asks for, and 0 V between every two terminals."""
+    return {name: dict.fromkeys(pairs, 0) if name == "readings" else SAID[name] for name in asks}
+
+
 PASSWORDS = {username: password for username, password, *_ in PEOPLE}
 
 
@@ -81,7 +89,7 @@ class Calls(SimpleTestCase):
         """Every hold point held; the wait for stored energy skipped, for these tests do not wait."""
         for point in self.get(f"jobs/{job.pk}/make-safe")["points"]:
             if point["held"] is None:
-                said = {name: SAID[name] for name in point["asks"]}
+                said = said_of(point["asks"], [pair["id"] for pair in point["pairs"]])
                 skip = point["wait_s"] > 0
                 self.entry(
                     job, f"hold.{point['id']}", {"skipped": True} if skip else said, reason="no wait" if skip else ""

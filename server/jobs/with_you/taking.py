@@ -52,6 +52,7 @@ def taken(job: Job, person: Person, now: datetime) -> dict[str, Any]:
         "person": {"id": person.pk, "username": person.username, "shown_name": person.shown_name},
         "depot": {
             "rule_out_school": whole.depot.rule_out_school,
+            "dead_v": whole.depot.dead_v,
             **{name: getattr(head.rules, name) for name in ("school_when_agreed", "school_when_not", "second_person", "assumptions")},
         },
         "job": {

@@ -10,6 +10,7 @@ from uuid import UUID
 from twincore.job import FIRST, Void, current, names_of, turned
 from twincore.job.case import Case
 from twincore.job.meanings import with_meanings
+from twincore.make_safe import USUAL_V
 from twincore.profile import Board, Family, parse_board, parse_family
 from twincore.recognise import Scheme, parse_nameplates
 from twincore.rule_out import RuleOut, parse_rule_out
@@ -125,6 +126,7 @@ class TakenJob:
             replacement=self.board(replacement) if replacement else None,
             shelf=Shelf(self.document["looked_up"], kind),
             school=self.document["depot"]["rule_out_school"],
+            dead_v=self.document["depot"].get("dead_v", USUAL_V),
             names=(family, original, replacement),
             keep=self._keep,
         )

@@ -3284,6 +3284,11 @@ export interface components {
              * @default false
              */
             second_person: boolean;
+            /**
+             * Dead V
+             * @default 3
+             */
+            dead_v: number;
             /** Assumptions */
             assumptions: {
                 [key: string]: number;
@@ -3319,6 +3324,11 @@ export interface components {
              * @default false
              */
             second_person: boolean;
+            /**
+             * Dead V
+             * @default 3
+             */
+            dead_v: number;
             /** Assumptions */
             assumptions: {
                 [key: string]: number;
@@ -4797,6 +4807,10 @@ export interface components {
             instrument?: string;
             /** Reading */
             reading?: number | string;
+            /** Readings */
+            readings?: {
+                [key: string]: number | string;
+            };
             /** Checked Before */
             checked_before?: boolean;
             /** Checked After */
@@ -6804,7 +6818,8 @@ export interface components {
         };
         /**
          * HoldShown
-         * @description One hold point: what to do, what to say, and what was said. `left_s` is what remains of its wait.
+         * @description One hold point: what to do, what to say, and what was said. `left_s` is what remains of its wait; where there are `pairs` of
+         *     terminals, each has a reading of its own.
          */
         HoldShown: {
             /** Id */
@@ -6827,6 +6842,8 @@ export interface components {
             left_s: number;
             /** Energy J */
             energy_j: number | null;
+            /** Pairs */
+            pairs: components["schemas"]["PairShown"][];
             /** Held */
             held: {
                 [key: string]: unknown;
@@ -6860,6 +6877,16 @@ export interface components {
             };
             /** Unread */
             unread: string[];
+        };
+        /**
+         * PairShown
+         * @description Two terminals between which is measured.
+         */
+        PairShown: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
         };
         /**
          * DifferingShown
@@ -10446,6 +10473,10 @@ export interface components {
             instrument?: string;
             /** Reading */
             reading?: number | string;
+            /** Readings */
+            readings?: {
+                [key: string]: number | string;
+            };
             /** Checked Before */
             checked_before?: boolean;
             /** Checked After */

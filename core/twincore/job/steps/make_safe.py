@@ -8,7 +8,7 @@ from twincore.job.case import Case
 from twincore.job.given import Check, Given
 from twincore.job.holds import locked_off_at, points_of, unsettled
 from twincore.job.targets.make_safe import HoldSaid
-from twincore.make_safe import HoldPoint, fault_of
+from twincore.make_safe import Fault, HoldPoint, fault_of
 from twincore.profile.times import time_words
 
 NAMES = {
@@ -35,7 +35,7 @@ def hold_value(case: Case, name: str, after: HoldSaid, given: Given) -> dict[str
     since = locked_off_at(case)
     fault = fault_of(point, dict(after), (given.now - since).total_seconds() if since else None)
     if fault is not None:
-        raise WrongValue(_words(point, fault.code, fault.name, fault.left_s, since is not None))
+        raise WrongValue(_words(point, fault, since is not None))
     return dict(after)
 
 
@@ -48,8 +48,10 @@ def _check_order(case: Case, point: HoldPoint) -> None:
         raise Refusal(f"First: {before[0].title.lower()}.")
 
 
-def _words(point: HoldPoint, code: str, name: str, left_s: float, locked: bool) -> str:
-    match code:
+def _words(point: HoldPoint, fault: Fault, locked: bool) -> str:
+    left_s, name = fault.left_s, fault.name
+    where = next((f" at {pair.title}" for pair in point.pairs if pair.id == name), "")
+    match fault.code:
         case "too early" if not locked:
             return f"{point.title}: the wait of {time_words(ceil(point.wait_s))} starts when the supply is locked off."
         case "too early":
@@ -58,14 +60,20 @@ def _words(point: HoldPoint, code: str, name: str, left_s: float, locked: bool) 
             )
         case "not below":
             return (
-                f"{point.title}: the reading is not below {point.limit:g} {point.unit}. Nothing is touched; "
+                f"{point.title}: the reading{where} is not below {point.limit:g} {point.unit}. Nothing is touched; "
                 "find out what still feeds it, and measure again."
             )
+        case "perhaps induced":
+            return (
+                f"{point.title}: {fault.reading:g} {point.unit}{where} is not dead; it must be below {point.limit:g} {point.unit}. "
+                "A control supply may still be live. If you take it for induced, measure again with a low-impedance tester; "
+                "otherwise find out what still feeds it."
+            )
         case "no number":
-            return f"{point.title}: expected a reading in {point.unit} of at least 0."
+            return f"{point.title}: expected a reading in {point.unit} of at least 0{where}."
         case "not confirmed":
             return f"{point.title}: confirm {NAMES[name]}."
-    return f"{point.title}: say {NAMES[name]}."
+    return f"{point.title}: enter the reading{where}." if where else f"{point.title}: say {NAMES[name]}."
 
 
 def check_confirmed(case: Case, note: str) -> None:

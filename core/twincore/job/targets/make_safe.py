@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import StrictBool, StringConstraints
+from pydantic import Field, StrictBool, StringConstraints
 from typing_extensions import TypedDict
 
 from twincore.job.target import EntryMade, Signed, Target
@@ -19,6 +19,8 @@ class HoldSaid(TypedDict, total=False):
     tag: Detail
     instrument: Detail
     reading: Number | Detail
+    readings: Annotated[dict[Detail, Number | Detail], Field(max_length=40)]
+    """Between two terminals of a supply, by their pair."""
     checked_before: StrictBool
     checked_after: StrictBool
     note: Detail

@@ -8,7 +8,8 @@ from unittest.mock import patch
 from django.utils import timezone
 from pypdf import PdfReader
 
-from jobs.tests.world import SAID, FrontTestCase
+from jobs.models import Job
+from jobs.tests.world import FrontTestCase, said_of
 
 
 class MakeSafe(FrontTestCase):
@@ -59,17 +60,63 @@ class MakeSafe(FrontTestCase):
         return str(problem["detail"]) + " starts when the supply is locked off" if "First" in problem["detail"] else ""
 
     def test_proving_dead_asks_for_the_instrument_before_and_after(self) -> None:
-        said = {name: SAID[name] for name in ("instrument", "checked_before", "reading", "checked_after")}
+        pairs = [pair["id"] for pair in self.points()["dead"]["pairs"]]
+        self.assertEqual(pairs, ["mains L-N", "mains L-PE", "mains N-PE"])
+        said = said_of(("instrument", "checked_before", "readings", "checked_after"), pairs)
         self.assertIn("isolate", self.hold("dead", said, 400)["detail"].lower())
         self.hold("isolate", {"where": "main switch", "tag": "9"})
         self.assertIn("checked again after", self.hold("dead", {**said, "checked_after": False}, 422)["detail"])
-        self.assertIn("still feeds it", self.hold("dead", {**said, "reading": 230}, 422)["detail"])
+        self.assertIn(
+            "enter the reading at Mains 230 V: N to PE",
+            self.hold("dead", {**said, "readings": dict.fromkeys(pairs[:2], 0)}, 422)["detail"],
+        )
+        # a control supply of 24 V is live long before anything may not be touched any more
+        for volts, words in (
+            (230, "still feeds it"),
+            (48, "low-impedance"),
+            (24, "low-impedance"),
+            (12, "low-impedance"),
+            (2.4, "low-impedance"),
+        ):
+            told = self.hold("dead", {**said, "readings": {**said["readings"], "mains L-PE": volts}}, 422)["detail"]
+            self.assertIn("at Mains 230 V: L to PE", told)
+            self.assertIn(words, told)
+        self.hold("dead", {**said, "reading": 0}, 422)
         self.hold("dead", {**said, "colour": "red"}, 422)
         self.hold("nothing", said, 422)
         for name, odd in (("instrument", []), ("checked_before", "yes"), ("instrument", {"a": 1})):
             self.hold("dead", {**said, name: odd}, 422)
         self.hold("dead", said)
         self.assertIn("Still open", self.add("confirmed.make_safe", {"note": ""}, 400)["detail"])
+
+    def test_a_depot_may_ask_for_less_but_never_take_more_for_dead(self) -> None:
+        self.sign_in("corm")
+        depot = self.get("depot")
+        given = {
+            name: depot[name]
+            for name in (
+                "rule_out_school",
+                "change_companions",
+                "school_when_agreed",
+                "school_when_not",
+                "second_person",
+                "assumptions",
+            )
+        }
+        self.assertEqual(depot["dead_v"], 3)
+        for volts in (0, -1, 10.5, 50):
+            self.put("depot", {**given, "dead_v": volts}, 422)
+        self.put("depot", {**given, "dead_v": 1})
+        self.sign_in()
+        self.assertEqual(self.points()["dead"]["limit"], 1)
+
+    def test_what_was_said_to_hold_by_a_reading_that_is_too_high_holds_no_more(self) -> None:
+        self.make_dead(self.open)
+        state = Job.objects.get(pk=self.open.pk).state
+        held = state["holds"]["dead"]
+        state["holds"]["dead"] = {**{name: value for name, value in held.items() if name != "readings"}, "reading": 24}
+        Job.objects.filter(pk=self.open.pk).update(state=state)
+        self.assertIsNone(self.points()["dead"]["held"])
 
     def test_skipping_takes_a_reason_that_stands_on_every_later_page_and_on_the_sheet(self) -> None:
         self.assertIn("say why", self.hold("gas", {"skipped": True}, 422)["detail"])

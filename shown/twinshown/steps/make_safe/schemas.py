@@ -7,8 +7,17 @@ from typing import Any
 from twinshown.shapes import Schema
 
 
+class PairShown(Schema):
+    """Two terminals between which is measured."""
+
+    id: str
+    title: str
+
+
 class HoldShown(Schema):
-    """One hold point: what to do, what to say, and what was said. `left_s` is what remains of its wait."""
+    """One hold point: what to do, what to say, and what was said. `left_s` is what remains of its wait; where there are `pairs` of
+    terminals, each has a reading of its own.
+    """
 
     id: str
     kind: str
@@ -20,6 +29,7 @@ class HoldShown(Schema):
     wait_s: float
     left_s: float
     energy_j: float | None
+    pairs: list[PairShown]
     held: Mapping[str, Any] | None
 
 

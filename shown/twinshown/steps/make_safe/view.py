@@ -4,9 +4,9 @@ from datetime import datetime
 
 from twincore.job import unread_powered
 from twincore.job.case import Case, original_of, remembered
-from twincore.job.holds import locked_off_at, points_of
+from twincore.job.holds import locked_off_at, points_of, unsettled
 from twincore.job.unfitted import missing_beside, still_off
-from twinshown.steps.make_safe.schemas import HoldShown, MakeSafeShown
+from twinshown.steps.make_safe.schemas import HoldShown, MakeSafeShown, PairShown
 
 AsBefore = dict[str, dict[str, str]]
 """What a person said last of each hold point that stays the same from job to job."""
@@ -15,6 +15,7 @@ AsBefore = dict[str, dict[str, str]]
 def make_safe_shown(case: Case, as_before: AsBefore, now: datetime) -> MakeSafeShown:
     """The hold points with what was said, and what remains of each wait by the server's clock."""
     since = locked_off_at(case)
+    still_open = {each.id for each in unsettled(case)}
     passed = (now - since).total_seconds() if since else None
     return MakeSafeShown(
         power=case.state["power"],
@@ -25,8 +26,9 @@ def make_safe_shown(case: Case, as_before: AsBefore, now: datetime) -> MakeSafeS
                 id=point.id, kind=point.kind, title=point.title, say=list(point.say), asks=list(point.asks),
                 limit=point.limit, unit=point.unit, wait_s=point.wait_s,
                 left_s=max(point.wait_s - passed, 0) if passed is not None else point.wait_s,
+                pairs=[PairShown(id=each.id, title=each.title) for each in point.pairs],
                 energy_j=point.energy.energy_j if point.energy else None,
-                held=case.state["holds"].get(point.id),
+                held=None if point.id in still_open else case.state["holds"].get(point.id),
             )
             for point in points_of(case)
         ],

@@ -47,6 +47,7 @@ function Policies({ depot }: { depot: Depot }) {
   const [not, setNot] = useState(depot.school_when_not ?? "functions");
   const [companions, setCompanions] = useState(depot.change_companions);
   const [second, setSecond] = useState(depot.second_person ?? false);
+  const [dead, setDead] = useState(String(depot.dead_v ?? 3));
   const [assumed, setAssumed] = useState<Record<string, string>>({});
   const save = useMutation({
     mutationFn: () => {
@@ -59,6 +60,7 @@ function Policies({ depot }: { depot: Depot }) {
             school_when_agreed: agreed,
             school_when_not: not,
             second_person: second,
+            dead_v: numberFrom(dead),
             assumptions: { ...depot.assumptions, ...Object.fromEntries(numbers) },
           },
         }),
@@ -119,6 +121,16 @@ function Policies({ depot }: { depot: Depot }) {
         />
         A second person signs each job before it is closed
       </label>
+      <div className="max-w-sm">
+        <TextField
+          label="A machine counts as dead below (V)"
+          hint="At most 10 V. Where a supply of the machine is low, a tenth of it counts instead."
+          inputMode="decimal"
+          value={dead}
+          disabled={!may}
+          onChange={(event) => setDead(event.target.value)}
+        />
+      </div>
       <h2>What sums of costs assume</h2>
       <div className="grid gap-3 sm:grid-cols-2">
         {Object.entries(depot.assumptions).map(([name, value]) => (

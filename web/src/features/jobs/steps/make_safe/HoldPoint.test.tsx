@@ -17,6 +17,7 @@ function point(more: Partial<Schemas["HoldShown"]> = {}): Schemas["HoldShown"] {
     wait_s: 300,
     left_s: 0,
     energy_j: null,
+    pairs: [],
     held: null,
     ...more,
   } as Schemas["HoldShown"];
@@ -80,6 +81,19 @@ describe("a hold point", () => {
     await userEvent.click(screen.getByRole("checkbox"));
     await userEvent.click(screen.getByRole("button", { name: /confirmed$/ }));
     expect(onHold.mock.calls).toEqual([[{ instrument: "tester 4", reading: 3.5, checked_before: true }]]);
+  });
+
+  it("asks for a reading between every two terminals, and sends each as a number", async () => {
+    const pairs = [
+      { id: "m L-N", title: "Mains: L to N" },
+      { id: "m L-PE", title: "Mains: L to PE" },
+    ];
+    const { onHold } = shown({ point: point({ title: "Prove dead", asks: ["readings"], pairs, limit: 2.4, wait_s: 0 }) });
+    expect(screen.getByRole("group").textContent).toContain("each below 2.4 V");
+    await userEvent.type(screen.getByRole("textbox", { name: "Prove dead: Mains: L to N in V" }), "0");
+    await userEvent.type(screen.getByRole("textbox", { name: "Prove dead: Mains: L to PE in V" }), "0,4");
+    await userEvent.click(screen.getByRole("button", { name: /confirmed$/ }));
+    expect(onHold.mock.calls).toEqual([[{ readings: { "m L-N": 0, "m L-PE": 0.4 } }]]);
   });
 
   it("is skipped only with a reason", async () => {

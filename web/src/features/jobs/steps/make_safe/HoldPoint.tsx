@@ -1,13 +1,13 @@
-import { numberFrom } from "@/ui/numbers";
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState, type ReactNode } from "react";
 import { LABELS } from "./labels";
+import { Pairs } from "./Pairs";
+import { readingsOf, sent, type Said, type Sent } from "./said";
 import { minutes, useCountdown } from "./useCountdown";
 
 type Point = Schemas["HoldShown"];
-type Said = Record<string, string | number | boolean>;
 type Props = {
   point: Point;
   readAt: number;
@@ -17,7 +17,7 @@ type Props = {
   /** What the server would not take of it. */
   refusal?: ReactNode;
   onOpen: () => void;
-  onHold: (said: Said) => void;
+  onHold: (said: Sent) => void;
   onSkip: (reason: string) => void;
   onTakeBack: () => void;
 };
@@ -75,15 +75,6 @@ function Ask({ point, readAt, lockedOff, disabled, onHold }: AskProps) {
   const [said, setSaid] = useState<Said>({});
   const left = useCountdown(point.left_s, readAt);
   const waits = point.wait_s > 0 && (!lockedOff || left > 0);
-  const send = () => {
-    const reading = said.reading;
-    const number = numberFrom(String(reading ?? ""));
-    onHold(
-      reading === undefined || String(reading).trim() === ""
-        ? said
-        : { ...said, reading: Number.isFinite(number) ? number : String(reading) },
-    );
-  };
   return (
     <>
       {point.wait_s > 0 && (
@@ -106,7 +97,15 @@ function Ask({ point, readAt, lockedOff, disabled, onHold }: AskProps) {
       )}
       <div className="flex flex-col gap-3">
         {point.asks.map((name) =>
-          name.startsWith("checked") ? (
+          name === "readings" ? (
+            <Pairs
+              key={name}
+              point={point}
+              readings={readingsOf(said)}
+              disabled={disabled}
+              onChange={(readings) => setSaid({ ...said, readings })}
+            />
+          ) : name.startsWith("checked") ? (
             <label key={name} className="flex min-h-11 items-center gap-3">
               <input
                 type="checkbox"
@@ -133,7 +132,7 @@ function Ask({ point, readAt, lockedOff, disabled, onHold }: AskProps) {
         )}
       </div>
       {!disabled && (
-        <Button kind="main" className="self-start" disabled={waits} onClick={send}>
+        <Button kind="main" className="self-start" disabled={waits} onClick={() => onHold(sent(said))}>
           {point.title}: confirmed
         </Button>
       )}
@@ -174,9 +173,12 @@ function Held({ point, disabled, onTakeBack }: Pick<Props, "point" | "disabled" 
   const held = (point.held ?? {}) as Record<string, unknown>;
   const words = point.asks
     .filter((name) => !name.startsWith("checked") && held[name] !== undefined)
-    .map(
-      (name) =>
-        `${(LABELS[name] ?? name).toLowerCase()} ${String(held[name])}${name === "reading" ? ` ${point.unit}` : ""}`,
+    .flatMap((name) =>
+      name === "readings"
+        ? point.pairs.map(
+            (pair) => `${pair.title} ${String((held.readings as Record<string, unknown>)[pair.id])} ${point.unit}`,
+          )
+        : `${(LABELS[name] ?? name).toLowerCase()} ${String(held[name])}${name === "reading" ? ` ${point.unit}` : ""}`,
     );
   return (
     <li className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-3" aria-label={point.title}>

@@ -16,6 +16,7 @@ const point = (id: string, title: string, asks: string[], more: object = {}) =>
     wait_s: 0,
     left_s: 0,
     energy_j: null,
+    pairs: [],
     held: null,
     ...more,
   }) as Schemas["HoldShown"];

@@ -1,16 +1,16 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { numberFrom } from "@/ui/numbers";
 import { useState } from "react";
 import { inTurn } from "../../entries/inTurn";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 import { LABELS } from "./labels";
+import { Pairs } from "./Pairs";
+import { complete, readingsOf, sent, type Said } from "./said";
 import { minutes, useCountdown } from "./useCountdown";
 
 type Safe = Schemas["MakeSafeShown"] & { read_at: number };
-type Said = Record<string, string | boolean>;
 
 /** Every hold point on one screen: read, ticked and confirmed together; a wait still runs from the locking off. */
 export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) {
@@ -18,16 +18,16 @@ export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) 
   const [said, setSaid] = useState<Record<string, Said>>(() =>
     Object.fromEntries(open.map((point) => [point.id, { ...safe.as_before[point.id] }])),
   );
-  const set = (id: string, name: string, value: string | boolean) =>
+  const set = (id: string, name: string, value: Said[string]) =>
     setSaid((old) => ({ ...old, [id]: { ...old[id], [name]: value } }));
   const waits = open.filter((point) => point.wait_s > 0);
   const left = useCountdown(Math.max(0, ...waits.map((point) => point.left_s)), safe.read_at);
   const waiting = waits.length > 0 && (safe.locked_off_at === null || left > 0);
   const now = open.filter((point) => !waiting || point.wait_s === 0);
-  const missing = now.some((point) => point.asks.some((name) => !filled(said[point.id]?.[name])));
+  const missing = now.some((point) => !complete(point, said[point.id] ?? {}));
   const confirm = () =>
     void inTurn(put, [
-      ...now.map((point) => ({ target: `hold.${point.id}` as const, after: asSaid(said[point.id] ?? {}) })),
+      ...now.map((point) => ({ target: `hold.${point.id}` as const, after: sent(said[point.id] ?? {}) })),
       ...(waiting ? [] : [{ target: "confirmed.make_safe" as const, after: { note: "" } }]),
     ]);
   return (
@@ -38,7 +38,7 @@ export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) 
           {point.say.length > 0 && <p className="leading-snug">{point.say.join(" ")}</p>}
           <div className="grid items-end gap-3 sm:grid-cols-3">
             {point.asks
-              .filter((name) => !name.startsWith("checked"))
+              .filter((name) => !name.startsWith("checked") && name !== "readings")
               .map((name) => (
                 <TextField
                   key={name}
@@ -52,6 +52,13 @@ export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) 
                 />
               ))}
           </div>
+          {point.asks.includes("readings") && (
+            <Pairs
+              point={point}
+              readings={readingsOf(said[point.id] ?? {})}
+              onChange={(readings) => set(point.id, "readings", readings)}
+            />
+          )}
           {point.asks
             .filter((name) => name.startsWith("checked"))
             .map((name) => (
@@ -83,16 +90,4 @@ export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) 
       {missing && <p className="text-sm">A reading and both checks of the instrument are needed first.</p>}
     </section>
   );
-}
-
-function filled(value: string | boolean | undefined): boolean {
-  return value === true || (typeof value === "string" && value.trim() !== "");
-}
-
-/** What was said, its reading as a number. */
-function asSaid(said: Said): Record<string, string | number | boolean> {
-  const reading = said.reading;
-  if (typeof reading !== "string") return said;
-  const number = numberFrom(reading);
-  return { ...said, reading: Number.isFinite(number) ? number : reading };
 }
