@@ -11,7 +11,7 @@ from django.db.models import Max, Q, QuerySet
 from config.compiled import Compiled
 from jobs.cases import case_of
 from jobs.confirming import settles
-from jobs.ledger.chaining import attachment_of, chain, closed_as, moment
+from jobs.ledger.chaining import attachment_of, chain, closed_as, moment, opening
 from jobs.ledger.room import take_room
 from jobs.models import Entry, Job
 from jobs.queries import as_read
@@ -81,10 +81,13 @@ def open_job(person: Person, id: UUID, machine: str, complaint: str, now: dateti
     if not machine or not is_name(machine):
         raise Faulty("Say which machine it is: its name, place or number, in letters that can be read.")
     last = depot.jobs.aggregate(last=Max("number"))["last"] or 0
-    return Job.objects.create(
+    job = Job(
         id=id, depot=depot, number=last + 1, machine=machine, complaint=complaint.strip(),
         opened_at=now, changed_at=now, opened_by=person, state=empty_state(), machine_key=machine_key(machine),
     )  # fmt: skip
+    job.opened_as = opening(depot, job.code, machine, job.complaint, now, person.shown_name)
+    job.save(force_insert=True)
+    return job
 
 
 @transaction.atomic

@@ -57,7 +57,8 @@ class Choice:
 
 def found_of(job: Job) -> tuple[dict[str, Any], str]:
     """The original's positions to judge on: the record where anything was read, else factory settings."""
-    assert job.original_revision_id is not None  # callers wait for the original
+    if job.original_revision_id is None:
+        raise Refused("Nobody has said yet which board comes out. Do that first, in Recognise.")
     stands = believed(current(job.state))
     if any(str(value).strip("?") for value in stands.values()):
         return stands, "the record, with what is assumed" if job.state.get("assumed") else "the record"

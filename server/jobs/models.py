@@ -31,6 +31,10 @@ class Job(models.Model):
     entry_count = models.PositiveIntegerField(default=0)
     said = models.PositiveIntegerField(default=0, help_text="Bytes of what its entries say, as JSON.")
     changed_at = models.DateTimeField()
+    opened_as = models.JSONField(
+        null=True,
+        help_text="What it was opened as, under the first link of its chain; none where an earlier version opened it.",
+    )
     origin = models.JSONField(null=True, help_text="Where it was imported from: id, number and depot there, and when.")
 
     board = FIRST

@@ -2,12 +2,14 @@
 
 from collections.abc import Callable
 from typing import Any
+from uuid import UUID
 
 from catalogue import queries as catalogue
 from catalogue.models import Board, BoardRevision
 from catalogue.profiles import board_profile, family_profile
 from jobs.candidates import choice_made
 from jobs.cases import case_of
+from jobs.ledger.chaining import documents_carried, picture_name
 from jobs.models import Job, Picture
 from twincore.carry_over import record_of
 from twincore.choose import TOGETHER
@@ -31,10 +33,30 @@ def value_of(job: Job, target: Target, name: str, after: Any, given: Given) -> A
 
 
 def brings(job: Job, target: Target, name: str, value: Any, given: Given) -> dict[str, Any] | None:
-    """What an entry brings along from data that no entry holds."""
+    """What an entry brings along from data that no entry holds; of the profiles that it chooses, and of a picture, their digests."""
     if target.kind == "replacement":
-        return None if value is None else {"choice": choice_made(job, value, given)}
-    return brought(case_of(job), target, name, value)
+        brings = None if value is None else {"choice": choice_made(job, value, given)}
+    elif target.kind == "picture":
+        return None if value is None else picture_carried(job, name)
+    else:
+        brings = brought(case_of(job), target, name, value)
+    if target.kind in CHOOSE_PROFILES:
+        return {**(brings or {}), "documents": documents_carried(job)}
+    return brings
+
+
+CHOOSE_PROFILES = (
+    "family", "original", "replacement", "original_profile", "replacement_profile", "original_joined", "replacement_joined",
+)  # fmt: skip
+"""The targets at which the profiles are chosen that a sheet rests on."""
+
+
+def picture_carried(job: Job, name: str) -> dict[str, Any] | None:
+    """The size of a picture and its file's name in a package."""
+    picture = job.pictures.filter(name=UUID(name)).first()
+    return (
+        None if picture is None else {"file": picture_name(picture), "width": picture.width, "height": picture.height}
+    )
 
 
 def _family(job: Job, after: str | None) -> str | None:
@@ -66,7 +88,8 @@ def _replacement(job: Job, after: str | None) -> str | None:
     if TOGETHER in after and not Board.objects.seen_by(job.depot_id).filter(part_number=after).exists():
         raise Refused("Nobody has written a profile of this set yet. Ask the parts lead to load one.")
     board = catalogue.board(after, job.depot_id)
-    assert job.family_revision is not None  # choose waits for recognise
+    if job.family_revision is None:
+        raise Refused("Nobody has said yet which board comes out. Do that first, in Recognise.")
     if board.family_id != job.family_revision.family_id:
         raise Refused(f"{board.part_number} is of another family ({board.family.title}).")
     job.replacement_revision = board.current
@@ -93,7 +116,8 @@ def _original_joined(job: Job, number: str | None) -> str:
 
 def _replacement_joined(job: Job, number: str | None) -> str:
     revision = _joined(job, job.replacement_revision, number, job.state["overrides"])
-    assert job.family_revision is not None  # it has a replacement
+    if job.family_revision is None:
+        raise Refused("Nobody has said yet which board comes out. Do that first, in Recognise.")
     if revision.board.family_id != job.family_revision.family_id:
         raise Refused(f"{revision.board.part_number} is of another kind ({revision.board.family.title}). Choose again.")
     job.replacement_revision = revision

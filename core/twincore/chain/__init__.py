@@ -8,28 +8,32 @@ from twincore.chain.bounds import (
     MOST_ENTRIES,
     MOST_SAID,
 )
-from twincore.chain.links import chained, first_link, link, seal_of
+from twincore.chain.links import canonical, chained, first_link, link, seal_of
 from twincore.chain.package import (
+    CLOSING,
     DOCUMENTS,
+    LATER,
     Package,
     PackageFile,
     open_package,
     open_record,
     sealed_part,
-    verify_package,
     write_package,
 )
 
 __all__ = [
+    "CLOSING",
     "DOCUMENTS",
     "LARGEST_FILE",
     "LARGEST_PACKAGE",
     "LARGEST_PICTURES",
     "LARGEST_RECORD",
+    "LATER",
     "MOST_ENTRIES",
     "MOST_SAID",
     "Package",
     "PackageFile",
+    "canonical",
     "chained",
     "first_link",
     "link",
@@ -37,6 +41,5 @@ __all__ = [
     "open_record",
     "seal_of",
     "sealed_part",
-    "verify_package",
     "write_package",
 ]

@@ -14,27 +14,34 @@ ENTRY_KEYS = ("id", "number", "at", "by", "target", "before", "after", "reason",
 where it was made without a connection, when by which clock and when it joined; and what it brings along."""
 
 
-def first_link(job: str) -> str:
-    """What stands before the first entry of a job: the chain belongs to this job and to no other."""
-    return _digest(["worthy-twin/job", job])
+def first_link(job: str, head: Mapping[str, Any] | None = None) -> str:
+    """What stands before the first entry of a job: the chain belongs to this job and to no other, and to what it was opened as
+    (its number, machine, who, when and by which clock; chains of earlier versions left that out).
+    """
+    return _digest(["worthy-twin/job", job] if head is None else ["worthy-twin/job", job, head])
 
 
 def link(previous: str, entry: Mapping[str, Any]) -> str:
     """The digest of an entry, 64 hexadecimal digits; `attachment` is the digest of what the entry brings, or empty."""
-    brought = [entry["adds"]] if entry.get("adds") is not None else []
+    captured = [entry["adds"]] if entry.get("adds") is not None else []
     board = [f"board {entry['board']}"] if "board" in entry else []
     made = [f"made {m['at']} ahead {m['ahead_ms']} joined {m['joined']}"] if (m := entry.get("made")) else []
-    return _digest([previous, *(entry.get(key, "") for key in ENTRY_KEYS), *board, *made, *brought])
+    return _digest([previous, *(entry.get(key, "") for key in ENTRY_KEYS), *board, *made, *captured])
 
 
-def chained(job: str, entries: Iterable[Mapping[str, Any]]) -> list[str]:
+def chained(job: str, entries: Iterable[Mapping[str, Any]], head: Mapping[str, Any] | None = None) -> list[str]:
     """The digests of a job's entries in their order."""
     found: list[str] = []
-    previous = first_link(job)
+    previous = first_link(job, head)
     for entry in entries:
         previous = link(previous, entry)
         found.append(previous)
     return found
+
+
+def canonical(node: Any) -> str:
+    """What a digest is taken of: JSON without spaces, keys in order, whole numbers written as such."""
+    return json.dumps(_even(node), sort_keys=True, separators=(",", ":"), ensure_ascii=False)
 
 
 def seal_of(state: Mapping[str, Any], documents: Mapping[str, str]) -> str:
@@ -43,11 +50,7 @@ def seal_of(state: Mapping[str, Any], documents: Mapping[str, str]) -> str:
 
 
 def _digest(node: Any) -> str:
-    return sha256(
-        json.dumps(_even(node), sort_keys=True, separators=(",", ":"), ensure_ascii=False).encode(
-            "utf-8", "surrogatepass"
-        )
-    ).hexdigest()
+    return sha256(canonical(node).encode("utf-8", "surrogatepass")).hexdigest()
 
 
 def _even(node: Any) -> Any:

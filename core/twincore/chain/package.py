@@ -21,7 +21,6 @@ from twincore.chain.bounds import (
     MOST_FILES,
     MOST_VALUES,
 )
-from twincore.chain.links import chained, seal_of
 from twincore.errors import DocumentError, Fault
 from twincore.profile import open_document
 
@@ -42,7 +41,7 @@ class PackageFile:
 
 @dataclass(frozen=True, slots=True)
 class Package:
-    """An opened package: the job's document, and every other file by name. `faults` tell every change that shows.
+    """An opened package: the job's document, and every other file by name. `faults` tell where its list of contents does not agree.
 
     Files are read from the package as they are asked for, one at a time: it has to stay open as long.
     """
@@ -74,7 +73,9 @@ def _add(packed: zipfile.ZipFile, file: PackageFile) -> None:
 
 
 def open_package(data: bytes | BinaryIO) -> Package:
-    """Read a package and look for changes; those found stand in `faults`.
+    """Read a package and hold its files against its list of contents; what does not agree stands in `faults`.
+
+    Whether the record itself is as it was written is another question (`job.record_faults`).
 
     Raises DocumentError where it is no package, or a file in it is none of the published formats.
     """
@@ -88,35 +89,7 @@ def open_package(data: bytes | BinaryIO) -> Package:
         raise DocumentError([Fault("job.json", "expected the job's document in the package")])
     job = open_record(record)
     plain_job = json.loads(record.decode("utf-8-sig"))
-    faults += _broken_links(plain_job)
-    faults += _attachments(plain_job, files)
     return Package({**plain_job, "format": job["format"]}, files, tuple(faults))
-
-
-def verify_package(package: Package, head: str = "") -> dict[str, Any]:
-    """Whether a package is as it was written; `head` is the seal from the cabinet label, or its first digits.
-
-    The answer has `intact`, the count of entries, the last digest, what is wrong and where, and with a seal the number of
-    the entry that it belongs to.
-    """
-    faults = list(package.faults)
-    entries = package.job["entries"]
-    sealed_at = None
-    wanted = head.replace(" ", "").lower()
-    if wanted:
-        sealed_at = next((e["number"] for e in entries if len(wanted) >= 8 and e["digest"].startswith(wanted)), None)
-        if sealed_at is None:
-            faults.append(
-                Fault("seal", f"expected an entry whose digest begins with {wanted}; this is not that record")
-            )
-    return {
-        "intact": not faults,
-        "job": package.job.get("number"),
-        "entries": len(entries),
-        "head": package.head,
-        **({"sealed_at": sealed_at} if wanted else {}),
-        "faults": [{"place": fault.place, "expected": fault.expected} for fault in faults],
-    }
 
 
 def open_record(data: bytes) -> dict[str, Any]:
@@ -183,57 +156,15 @@ def _against_manifest(files: Mapping[str, bytes]) -> list[Fault]:
             continue
         if name not in listed:
             faults.append(Fault(name, "expected nothing that the list of contents does not name"))
-        elif sha256(files[name]).hexdigest() != listed[name]["sha256"]:
+        elif (sha256(files[name]).hexdigest(), len(files[name])) != (listed[name]["sha256"], listed[name]["bytes"]):
             faults.append(
                 Fault(name, "expected the bytes that the list of contents has a digest of; the file was changed")
             )
+    if not faults and len(listed) != len(root["files"]):
+        faults.append(Fault(MANIFEST, "expected every file once"))
+    if "notes" in root or any("notes" in each for each in root["files"]):
+        faults.append(Fault(f"{MANIFEST}.notes", "expected nothing but the list of files"))
     return faults
-
-
-def _broken_links(job: dict[str, Any]) -> list[Fault]:
-    """Entries whose digest does not follow from them and the one before; and a number that does not follow."""
-    faults = []
-    entries = job["entries"]
-    if not all("digest" in each for each in entries):
-        return [Fault("entries", "expected a digest with every entry")]
-    for index, (entry, digest) in enumerate(zip(entries, chained(job["id"], entries), strict=True)):
-        if entry["number"] != index + 1:
-            faults.append(Fault(f"entries[{index}].number", f"expected {index + 1}; an entry was taken out or moved"))
-            break
-        if entry["digest"] != digest:
-            faults.append(
-                Fault(f"entries[{index}]", f"expected the digest that entry {index + 1} was kept with; it was changed")
-            )
-            break
-    if (count := job.get("entry_count")) is not None and count != len(entries):
-        faults.append(Fault("entries", f"expected {count} entries, found {len(entries)}"))
-    return faults
-
-
-def _attachments(job: dict[str, Any], files: Mapping[str, bytes]) -> list[Fault]:
-    """Pictures against the digests that their entries carry; a closed job against the seal that its last word carries."""
-    faults = []
-    pictures = {each["id"]: each for each in job.get("pictures", ())}
-    shown = {
-        e["target"].partition(".")[2]: e["attachment"] for e in job["entries"] if e["target"].startswith("picture.")
-    }
-    for name, picture in pictures.items():
-        data = files.get(picture.get("file", ""))
-        if data is None:
-            faults.append(Fault(f"pictures.{name}", "expected its file in the package"))
-        elif sha256(data).hexdigest() != picture["digest"] or shown.get(name, picture["digest"]) != picture["digest"]:
-            faults.append(Fault(picture["file"], "expected the picture that the entry was made with"))
-    closing = [e for e in job["entries"] if e["target"] in CLOSING and e.get("attachment")]
-    if closing and job.get("closed_at"):
-        documents = {name: sha256(files[name]).hexdigest() for name in files if _is_profile(name)}
-        if seal_of(sealed_part(job), documents) != closing[-1]["attachment"]:
-            faults.append(Fault("state", "expected what the job was closed with; it was changed"))
-    return faults
-
-
-def _is_profile(name: str) -> bool:
-    folder, _, plain = name.rpartition("/")
-    return plain in DOCUMENTS and (not folder or folder.startswith("boards/"))
 
 
 LATER = ("corrections", "feedback", "signed")

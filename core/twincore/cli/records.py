@@ -54,11 +54,8 @@ def _profiles(files: Mapping[str, bytes], folder: str = "") -> job.Profiles:
 
 def _verify(args: argparse.Namespace) -> dict[str, Any]:
     package = named(args.package, lambda: _opened(args.package))
-    answer = chain.verify_package(package, args.seal)
+    answer = job.verify_package(package, args.seal)
     faults = [f"{fault['place']}: {fault['expected']}" for fault in answer["faults"]]
-    if not faults:
-        found = named(args.package, lambda: job.partings(package.job["entries"], package.job.get("state") or {}))
-        faults = [str(fault) for fault in found]
     if faults:
         raise InputError("\n".join(f"{args.package}: {fault}" for fault in faults))
     return answer

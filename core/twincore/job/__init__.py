@@ -21,6 +21,7 @@ from twincore.job.order import (
     waiting_for,
 )
 from twincore.job.reading import current
+from twincore.job.record import record_faults, record_of, uncovered, verify_package
 from twincore.job.replay import Replayed, partings, replay
 from twincore.job.sheet import Profiles, sheet_of
 from twincore.job.state import VERSION, ConfirmedSaid, State, empty_state
@@ -63,6 +64,8 @@ __all__ = [
     "names_of",
     "partings",
     "proved",
+    "record_faults",
+    "record_of",
     "replay",
     "settled",
     "several",
@@ -77,8 +80,10 @@ __all__ = [
     "title_of",
     "turned",
     "uncleared_causes",
+    "uncovered",
     "unread_powered",
     "value_at",
+    "verify_package",
     "waiting_for",
     "why_of",
 ]

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 from typing import Any, Protocol
 
 from twincore.carry_over import Keep, record_of, work_out
+from twincore.errors import Refusal
 from twincore.job.state import State
 from twincore.make_safe import USUAL_V
 from twincore.profile import Board, Family, written_positions
@@ -81,13 +82,15 @@ class Case:
 
 def original_of(case: Case) -> tuple[Family, Board]:
     """The family and the board coming out."""
-    assert case.family and case.original  # what is recorded waits for the original
+    if case.family is None or case.original is None:
+        raise Refusal("Nobody has said yet which board comes out. Do that first, in Recognise.")
     return case.family, case.original
 
 
 def new_board(case: Case) -> Board:
     """The board going in."""
-    assert case.replacement is not None  # fitting waits for the choice
+    if case.replacement is None:
+        raise Refusal("Nobody has chosen yet which board goes in. Do that first, in Choose.")
     return case.replacement
 
 

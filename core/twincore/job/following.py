@@ -38,7 +38,7 @@ def _after_original(state: State, name: str, value: Any, entry: EntryMade) -> No
 
 def _after_original_profile(state: State, name: str, value: Any, entry: EntryMade) -> None:
     """What its next revision tells of it; entries of earlier versions brought nothing along."""
-    if entry.adds:
+    if "powered" in entry.adds:
         _after_original(state, name, value, entry)
 
 

@@ -1,6 +1,7 @@
 """Open a document that came from outside: hostile until its size, depth, numbers and structure are checked."""
 
 import json
+import re
 from collections import Counter
 from dataclasses import dataclass
 from functools import cache
@@ -125,7 +126,29 @@ def _read_json(data: bytes, largest: int = LARGEST_BYTES, most_values: int = MOS
     except ValueError as error:
         raise DocumentError([Fault("", f"expected {error}")]) from error
     _check_depth(root)
+    if SURROGATE.search(text):
+        _check_texts(root, [])
     return root, values
+
+
+SURROGATE = re.compile(r"\\u[dD][89a-fA-F]")
+"""How JSON writes half a character; only then is every text looked at."""
+
+
+def _check_texts(node: Any, path: list[str | int]) -> None:
+    """Refuse half a character: a text with one cannot be kept, nor sent."""
+    if isinstance(node, str):
+        try:
+            node.encode()
+        except UnicodeEncodeError as error:
+            raise DocumentError([Fault(place_of(path), "expected text, found half a character")]) from error
+    elif isinstance(node, dict):
+        for key, child in node.items():
+            _check_texts(key, path)
+            _check_texts(child, [*path, key])
+    elif isinstance(node, list):
+        for index, child in enumerate(node):
+            _check_texts(child, [*path, index])
 
 
 def _refuse(name: str) -> Any:

@@ -6,8 +6,9 @@ from uuid import UUID
 
 from catalogue.models import BoardRevision, FamilyRevision
 from config.compiled import Compiled
-from jobs.models import Entry, Job
+from jobs.models import Entry, Job, Picture
 from jobs.sheets import revisions_of, sheets_of
+from people.models import Depot
 from twincore.chain import DOCUMENTS, first_link, link, seal_of, sealed_part
 from twincore.job import FIRST
 
@@ -44,11 +45,19 @@ LAST = Compiled(
 def chain(job: Job, entry: Entry) -> None:
     """Give a new entry the digest that ties it to the one before. The job is locked."""
     last = LAST.first(job=job.pk)
-    entry.digest = link(last or first_link(job.known_as), entry_node(entry))
+    entry.digest = link(last or first_link(job.known_as, job.opened_as), entry_node(entry))
+
+
+def opening(depot: Depot, code: str, machine: str, complaint: str, at: datetime, by: str) -> dict[str, Any]:
+    """What a job is opened as, and stays, whoever is called otherwise later."""
+    opened = {"at": moment(at), "by": by, "clock": "depot"}
+    return {"number": code, "depot": depot.name, "machine": machine, "complaint": complaint, "opened": opened}
 
 
 def record_head(job: Job) -> dict[str, Any]:
     """What stands at the top of a job's record, as it stood where the job was opened."""
+    if job.opened_as:
+        return {"id": job.known_as, **job.opened_as}
     opened = {"at": moment(job.opened_at), "by": job.opened_by.shown_name}
     here = {"number": job.code, "depot": job.depot.name, "opened": opened}
     # people and depots may be called otherwise later; a closed record says what it said
@@ -66,6 +75,11 @@ def closed_as(job: Job) -> dict[str, Any]:
     return {name: value for name, value in record_head(job).items() if name in ("number", "depot", "opened")}
 
 
+def picture_name(picture: Picture) -> str:
+    """A picture's name in the package of its job."""
+    return f"pictures/{picture.name}.{str(picture.file.name).rsplit('.', 1)[-1]}"
+
+
 def attachment_of(job: Job, target: str, after: Any) -> str:
     """The digest of what an entry brings along: a picture's file, or all that a job is closed with; else empty."""
     if after is None:
@@ -81,6 +95,16 @@ def attachment_of(job: Job, target: str, after: Any) -> str:
 def document_digests(job: Job) -> dict[str, str]:
     """The digests of the profiles that a job rests on, by their names in its package."""
     return {name: revision.digest for name, revision in documents_of(job).items()}
+
+
+def documents_carried(job: Job) -> dict[str, str]:
+    """The digests of the profiles of the sheet at hand, as the entry carries them that chose one of them."""
+    folder = "" if job.board == FIRST else f"boards/{job.board}/"
+    return {
+        folder + name: revision.digest
+        for name, revision in zip(DOCUMENTS, revisions_of(job), strict=True)
+        if revision is not None
+    }
 
 
 def documents_of(job: Job) -> dict[str, FamilyRevision | BoardRevision]:

@@ -14,9 +14,9 @@ from django.db.models import Max
 from catalogue.actions import keep_board, keep_family
 from catalogue.models import BoardRevision, FamilyRevision
 from jobs.actions import machine_key
-from jobs.ledger.chaining import documents_of
+from jobs.ledger.chaining import documents_of, picture_name
 from jobs.models import Entry, Job, Picture
-from jobs.papers.sheet import picture_name, record_document, sheet_document
+from jobs.papers.sheet import record_document, sheet_document
 from jobs.queries import job as read_job
 from jobs.sheets import Revisions, keep
 from people.access import depot_of, require_parts_lead
@@ -24,7 +24,8 @@ from people.models import Depot, Person
 from pictures.files import opened, whole
 from twincore.chain import DOCUMENTS, PackageFile, open_package, write_package
 from twincore.errors import DocumentError, Fault
-from twincore.job import FIRST, board_in_hand, partings, step_in_hand, turned
+from twincore.job import FIRST, board_in_hand, record_faults, step_in_hand, turned
+from twincore.job.record import HEAD
 from twincore.profile import dump
 from twinshown.refusals import Faulty, Refused
 
@@ -50,12 +51,15 @@ def package_of(job: Job) -> IO[bytes]:
 
 
 def _files(job: Job) -> Iterator[PackageFile]:
-    yield PackageFile("job.json", dump(record_document(job)).encode())
+    record = record_document(job)
+    yield PackageFile("job.json", dump(record).encode())
     for name, revision in documents_of(job).items():
         yield PackageFile(name, _bytes_of(revision))
+    named = {each["file"] for each in record["pictures"]}
     for picture in job.pictures.all():
-        with opened(picture.file) as file:
-            yield PackageFile(picture_name(picture), file.read())
+        if picture_name(picture) in named:
+            with opened(picture.file) as file:
+                yield PackageFile(picture_name(picture), file.read())
 
 
 def _bytes_of(revision: FamilyRevision | BoardRevision) -> bytes:
@@ -74,8 +78,8 @@ def bring_in(person: Person, file: BinaryIO, now: datetime) -> Brought:
         package = open_package(file)
     except DocumentError as error:
         raise Faulty("This is no package of a job.", error.faults) from error
-    if package.faults:
-        raise Faulty("This package was changed since it was written. Nothing of it is kept.", package.faults)
+    if faults := record_faults(package):
+        raise Faulty("This package was changed since it was written. Nothing of it is kept.", faults)
     saved: list[Picture] = []
     try:
         with transaction.atomic():
@@ -102,20 +106,9 @@ def _bring(person: Person, node: dict[str, Any], files: Any, now: datetime, save
     brought.job.save(force_insert=True)
     keep(brought.job)
     _entries(brought.job, node)
-    _check_state(node)
     brought.pictures = _pictures(brought.job, node, files, now, saved)
     _prove(person, brought.job)
     return brought
-
-
-def _check_state(node: dict[str, Any]) -> None:
-    """Refuse a state that is not what the entries add up to, at the entry where they part."""
-    try:
-        found = partings(node["entries"], node["state"])
-    except DocumentError as error:
-        raise Faulty("The entries of this package do not add up.", error.faults) from error
-    if found:
-        raise Faulty("What this job's entries add up to was changed.", found)
 
 
 def _there(depot: Depot, known_as: UUID) -> Job | None:
@@ -136,6 +129,7 @@ def _job(person: Person, depot: Depot, known_as: UUID, node: dict[str, Any], now
         machine_key=machine_key(node["machine"])[:200], complaint=node.get("complaint", ""),
         opened_at=_time(opened["at"], "opened.at"), opened_by=person, state=state, entry_count=len(node["entries"]),
         closed_at=_time(node["closed_at"], "closed_at") if node.get("closed_at") else None, changed_at=now,
+        opened_as={name: node[name] for name in HEAD} if "chain" in node else None,
         origin={
             "id": str(known_as), "number": node["number"], "depot": node["depot"], "opened": opened,
             "brought_by": person.shown_name, "brought_at": now.isoformat(timespec="seconds"),

@@ -55,7 +55,8 @@ def label_pdf(job: Job) -> bytes:
     """The cabinet label, 62 by 100 mm: what the next person at the machine needs, without a network."""
     if job.state["left"] is None:
         raise Refused("There is no label before the new board is fitted and set.")
-    assert job.replacement_revision_id is not None  # something was left in the machine
+    if job.replacement_revision_id is None:
+        raise Refused("Nobody has chosen yet which board goes in. Do that first, in Choose.")
     board = board_profile(job.replacement_revision_id)
     shown = as_set(board, left_in_order(case_of(job)))
     context = {

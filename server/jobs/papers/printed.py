@@ -32,6 +32,7 @@ from twincore.job.wires import findings_of
 from twincore.profile.values import plain
 from twinshown.boards.view import between_told
 from twinshown.comparison.schemas import ComparisonShown
+from twinshown.refusals import Refused
 from twinshown.sheet.step_lines import steps_of
 from twinshown.steps.hand_over.view import Handing, codes_of, decisions_told, seal_words, spent_shown
 from twinshown.steps.prove.schemas import MeasuredShown
@@ -154,7 +155,8 @@ def _functions(comparison: ComparisonShown | None, reasons: dict[str, str]) -> d
 
 
 def _drawn(job: Job, run: MeasuredShown) -> str:
-    assert job.family_revision_id is not None  # a run belongs to a family's scenarios
+    if job.family_revision_id is None:
+        raise Refused("Nobody has said yet which board comes out. Do that first, in Recognise.")
     family = family_profile(job.family_revision_id)
     return tracks_svg(run, family.titles, family.rest, [name for name in family.outputs if name in family.compared])
 
@@ -194,7 +196,8 @@ def _meanings(job: Job) -> list[tuple[str, str]]:
 
 def _positions(job: Job, comparison: ComparisonShown) -> list[dict[str, Any]]:
     """As found and as left side by side, as the eye meets them; the two boards' elements need not pair up."""
-    assert job.original_revision_id is not None and job.replacement_revision_id is not None  # they are compared
+    if job.original_revision_id is None or job.replacement_revision_id is None:
+        raise Refused("Nobody has chosen yet which board goes in. Do that first, in Choose.")
     found = as_set(board_profile(job.original_revision_id), comparison.found)
     after = as_set(board_profile(job.replacement_revision_id), job.state["left"] or comparison.plan or {})
     return [{"found": one, "left": other} for one, other in zip_longest(found, after)]

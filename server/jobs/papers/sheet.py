@@ -3,10 +3,11 @@
 from typing import Any
 
 from jobs.cases import case_of
-from jobs.ledger.chaining import entry_node, moment, record_head
-from jobs.models import Job, Picture
+from jobs.ledger.chaining import entry_node, picture_name, record_head
+from jobs.models import Job
 from jobs.sheets import sheet, sheets_of
-from twincore.job import FIRST, cleared, current, done, title_of
+from twincore.chain import DOCUMENTS
+from twincore.job import FIRST, cleared, current, done, record_of, title_of
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
 from twincore.job.holds import skipped
@@ -87,35 +88,18 @@ def record_document(job: Job) -> dict[str, Any]:
         {**entry_node(entry), "digest": entry.digest}
         for entry in job.entries.order_by("number").iterator(chunk_size=2000)
     ]
-    return {
-        "format": "worthy-twin/job",
-        "version": 1,
-        **record_head(job),
-        "closed_at": moment(job.closed_at) if job.closed_at else None,
-        "family": job.family_revision.family_id if job.family_revision else None,
-        "original": _board(job.original_revision, raw.get("found")),
-        "replacement": _board(job.replacement_revision, raw.get("left")),
-        "serial": raw.get("serial"),
-        "pictures": [
-            {
-                "id": str(picture.name),
-                "digest": picture.digest,
-                "width": picture.width,
-                "height": picture.height,
-                "caption": raw.get("pictures", {}).get(str(picture.name), {}).get("caption", ""),
-                "file": picture_name(picture),
-            }
-            for picture in job.pictures.all()
-        ],
-        "entry_count": len(entries),
-        "entries": entries,
-        "state": raw,
+    boards = (job.original_revision, job.replacement_revision)
+    of = (
+        job.family_revision.family_id if job.family_revision else "",
+        *(b.board.part_number if b else "" for b in boards),
+    )
+    named = {name: each for name, each in zip(DOCUMENTS, of, strict=True) if each}
+    pictures = {
+        str(each.name): {"file": picture_name(each), "width": each.width, "height": each.height}
+        for each in job.pictures.all()
     }
-
-
-def picture_name(picture: Picture) -> str:
-    """A picture's name in the package of its job."""
-    return f"pictures/{picture.name}.{str(picture.file.name).rsplit('.', 1)[-1]}"
+    head = record_head(job)
+    return record_of(head["id"], head, entries, raw, named, pictures, job.opened_as is not None)
 
 
 def _rule_out(job: Job) -> dict[str, Any] | None:
@@ -143,12 +127,6 @@ def _rule_out(job: Job) -> dict[str, Any] | None:
             for name, cause in job.state.get("causes", {}).items()
         ],
     }
-
-
-def _board(revision: Any, positions: dict[str, Any] | None) -> dict[str, Any] | None:
-    if revision is None:
-        return None
-    return {"part_number": revision.board.part_number, "revision": revision.number, "positions": positions}
 
 
 def comparison_shown(job: Job) -> ComparisonShown | None:

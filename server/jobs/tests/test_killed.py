@@ -302,7 +302,7 @@ class KilledAllTheTime(TransactionTestCase):
             self.assertEqual(len(set(known)), len(known))
             self.assertLessEqual({id for of, id in self.acknowledged if of == job}, set(known))
             nodes = [entry_node(each) for each in entries]
-            self.assertEqual([each.digest for each in entries], chained(job.known_as, nodes))
+            self.assertEqual([each.digest for each in entries], chained(job.known_as, nodes, job.opened_as))
             job.refresh_from_db()
             self.assertEqual(job.entry_count, len(entries))
             self.assertEqual(partings(nodes, job.state), [])

@@ -23,6 +23,7 @@ from people.models import Depot, Person
 from pictures.files import MOST_BYTES
 from references.actions import LARGEST_FILE
 from twincore.chain import LARGEST_PACKAGE, chained
+from twincore.job.record import HEAD
 
 
 def changed(data: bytes, name: str, change: Callable[[Any], None]) -> bytes:
@@ -196,7 +197,11 @@ class Packages(WorldTestCase):
             def made(node: Any) -> None:
                 change(node)
                 node["entries"] = [{**each, "number": n} for n, each in enumerate(node["entries"], 1)]
-                for each, digest in zip(node["entries"], chained(node["id"], node["entries"]), strict=True):
+                for each, digest in zip(
+                    node["entries"],
+                    chained(node["id"], node["entries"], {name: node[name] for name in HEAD}),
+                    strict=True,
+                ):
                     each["digest"] = digest
                 node["entry_count"] = len(node["entries"])
 

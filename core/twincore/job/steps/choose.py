@@ -19,7 +19,8 @@ OWN_COSTS = ("price", "minutes", "days")
 
 def wish_value(case: Case, name: str, after: Any, given: Given) -> Any:
     """What the owner wants a function to be."""
-    assert case.family is not None  # choosing waits for recognising
+    if case.family is None:
+        raise Refusal("Nobody has said yet which board comes out. Do that first, in Recognise.")
     definition = case.family.function(name)
     if definition is None:
         raise WrongValue(f"There is no function {name} in this family.")

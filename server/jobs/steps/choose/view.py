@@ -131,7 +131,8 @@ def _candidate(
 def _proof(each: Candidate, job: Job, replacement_id: int) -> ProofShown | None:
     if each.proof is None:
         return None
-    assert job.family_revision_id and job.original_revision_id  # candidates are judged against both
+    if not (job.family_revision_id and job.original_revision_id):
+        raise Refused("Nobody has said yet which board comes out. Do that first, in Recognise.")
     return proof_shown(each.proof, compared(job.family_revision_id, job.original_revision_id, {}, replacement_id))
 
 

@@ -8,6 +8,7 @@ from jobs.cases import case_of
 from jobs.ports.reading import port_of
 from jobs.sheets import SheetId
 from jobs.steps.fit.look_alikes import leaflet_of, look_alikes_of
+from twinshown.refusals import Refused
 from twinshown.steps.fit.panels import panel_now, slips_of
 from twinshown.steps.fit.schemas import ActionsGiven, FittingShown, PanelNow, SlipGiven, SlipShown
 from twinshown.steps.fit.view import fitting_shown
@@ -20,7 +21,8 @@ def show_fitting(request: HttpRequest, job_id: SheetId) -> FittingShown:
     """What is to be fitted, looked at and set."""
     job = planned_job(request, job_id)
     port = port_of(job, "replacement") is not None
-    assert job.replacement_revision is not None  # a plan is of two boards
+    if job.replacement_revision is None:
+        raise Refused("Nobody has chosen yet which board goes in. Do that first, in Choose.")
     board = job.replacement_revision.board
     return fitting_shown(case_of(job), port, look_alikes_of(board, job), lambda: leaflet_of(board.part_number, job))
 

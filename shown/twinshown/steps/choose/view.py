@@ -2,6 +2,7 @@
 
 from twincore.job.case import Case
 from twincore.job.taking import early_plan, to_take
+from twinshown.refusals import Refused
 from twinshown.steps.choose.schemas import TakeAlongShown, TakenShown
 from twinshown.words.fit import FitWords
 
@@ -14,7 +15,8 @@ BASES = {
 def take_along(case: Case) -> TakeAlongShown:
     """What to have at hand before the machine is opened, and how the board would be set."""
     early = early_plan(case)
-    assert case.family is not None  # callers wait for both boards
+    if case.family is None:
+        raise Refused("Nobody has said yet which board comes out. Do that first, in Recognise.")
     words = FitWords(case.family, {})
     assumed = ", the old board at the positions its maker set" if early.assumed else ""
     return TakeAlongShown(
