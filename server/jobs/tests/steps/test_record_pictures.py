@@ -39,6 +39,7 @@ class Pictures(FrontTestCase):
         """Defect: every paper of the job failed with it."""
         self.send(jpeg())
         kept = Picture.objects.get(job=self.open)
+        self.add(f"picture.{kept.name}", {"caption": "as found", "of": "board", "marks": []})
         kept.file.storage.delete(str(kept.file.name))
         self.assertIn("backup", self.of_picture(str(kept.name), 404)["detail"])
         paper = self.client.get(f"/api/jobs/{self.open.pk}/sheet.pdf")
