@@ -215,6 +215,21 @@ class Consequences(TestCase):
         self.assertEqual(minutes.did, sum(each.minutes for each in task.boards.rule_out.tests))
         self.assertFalse(minutes.right)
 
+    def test_a_guess_is_no_finding_however_right_and_no_way_is_short_that_finds_nothing(self) -> None:
+        """A defect: whoever clicked at once, right or wrong, had the shortest way."""
+        for task in tasks("find"):
+            assert task.boards.rule_out is not None
+            wrong = next(each.id for each in task.boards.rule_out.suspects if each.id != task.suspect)
+            for named in (task.suspect, wrong):
+                ended = play(task, [{"do": "name", "suspect": named}, {"do": "done"}]).outcome
+                assert ended is not None
+                self.assertFalse(all(row.right for row in ended.rows if row.skill == "find"))
+                self.assertFalse(next(row for row in ended.rows if row.skill == "shortest way").right)
+            best = [{"do": "test", "test": name} for name, _ in best_way(task)]
+            ended = play(task, [*best, {"do": "name", "suspect": task.suspect}, {"do": "done"}]).outcome
+            assert ended is not None
+            self.assertTrue(all(row.right for row in ended.rows), task.seed)
+
     def test_boards_that_make_no_task_say_why(self) -> None:
         with self.assertRaisesRegex(NoTask, "not known|no twin"):
             make_task("set", boards("TVH-2210-B", "OFN-K2"), 1)
@@ -281,19 +296,35 @@ class Skills(TestCase):
         it begins anew.
         """
         skill, intervals = Skill(), []
+        now = NOW
         for _ in range(4):
-            skill = practised(skill, [True], NOW)
+            skill = practised(skill, [True], now)
             intervals.append(skill.days)
+            due, now = now + timedelta(days=skill.days), now + timedelta(days=skill.days)
         self.assertEqual(intervals[:2], [1.0, 6.0])
         self.assertAlmostEqual(intervals[2], 6 * 2.8)
         self.assertAlmostEqual(intervals[3], 6 * 2.8 * 2.9)
-        self.assertEqual(skill.due, NOW + timedelta(days=skill.days))
+        self.assertEqual(skill.due, due)
         self.assertAlmostEqual(practised(Skill(), [True] * 4 + [False], NOW).ease, 2.5)
         failed = practised(skill, [False], NOW)
         self.assertEqual((failed.times, failed.days), (0, 1.0))
         for _ in range(20):
             failed = practised(failed, [False], NOW)
         self.assertEqual(failed.ease, 1.3)
+
+    def test_what_is_practised_before_it_is_due_is_due_no_later_for_it_and_nothing_is_put_off_for_ever(self) -> None:
+        """Defects: the interval grew at every practice, and the fourteenth right one in a row ended in an overflow."""
+        skill = practised(Skill(), [True], NOW)
+        again = practised(skill, [True], NOW + timedelta(hours=1))
+        self.assertEqual((again.due, again.days, again.times), (skill.due, skill.days, skill.times))
+        self.assertGreater(again.known, skill.known)
+        self.assertEqual(practised(skill, [False], NOW + timedelta(hours=1)).times, 0)
+        now = NOW
+        for _ in range(60):
+            skill = practised(skill, [True], now)
+            assert skill.due is not None
+            now = skill.due
+        self.assertEqual(skill.days, 365)
 
     def test_what_comes_next_is_the_first_level_not_mastered_or_what_is_due(self) -> None:
         self.assertEqual(next_level({}, NOW), "read")

@@ -38,6 +38,14 @@ Corm,TVH-2210-B,4,,,900.5,yes
 
 
 class Lists(TestCase):
+    def test_what_is_written_like_a_number_but_is_none_to_reckon_with_stays_as_it_is_written(self) -> None:
+        """Defects: 0712 became 712, and nan failed where it was kept."""
+        text = (
+            "van,board,machines,fact.a,fact.b,fact.c,fact.d,fact.e,fact.f\nAnsel,X,1,0712,nan,-3.5,1e400,Infinity,230\n"
+        )
+        [row] = parse_served(text.encode())
+        self.assertEqual(dict(row.facts), {"a": "0712", "b": "nan", "c": -3.5, "d": "1e400", "e": "Infinity", "f": 230})
+
     def faults(self, text: str) -> list[str]:
         with self.assertRaises(DocumentError) as caught:
             parse_served(text.encode())
@@ -120,6 +128,13 @@ class Call(TestCase):
             self.assertLessEqual(expected["at_most"], expected["failures"] + 1e-5)
             gone = sum(each["count"] for each in told["changes"] if each["from"] == "Ansel")
             self.assertEqual(gone, 2 - told["plan"]["Ansel"].get("TVH-2205", 0))
+            for option, value in (("days", "inf"), ("days", "nan"), ("days", 0), ("gap", "nan"), ("seconds", "inf"), ("budget", "nan"),
+                                  ("budget", -3), ("shelf", "inf"), ("lend", -1)):  # fmt: skip
+                code, out, err = call("stock", "--catalogue", DEMO, "--served", served, f"--{option}", value)
+                self.assertEqual((code, out), (2, ""), (option, value))
+                self.assertIn(f"--{option}", err)
+            code, out, err = call("stock", "--catalogue", DEMO, "--served", served, "--budget", 0)
+            self.assertEqual((json.loads(out)["gap"], json.loads(out)["expected"]["served"]), (0, 0))
             served.write_text("van,board,machines\nAnsel,NONE-1,1\n")
             code, out, err = call("stock", "--catalogue", DEMO, "--served", served)
             self.assertIn("row 1: expected a board", err)

@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
 
+from config.parsing import is_text
 from config.policies import ISOLATED, POLICY
 from config.problems import problem
 
@@ -20,6 +21,19 @@ def content_policy(get_response: Callable[[HttpRequest], HttpResponse]) -> Calla
         response.setdefault("Content-Security-Policy", POLICY)
         response.setdefault("Cross-Origin-Embedder-Policy", ISOLATED)
         return response
+
+    return middleware
+
+
+def readable_address(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
+    """Middleware, before anything is looked up: an address is text that can be kept."""
+
+    def middleware(request: HttpRequest) -> HttpResponse:
+        if not is_text(request.path):
+            return problem(
+                404, "Not found", "This address cannot be read. Check it, or open the list and go from there."
+            )
+        return get_response(request)
 
     return middleware
 

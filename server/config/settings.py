@@ -44,6 +44,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "config.headers.content_policy",
     "config.headers.for_the_moment",
+    "config.headers.readable_address",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.gzip.GZipMiddleware",
     "people.lost.forgotten",

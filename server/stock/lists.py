@@ -87,14 +87,14 @@ def served_as_csv(person: Person) -> Iterator[str]:
     yield _line(["van", "board", "machines", "failed", "years", *(FACT + name for name in facts)])
     for row in rows:
         said = [_written(row.facts[name]) if name in row.facts else "" for name in facts]
-        yield _line([row.van.name, row.board, row.machines, f"{row.failed:g}", f"{row.years:g}", *said])
+        yield _line([row.van.name, row.board, row.machines, _number(row.failed), _number(row.years), *said])
 
 
 def pieces_as_csv(person: Person) -> Iterator[str]:
     """The pieces with what they cost."""
     yield _line(["piece", "cost", "size", "most"])
     for row in Priced.objects.filter(depot=depot_of(person)):
-        yield _line([row.piece, f"{row.cost:g}", f"{row.size:g}", row.most])
+        yield _line([row.piece, _number(row.cost), _number(row.size), row.most])
 
 
 def held_as_csv(person: Person) -> Iterator[str]:
@@ -123,6 +123,11 @@ def _vans(depot: Depot, names: Iterable[str]) -> dict[str, Van]:
     if faults:
         raise DocumentError(faults[:MOST_FAULTS])
     return vans
+
+
+def _number(value: float) -> str:
+    """A number with every digit that it was kept with."""
+    return repr(int(value) if value.is_integer() else value)
 
 
 def _written(value: Any) -> str:

@@ -10,6 +10,7 @@ from typing import Any
 
 from twincore.errors import DocumentError, Fault
 from twincore.profile.document import open_document
+from twincore.profile.facts import fact_read
 from twincore.profile.faults import FaultList
 from twincore.profile.values import exact, plain
 
@@ -232,25 +233,16 @@ def _read_conditions(text: str) -> tuple[dict[str, Any], tuple[Fault, ...]]:
             continue
         name, sign, written = match.groups()
         if sign == "=":
-            values = [_value(each.strip()) for each in written.split("|")]
+            values = [fact_read(each.strip()) for each in written.split("|")]
             found[name] = values if len(values) > 1 else values[0]
             continue
-        value = _value(written)
+        value = fact_read(written)
         limits = found.setdefault(name, {})
         if isinstance(value, str | bool) or not isinstance(limits, dict):
             faults.append(Fault("if", f'expected a number after {sign}, found "{written[:40]}"'))
         else:
             limits["from" if sign == ">=" else "to"] = value
     return found, tuple(faults)
-
-
-def _value(text: str) -> Any:
-    if text in ("true", "false"):
-        return text == "true"
-    try:
-        return exact(text)
-    except (ValueError, ZeroDivisionError):
-        return text
 
 
 def _conditions_written(conditions: Mapping[str, Any]) -> str:

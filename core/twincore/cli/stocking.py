@@ -5,6 +5,7 @@ import json
 from collections import defaultdict
 from collections.abc import Sequence
 from functools import partial
+from math import inf
 from typing import Any
 
 from twincore import choose, profile, stock
@@ -15,6 +16,7 @@ from twincore.profile import Board
 
 MOST_NEXT = 5
 HOURS_A_DAY = 8.0
+MOST_DAYS, MOST_SECONDS = 3_660.0, 3_600.0
 
 
 def add_calls(calls: Any) -> None:
@@ -37,8 +39,13 @@ def add_calls(calls: Any) -> None:
 def _stock(args: argparse.Namespace) -> dict[str, Any]:
     catalogue = Catalogue(args.catalogue)
     served = named(args.served, partial(stock.parse_served, read(args.served)))
-    if not (args.days > 0 and 0 <= args.gap < 1 and args.seconds > 0):
-        raise InputError("--days, --gap, --seconds: expected numbers above 0, and a gap below 1")
+    if not (0 < args.days <= MOST_DAYS and 0 <= args.gap < 1 and 0 < args.seconds <= MOST_SECONDS):
+        raise InputError(
+            f"--days, --gap, --seconds: expected days above 0 to {MOST_DAYS:g}, a gap from 0 to below 1, and seconds above 0 to {MOST_SECONDS:g}"
+        )
+    for name in ("budget", "shelf", "lend"):
+        if (given := getattr(args, name)) is not None and not 0 <= given < inf:
+            raise InputError(f"--{name}: expected a number of at least 0, found {given:g}")
     priced = named(args.pieces, partial(stock.parse_pieces, read(args.pieces))) if args.pieces else []
     costs = {each.piece: each for each in priced}
     for number, row in enumerate(served, start=1):

@@ -123,10 +123,14 @@ def outcome(task: Task, state: Finding) -> Outcome:
     title = {each.id: each.title for each in data.suspects} | {"": "nothing"}
     board = "the board" if task.suspect == BOARD else "not the board"
     said = "the board" if state.named == BOARD else "nothing" if not state.named else "not the board"
+    right = task.suspect == state.named
+    # who names it before the tests tell has guessed, however right
+    tested = standing_of(task, state.done).conclusion != "open"
     rows = [
         Row("whether it is the board", board, said, board == said, "find"),
-        Row("what it is", title[task.suspect], title[state.named], task.suspect == state.named, "find"),
-        Row("minutes of tests", least, took, took <= least + SLACK_MIN, "shortest way"),
+        Row("what it is", title[task.suspect], title[state.named], right, "find"),
+        Row("tested until it is clear", "yes", "yes" if tested else "no", tested, "find"),
+        Row("minutes of tests", least, took, right and tested and took <= least + SLACK_MIN, "shortest way"),
     ]
     live = [name for name, _ in state.done if (test := data.test(name)) and test.risk == "live"]
     told: list[tuple[str, dict[str, Any]]] = [("best way", {"tests": [_title(data, name) for name, _ in best]})]

@@ -6,7 +6,7 @@ repetition spacing in the practice of learning" (1990).
 """
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
 from twincore.practice.outcome import Row
@@ -24,6 +24,8 @@ FIRST, LEARNT, SLIP, GUESS = 0.2, 0.15, 0.1, 0.2
 MASTERED = 0.95
 """The authors' criterion."""
 EASE, LEAST_EASE = 2.5, 1.3
+LONGEST_DAYS = 365.0
+"""Whatever was practised is practised again once a year (our choice)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,11 +54,13 @@ def practised(skill: Skill, rights: Sequence[bool], now: datetime) -> Skill:
     A task is one opportunity: it was applied rightly where it was so throughout, for half of a board stands right by itself.
     """
     known = traced(skill.known, all(rights))
+    if skill.due is not None and now < skill.due and all(rights):
+        return replace(skill, known=known)  # before it is due, what is known shows; how long it stays known does not
     quality = round(5 * sum(rights) / len(rights))
     ease = max(LEAST_EASE, skill.ease + 0.1 - (5 - quality) * (0.08 + (5 - quality) * 0.02))
     if quality < 3:
         return Skill(known, 0, ease, 1.0, now + timedelta(days=1))
-    days = 1.0 if skill.times == 0 else 6.0 if skill.times == 1 else skill.days * ease
+    days = 1.0 if skill.times == 0 else 6.0 if skill.times == 1 else min(skill.days * ease, LONGEST_DAYS)
     return Skill(known, skill.times + 1, ease, days, now + timedelta(days=days))
 
 

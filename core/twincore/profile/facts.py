@@ -1,12 +1,29 @@
 """Facts about a machine, and conditions on them: a value, a range, or one of several values."""
 
+import re
 from collections.abc import Mapping
 from typing import Any
 
-from twincore.profile.values import is_number, same
+from twincore.profile.values import exact, is_number, same
+
+NUMBER = re.compile(r"-?(0|[1-9][0-9]*)(\.[0-9]+)?([eE][+-]?[0-9]+)?", re.ASCII)
 
 ORIGINAL = "original"
 """The fact that every job knows by itself: the number of the board that is replaced."""
+
+
+def fact_read(text: str) -> Any:
+    """A fact as a table writes it: true, false, a number, or a word. What is written like a number but is none to reckon with, such
+    as 0712 or nan, is a word: it stays as it is written.
+    """
+    if text in ("true", "false"):
+        return text == "true"
+    if not NUMBER.fullmatch(text):
+        return text
+    try:
+        return exact(text)
+    except (ValueError, ZeroDivisionError):
+        return text
 
 
 def fact_agrees(fact: Any, condition: Any) -> bool:

@@ -32,6 +32,10 @@ CLOSER = 0.8
 """Each part is solved closer than is asked for all: tangents say a little more than pieces serve."""
 
 
+NOTHING = 1e-6
+"""Failures served by which no plan is better: what is left of sums in floating point."""
+
+
 @dataclass(frozen=True, slots=True)
 class Plan:
     """What each van carries, and what it is worth."""
@@ -50,7 +54,7 @@ class Plan:
     @property
     def gap(self) -> float:
         """By what share the best plan may be better at most."""
-        return 0.0 if self.bound <= 0 else max(0.0, 1 - self.served / self.bound)
+        return 0.0 if self.bound - self.served <= NOTHING else 1 - self.served / self.bound
 
 
 def plan(wanted: Wanted, gap: float = 0.005, seconds: float = 10.0, stop: Callable[[], bool] = lambda: False) -> Plan:

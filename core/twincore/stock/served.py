@@ -10,6 +10,8 @@ from dataclasses import dataclass, field
 from typing import Any, TypeVar
 
 from twincore.errors import DocumentError, Fault
+from twincore.profile.facts import fact_read
+from twincore.profile.values import plain
 from twincore.stock.planning import MOST_COPIES
 
 Row = TypeVar("Row")
@@ -136,13 +138,7 @@ class Cells:
 
 
 def _fact(said: str) -> Any:
-    if said.lower() in ("yes", "no"):
-        return said.lower() == "yes"
-    try:
-        number = float(said)
-    except ValueError:
-        return said
-    return int(number) if number.is_integer() else number
+    return said.lower() == "yes" if said.lower() in ("yes", "no") else plain(fact_read(said))
 
 
 def _parsed(

@@ -43,6 +43,21 @@ class Answers(TestCase):
         self.assertIn("GET", answer.json()["detail"])
 
 
+class Addresses(TestCase):
+    def test_an_address_that_is_no_text_is_not_found_wherever_it_stands(self) -> None:
+        """Defect: the database was asked for it, and some twenty addresses answered 500."""
+        for path in (
+            "/api/board/%00",
+            "/api/jobs/%00",
+            "/api/board-file/a%00b",
+            "/api/nowhere/%00",
+            "/%00",
+            "/static/%00",
+        ):
+            answer = self.client.get(path)
+            self.assertEqual((answer.status_code, answer["Content-Type"]), (404, "application/problem+json"), path)
+
+
 class Bodies(TestCase):
     def test_forms_are_refused_before_they_are_read(self) -> None:
         """A defect: a form of 150 MB from anybody was written to the disk to look for a token in it."""

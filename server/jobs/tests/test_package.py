@@ -119,7 +119,10 @@ class Packages(WorldTestCase):
         # a defect: with the closing time out, and the seal never looked at, a forged profile and another machine were intact
         reopened = changed(data, "job.json", lambda node: node.update(closed_at=None, machine="Another oven"))
         self.assertIn("entries[0]", self.verify(reopened, "--seal", seal)[2])
-        self.assertIn("closed_at", self.verify(changed(data, "job.json", lambda node: node.update(closed_at=None)), "--seal", seal)[2])
+        self.assertIn(
+            "closed_at",
+            self.verify(changed(data, "job.json", lambda node: node.update(closed_at=None)), "--seal", seal)[2],
+        )
         self.assertEqual((answer["not_under_the_seal"], answer["head"][:8]), ([], seal.replace(" ", "")[:8]))
         self.assertEqual(self.verify(b"nothing")[0], 2)
 

@@ -161,7 +161,9 @@ class Schedules(WorldTestCase):
         rows = list(Job.objects.get(pk=job.pk).entries.order_by("number"))
         there = {each.pk: each for each in rows}
         self.assertEqual([each.number for each in rows], list(range(1, len(rows) + 1)))
-        self.assertEqual([each.digest for each in rows], chained(str(job.pk), [entry_node(each) for each in rows], job.opened_as))
+        self.assertEqual(
+            [each.digest for each in rows], chained(str(job.pk), [entry_node(each) for each in rows], job.opened_as)
+        )
         for device in devices:
             refused = {each.id for each in device.refused}
             self.assertEqual(device.waits, [])

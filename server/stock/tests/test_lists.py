@@ -56,6 +56,12 @@ class Files(WorldTestCase):
         self.assertEqual(Priced.objects.count(), count + 1)
         self.assertEqual(Priced.objects.get(piece="OFN-U3").cost, 99)
 
+    def test_prices_are_taken_away_to_the_last_digit(self) -> None:
+        """A defect: 12345.67 was written as 12345.7."""
+        for price in ("12345.67", "1234567.89", "0.1", "100000"):
+            self.send("pieces", f"piece,cost,size,most\nOFN-U3,{price},1.25,3\n")
+            self.assertIn(f"OFN-U3,{price},1.25,3", self.taken_away("pieces"))
+
     def test_only_the_lead_brings_lists_in(self) -> None:
         self.sign_in()
         for name in ("served", "pieces", "held"):
