@@ -239,6 +239,10 @@ class Comparison:
             f"closest-{self._key_of(record)}", lambda: closest(record, case, self.twin, self._missed_safety)
         )
 
+    def second_key(self, record: Record) -> str:
+        """The name under which it is kept whether a second program agrees with the twin check of the replacement standing so."""
+        return f"second-{self._key_of(record)}"
+
     def _missed_safety(self, record: Record) -> set[str]:
         rows = judge(self.wanted(), self.replacement, record, self.family)
         return {row.id for row in rows if row.importance == "safety" and not row.met}

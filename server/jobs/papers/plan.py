@@ -10,6 +10,7 @@ from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.papers.drawn import as_set
+from jobs.papers.sheet import second_told
 from twincore.job.case import new_board, original_of, remembered
 from twincore.job.comparison import comparison_of
 from twincore.job.holds import skipped
@@ -72,6 +73,7 @@ def plan_pdf(job: Job, now: datetime) -> bytes:
         "job": job,
         "printed_at": now,
         "comparison": comparison,
+        "second": second_told(job),
         "set": [] if comparison.plan is None else as_set(new_board(case_of(job)), comparison.plan),
         "rows": [{"row": row, "reason": job.state["reasons"].get(row.id, "")} for row in comparison.rows],
         "wiring": wiring_shown(case_of(job)) if wiring else None,

@@ -16,7 +16,7 @@ from jobs.models import Job, Picture
 from jobs.papers.drawn import as_set, tracks_svg
 from jobs.papers.label import old_board_words, paper_of, repairs_told
 from jobs.papers.pictures import on_paper
-from jobs.papers.sheet import comparison_shown, readings_told, runs_told
+from jobs.papers.sheet import comparison_shown, readings_told, runs_told, second_told
 from jobs.sheets import sheet, sheets_of
 from jobs.steps.hand_over.handing import handing_of
 from twincore.job import FIRST, cleared, current, several, title_of, why_of
@@ -99,6 +99,7 @@ def _on_one_board(job: Job, handing: Handing) -> dict[str, Any]:
         "job": job,
         "state": state,
         "comparison": comparison,
+        "second": second_told(job) if comparison else None,
         "steps": steps_of(state, job.closed_at is not None),
         "rule_out": rule_out_shown(case_of(job)),
         "causes": list(state.get("causes", {}).values()),

@@ -7,7 +7,8 @@ from jobs.ledger.chaining import entry_node, picture_name, record_head
 from jobs.models import Job
 from jobs.sheets import sheet, sheets_of
 from twincore.chain import DOCUMENTS
-from twincore.job import FIRST, cleared, current, done, record_of, title_of
+from twincore.errors import TwinError
+from twincore.job import FIRST, cleared, current, done, record_of, second_check, title_of
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
 from twincore.job.holds import skipped
@@ -63,6 +64,7 @@ def _derived(job: Job) -> dict[str, Any]:
             "words": proof.words if proof else "",
             "told": proof.told if proof else [],
             "offsets": [offset.dict() for offset in proof.offsets] if proof else [],
+            "second_check": second_told(job) if proof else None,
         },
         "steps": [
             {"id": step.id, "state": step.state, "result": step.result, "note": step.note or ""}
@@ -134,6 +136,19 @@ def comparison_shown(job: Job) -> ComparisonShown | None:
     if job.original_revision_id is None or job.replacement_revision_id is None:
         return None
     return compare(comparison_of(case_of(job)))
+
+
+SECOND = {True: "checked by a second program", False: "not checked a second time", None: None}
+
+
+def second_told(job: Job) -> str | None:
+    """Whether a second program agrees with the twin check; None where that claims nothing, or cannot be made."""
+    comparison = comparison_of(case_of(job))
+    record = comparison.plan_record()
+    try:
+        return SECOND[second_check(comparison, record) if record else None]
+    except TwinError:
+        return None
 
 
 def runs_told(job: Job) -> list[MeasuredShown]:

@@ -8,9 +8,11 @@ import zipfile
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.conf import settings
+from django.core.cache import caches
 from django.test import override_settings
 from PIL import Image
 from pypdf import PdfReader
@@ -125,6 +127,24 @@ class Packages(WorldTestCase):
         )
         self.assertEqual((answer["not_under_the_seal"], answer["head"][:8]), ([], seal.replace(" ", "")[:8]))
         self.assertEqual(self.verify(b"nothing")[0], 2)
+
+    def test_a_verdict_that_is_printed_says_whether_a_second_program_agrees(self) -> None:
+        def said(number: int) -> tuple[Any, str]:
+            job = self.job(number)
+            sheet = json.loads(self.client.get(f"/api/jobs/{job.pk}/sheet.json").content)["twin_check"]
+            pages = PdfReader(io.BytesIO(self.client.get(f"/api/jobs/{job.pk}/sheet.pdf").content)).pages
+            return sheet, " ".join(" ".join(page.extract_text() for page in pages).split())
+
+        sheet, text = said(1)
+        self.assertIn(sheet["verdict"], ("identical", "within tolerance"))
+        self.assertEqual(sheet["second_check"], "checked by a second program")
+        self.assertIn("(checked by a second program)", text)
+        for name in ("default", "answers"):
+            caches[name].clear()
+        with patch("twincore.job.second_check.certificate", return_value=None):
+            sheet, text = said(1)
+        self.assertEqual(sheet["second_check"], "not checked a second time")
+        self.assertIn("(not checked a second time)", text)
 
     def test_who_is_called_otherwise_later_changes_nothing_in_a_closed_record(self) -> None:
         before = self.package(self.job(1))

@@ -65,9 +65,8 @@ def _words(point: HoldPoint, fault: Fault, locked: bool) -> str:
             )
         case "perhaps induced":
             return (
-                f"{point.title}: {fault.reading:g} {point.unit}{where} is not dead; it must be below {point.limit:g} {point.unit}. "
-                "A control supply may still be live. If you take it for induced, measure again with a low-impedance tester; "
-                "otherwise find out what still feeds it."
+                f"{point.title}: {fault.reading:g} {point.unit}{where} is not dead (below {point.limit:g} {point.unit}). "
+                "Find out what still feeds it. If it may be induced, measure again with a low-impedance tester."
             )
         case "no number":
             return f"{point.title}: expected a reading in {point.unit} of at least 0{where}."
