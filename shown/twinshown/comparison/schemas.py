@@ -188,6 +188,8 @@ class ComparisonShown(Schema):
     rows: list[RowShown]
     extras: list[ExtraShown]
     moved: int
+    proved: bool
+    """Whether no other setting is better than `best`; otherwise it is the best that was found in time."""
     safety_misses: int
     other_misses: int
     unreadable: list[UnreadableShown]

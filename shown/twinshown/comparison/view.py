@@ -59,6 +59,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
         why=[family.titles.get(name, name) for name in carried.why],
         rows=rows,
         extras=_extras(replacement, record, wanted.keys(), family),
+        proved=carried.proved,
         moved=sum(record.points[name] != point.factory for name, point in replacement.points.items()) if record else 0,
         safety_misses=sum(row.missed and row.importance == "safety" for row in rows),
         other_misses=sum(row.missed and row.importance != "safety" for row in rows),

@@ -150,7 +150,8 @@ def verdict_words(proof: Proof, family: Family, boards: Iterable[Board] = ()) ->
         case "within tolerance":
             return f"In register within tolerance: the two differ only by the offsets below.{rests_on(boards)}"
         case "different" if proof.counter_case:
-            fewest = "the fewest possible" if proof.counter_case.fewest else "perhaps not the fewest"
+            least = f"any difference needs at least {proof.least}" if proof.least > 1 else "perhaps not the fewest"
+            fewest = "the fewest possible" if proof.counter_case.fewest else least
             changes = proof.counter_case.changes
             what = (
                 f"{changes} input change{'s' if changes != 1 else ''} ({fewest})"
@@ -172,6 +173,7 @@ def verdict_words(proof: Proof, family: Family, boards: Iterable[Board] = ()) ->
         return "Not proved: no difference was found, but nothing is known past where a board goes round without end."
     return (
         f"Not proved: the search ended at its limit after {proof.explored:,} pairs of situations without a difference."
+        + (f" A difference needs at least {proof.least} input changes." if proof.least > 1 else "")
     )
 
 

@@ -62,6 +62,8 @@ class Words(SimpleTestCase):
         self.assertIn("how OFN-K2 behaves", wording.verdict_words(unknown, family))
         limited = Proof("not proved", (), explored=60_000, limit=60_000)
         self.assertIn("60,000 pairs", wording.verdict_words(limited, family))
+        part = Proof("not proved", (), explored=60_000, limit=60_000, least=4)
+        self.assertIn("A difference needs at least 4 input changes.", wording.verdict_words(part, family))
         self.assertIn("no exact run", wording.verdict_words(Proof("not proved", (), covered=True), family))
         endless = Endless("TVH-2210-B", ("standby", "purge"), (Step(1, (("call", True),)),))
         round_and_round = Proof("not proved", (), endless=(endless,))

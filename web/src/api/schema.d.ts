@@ -5827,6 +5827,8 @@ export interface components {
             extras: components["schemas"]["ExtraShown"][];
             /** Moved */
             moved: number;
+            /** Proved */
+            proved: boolean;
             /** Safety Misses */
             safety_misses: number;
             /** Other Misses */

@@ -129,7 +129,8 @@ function stands(board: Board, name: string, value: Position | undefined): string
 
 /** What is to be said where nothing is off: of how many functions that is known. */
 function allAlike(rows: Schemas["RowShown"][]): string {
-  const known = rows.filter((row) => row.verdict !== "not known" && (row.on_original || row.on_replacement));
+  const told = ["not known", "does not matter"];
+  const known = rows.filter((row) => !told.includes(row.verdict) && (row.on_original || row.on_replacement));
   if (known.length === 0) return "What its positions mean is not known";
   return known.length === 1 ? "The one function that is known is alike" : `All ${known.length} functions alike`;
 }
@@ -148,6 +149,7 @@ function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
       <span className="font-normal text-faint">
         {" "}
         · {comparison.moved} position{comparison.moved === 1 ? "" : "s"} moved from factory
+        {!comparison.proved && " · best setting found in time; there may be a better one"}
       </span>
     </p>
   );

@@ -88,7 +88,9 @@ describe("a hold point", () => {
       { id: "m L-N", title: "Mains: L to N" },
       { id: "m L-PE", title: "Mains: L to PE" },
     ];
-    const { onHold } = shown({ point: point({ title: "Prove dead", asks: ["readings"], pairs, limit: 2.4, wait_s: 0 }) });
+    const { onHold } = shown({
+      point: point({ title: "Prove dead", asks: ["readings"], pairs, limit: 2.4, wait_s: 0 }),
+    });
     expect(screen.getByRole("group").textContent).toContain("each below 2.4 V");
     await userEvent.type(screen.getByRole("textbox", { name: "Prove dead: Mains: L to N in V" }), "0");
     await userEvent.type(screen.getByRole("textbox", { name: "Prove dead: Mains: L to PE in V" }), "0,4");
