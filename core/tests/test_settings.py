@@ -14,8 +14,6 @@ from tests.builders import demo_board, demo_family, encoded, record
 from twincore import profile
 from twincore.errors import DocumentError
 from twincore.profile import Board, Family, Value
-from twincore.profile.functions import same_meaning
-from twincore.profile.values import same
 from twincore.settings import (
     Decoded,
     carry,
@@ -389,54 +387,6 @@ class Unreadable(SimpleTestCase):
         self.assertEqual(by_name["S1.3"].decides, 0)  # S1.4 is needed too
         self.assertEqual(by_name["S1.6"].functions, ())
         self.assertEqual(points[0].point, "S1.1")
-
-
-class SameMeaning(SimpleTestCase):
-    def split(self, rng: Random, board: Board, name: str) -> dict[str, Any]:
-        """The table of a function with some of its rows split by a point that they do not name."""
-        rows = []
-        for row in board.document["functions"][name]["table"]:
-            free = [point for point in board.points if point not in row["when"]]
-            if free and rng.random() < 0.5:
-                point = rng.choice(free)
-                rows += [{**row, "when": {**row["when"], point: value}} for value in board.points[point].domain]
-            else:
-                rows.append(dict(row))
-        rng.shuffle(rows)
-        return {"table": rows}
-
-    def test_agrees_with_going_through_every_position(self) -> None:
-        met = {True: 0, False: 0}
-        for seed in range(120):
-            rng = Random(seed)
-            board = random_board(rng, "A", 3, 2)
-            for name in board.functions:
-                document = json.loads(profile.dump(board.document))
-                document["functions"][name] = node = self.split(rng, board, name)
-                if rng.random() < 0.5:
-                    changed = rng.choice(node["table"])
-                    if rng.random() < 0.5 and len(node["table"]) > 1:
-                        node["table"].remove(changed)
-                    else:
-                        changed["value"] = random_value(rng, next(each for each in FUNCTIONS if each["id"] == name))
-                other = profile.parse_board(profile.dump(document).encode())
-                at = all_positions(board)
-                equal = all(same(value_by_rows(board, name, p), value_by_rows(other, name, p)) for p in at)
-                said = same_meaning(board.functions[name], other.functions[name], board.points)
-                self.assertEqual(said, equal, (seed, name))
-                met[equal] += 1
-        self.assertGreater(min(met.values()), 80)
-
-    def test_what_is_fixed_is_what_a_table_gives_everywhere(self) -> None:
-        document = json.loads(profile.dump(random_board(Random(1), "A", 2, 2).document))
-        for node, equal in (
-            ({"fixed": 3}, True), ({"fixed": 4}, False),
-            ({"table": [{"when": {"S.1": "on"}, "value": 3}, {"when": {"S.1": "off"}, "value": 3}]}, True),
-            ({"table": [{"when": {"S.1": "on"}, "value": 3}]}, False),
-        ):  # fmt: skip
-            document["functions"] = {"n1": {"fixed": 3}, "n2": node}
-            board = profile.parse_board(profile.dump(document).encode())
-            self.assertEqual(same_meaning(board.functions["n1"], board.functions["n2"], board.points), equal, node)
 
 
 class ExactNumbers(SimpleTestCase):
