@@ -1,5 +1,6 @@
 """The exact search on large pairs: its heading hides nothing, sets of inputs are what they stand for, laps cost nothing."""
 
+import json
 from importlib import import_module
 from random import Random
 from unittest.mock import patch
@@ -9,8 +10,8 @@ from django.test import SimpleTestCase
 from tests import large_boards
 from tests.builders import small_board, small_family, twin_of
 from tests.test_behaviour import random_pair
-from twincore import behaviour
-from twincore.behaviour.effort import Effort, effort_of
+from twincore import behaviour, profile
+from twincore.behaviour.effort import Effort, Spent, effort_of
 from twincore.behaviour.heading import Heading
 from twincore.behaviour.input_sets import InputSets
 from twincore.behaviour.nodes import way_to
@@ -145,6 +146,24 @@ class OneDeadline(SimpleTestCase):
             self.assertEqual(proof.verdict, "not proved")
             self.assertGreaterEqual(proof.least, 1)  # that nothing differs at rest was shown
             self.assertLess(part, 1.02)
+
+    def test_a_share_of_a_share_is_spent_of_the_whole(self) -> None:
+        whole = Effort(100)
+        share = whole.share(0.5).share(0.5)
+        share.spend(25)
+        self.assertEqual((share.work, whole.work), (0, 75))
+        with self.assertRaises(Spent):
+            share.spend(1)
+
+    def test_it_holds_for_boards_that_may_go_round_too(self) -> None:
+        twin = self.pulses(21_600)
+        boards = [json.loads(profile.dump(board.document)) for board in (twin.original, twin.replacement)]
+        for each in boards:
+            ring = {"s": {"go": [{"to": "r", "if": {"b": True}, "after": 86_400}]}, "r": {"go": [{"to": "q", "if": {"a": True}}]},
+                    "q": {"go": [{"to": "r", "if": {"a": True}}]}}  # fmt: skip
+            each["behaviour"]["machines"].append({"id": "ring", "start": "s", "states": ring})
+        _, part = self.spent(twin_of(small_family(), boards))
+        self.assertLess(part, 1.02)
 
     def test_it_holds_for_tables_of_many_clocks(self) -> None:
         rng = Random(3)

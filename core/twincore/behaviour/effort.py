@@ -16,7 +16,7 @@ class Spent(Exception):
 
 
 class Effort:
-    """What is left to spend. Of a share both the share and the whole are spent."""
+    """What is left to spend. Of a share the share is spent, and all that it is a share of."""
 
     __slots__ = ("room", "whole", "work")
 
@@ -25,9 +25,10 @@ class Effort:
 
     def spend(self, units: int) -> None:
         """Spend some units of work. Raises Spent where there are not so many left."""
-        self.work -= units
-        if self.whole:
-            self.whole.work -= units
+        spent: Effort | None = self
+        while spent is not None:
+            spent.work -= units
+            spent = spent.whole
         if self.work < 0:
             raise Spent
 
