@@ -17,11 +17,11 @@ from django.test import SimpleTestCase
 from tests.builders import DEMO, case_twin, chamber, demo_board, demo_family, encoded
 from tests.cost import rounds
 from twincore import certificate, profile
-from twincore.chain import open_package, open_record, verify_package
+from twincore.chain import open_package, open_record
 from twincore.choose import as_row, find_ways, from_row, parse_statements
 from twincore.choose.contradictions import contradictions
 from twincore.errors import DocumentError
-from twincore.job import partings, sheet_of
+from twincore.job import partings, sheet_of, verify_package
 from twincore.practice import parse_tasks
 from twincore.profile.document import KINDS, jsonable, schema_path
 from twincore.recognise import parse_nameplates, read_plate, read_serial
