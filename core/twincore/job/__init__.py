@@ -23,7 +23,6 @@ from twincore.job.order import (
 from twincore.job.reading import current
 from twincore.job.record import record_faults, record_of, uncovered, verify_package
 from twincore.job.replay import Replayed, partings, replay
-from twincore.job.second_check import second_check
 from twincore.job.sheet import Profiles, sheet_of
 from twincore.job.state import VERSION, ConfirmedSaid, State, empty_state
 from twincore.job.target import FIRST, EntryMade, Need, Step, Target, checked
@@ -68,7 +67,6 @@ __all__ = [
     "record_faults",
     "record_of",
     "replay",
-    "second_check",
     "settled",
     "several",
     "sheet_of",

@@ -8,11 +8,12 @@ from jobs.models import Job
 from jobs.sheets import sheet, sheets_of
 from twincore.chain import DOCUMENTS
 from twincore.errors import TwinError
-from twincore.job import FIRST, cleared, current, done, record_of, second_check, title_of
+from twincore.job import FIRST, cleared, current, done, record_of, title_of
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
 from twincore.job.holds import skipped
 from twincore.job.reading import shape_faults
+from twincore.job.second_check import second_check
 from twincore.job.steps.prove import runs_in_order
 from twincore.profile import dump
 from twincore.profile.document import jsonable
