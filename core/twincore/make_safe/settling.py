@@ -13,7 +13,7 @@ INDUCED_V: float = CONSTANTS["induced"]["below_v"]
 
 @dataclass(frozen=True, slots=True)
 class Fault:
-    """What is missing or wrong: "missing", "not confirmed", "no number", "not below", "perhaps induced" or "too early" (seconds left).
+    """What is missing or wrong: "missing", "not confirmed", "no number", "not below", "perhaps induced", "not asked" or "too early" (seconds left).
     Of a reading between terminals `name` is their pair, and `reading` what was read.
     """
 
@@ -38,6 +38,8 @@ def fault_of(point: HoldPoint, said: Mapping[str, Any], since_s: float | None) -
             continue
         elif value is None or value == "":
             return Fault("missing", name)
+    if strange := sorted({*(said.get("readings") or ())} - {pair.id for pair in point.pairs}):
+        return Fault("not asked", strange[0])
     for name, reading in _readings(point, said):
         if reading is None or reading == "":
             return Fault("missing", name)

@@ -70,6 +70,8 @@ def _words(point: HoldPoint, fault: Fault, locked: bool) -> str:
             )
         case "no number":
             return f"{point.title}: expected a reading in {point.unit} of at least 0{where}."
+        case "not asked":
+            return f"{point.title}: {name} is no pair of terminals of this machine. Load the page again."
         case "not confirmed":
             return f"{point.title}: confirm {NAMES[name]}."
     return f"{point.title}: enter the reading{where}." if where else f"{point.title}: say {NAMES[name]}."

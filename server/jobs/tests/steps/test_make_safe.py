@@ -82,6 +82,8 @@ class MakeSafe(FrontTestCase):
             self.assertIn("at Mains 230 V: L to PE", told)
             self.assertIn(words, told)
         self.hold("dead", {**said, "reading": 0}, 422)
+        strange = self.hold("dead", {**said, "readings": {**said["readings"], "other": "x"}}, 422)["detail"]
+        self.assertIn("other is no pair of terminals", strange)
         self.hold("dead", {**said, "colour": "red"}, 422)
         self.hold("nothing", said, 422)
         for name, odd in (("instrument", []), ("checked_before", "yes"), ("instrument", {"a": 1})):
