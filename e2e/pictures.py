@@ -23,8 +23,8 @@ from standins.printed import leaflet
 from twincore.errors import Refusal
 from twincore.job import value_at
 from twincore.job.holds import points_of
+from twinshown.entering.accepting import NewEntry
 from twinshown.refusals import Refused
-from twinshown.sheet.accepting import NewEntry
 
 
 class Pictures(BrowserTestCase):

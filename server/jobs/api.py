@@ -23,10 +23,10 @@ from twincore.job.comparison import comparison_of
 from twinshown.comparison import playing
 from twinshown.comparison.scenarios import checked_scenario
 from twinshown.comparison.schemas import ComparisonShown, PlayShown, ScenarioGiven
+from twinshown.entering.accepting import NewEntry
 from twinshown.paging import Page, Paging, page_of
 from twinshown.refusals import Refused
 from twinshown.sheet import needs
-from twinshown.sheet.accepting import NewEntry
 from twinshown.sheet.compared import comparison_shown
 from twinshown.sheet.schemas import (
     EntriesGiven,

@@ -19,15 +19,10 @@ from twincore.choose.ranking import CLOSENESS, verdict_of
 from twincore.job import current
 from twincore.job.comparison import believed
 from twincore.job.facts import fact_values
-from twincore.job.given import Given
 from twincore.job.taking import leads_at_hand
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
-from twinshown.refusals import Faulty, Refused
-
-MOST_ALTERNATIVES = 12
-"""Candidates kept with a choice, best first."""
-
+from twinshown.refusals import Refused
 
 LONGEST_S = 8.0
 """How long one look may run twin checks that nobody ran before."""
@@ -123,22 +118,6 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
         unprofiled=sorted(set(ways.to) - set(fittings) - {original.part_number}),
         whole=len(checked) == len(best),
     )
-
-
-def choice_made(job: Job, part_number: str, given: Given) -> dict[str, Any]:
-    """A choice with the alternatives as they stand now. Refuses a board that does not fit without a reason."""
-    reason = given.reason.strip()
-    stood = alternatives(job, given.now, part_number)
-    chosen = next((each for each in stood if each["part_number"] == part_number), None)
-    if chosen is not None and chosen["verdict"] == "no" and not reason:
-        raise Faulty(f"{part_number} does not fit as it is judged. Say why it is taken all the same.")
-    return {
-        "reason": reason,
-        "by": given.by,
-        "at": given.now.isoformat(timespec="seconds"),
-        "verdict": chosen["verdict"] if chosen else "to check",
-        "alternatives": stood[:MOST_ALTERNATIVES],
-    }
 
 
 def alternatives(job: Job, now: datetime, chosen: str | None) -> list[dict[str, Any]]:

@@ -24,8 +24,8 @@ from twincore.job import FIRST, turned, value_at
 from twincore.practice import solved
 from twincore.profile import open_document
 from twincore.profile.values import plain
+from twinshown.entering.accepting import NewEntry
 from twinshown.practice.schemas import TaskNamed
-from twinshown.sheet.accepting import NewEntry
 
 DEPOTS = (("SQ", "Saltmarsh Quay Bakery Plant Service"), ("NH", "North Hythe Oven Repairs"))
 PEOPLE = (

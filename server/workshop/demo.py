@@ -13,7 +13,7 @@ from catalogue.schemas import ChartColumn
 from jobs.actions import add_entry, open_job
 from jobs.models import Job
 from people.models import Person
-from twinshown.sheet.accepting import NewEntry
+from twinshown.entering.accepting import NewEntry
 from workshop.actions import Sketched, sketch_board
 from workshop.drafting import Act, edit_draft, open_draft
 from workshop.schemas import ChartGiven, GridGiven

@@ -55,7 +55,7 @@ class Entries(WorldTestCase):
         body["after"] = {"what": "seal torn", "until": "2026-05-01", "who": "Corm"}  # type: ignore[assignment]
         self.post(f"jobs/{first.pk}/entries", body)
         # neither saw the other's
-        with patch("jobs.actions._sent_before", return_value=None):
+        with patch("jobs.entries.StoredJob.sent_before", return_value=False):
             refused = self.post(f"jobs/{second.pk}/entries", body, 400)
         self.assertIn("in use", refused["detail"])
         self.assertEqual(Job.objects.get(pk=second.pk).entry_count, second.entry_count)

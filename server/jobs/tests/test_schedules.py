@@ -24,11 +24,11 @@ from people.models import Person
 from twincore.chain import chained
 from twincore.job import about_supply, value_at
 from twincore.profile import open_document
+from twinshown.entering.accepting import NewEntry, rests_on_supply
 from twinshown.refusals import Refused
 from twinshown.rendering import rendered
-from twinshown.sheet.accepting import NewEntry, rests_on_supply
+from twinshown.with_you.along import enter
 from twinshown.with_you.answering import answer
-from twinshown.with_you.entering import enter
 from twinshown.with_you.taken import TakenJob
 
 SCHEDULES = int(os.environ.get("TWIN_SCHEDULES", "40"))

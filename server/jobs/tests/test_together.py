@@ -14,8 +14,8 @@ from jobs.actions import add_entry, open_job
 from jobs.demo import load_demo_world
 from jobs.models import Entry, Job
 from people.models import Person
+from twinshown.entering.accepting import NewEntry
 from twinshown.refusals import Changed
-from twinshown.sheet.accepting import NewEntry
 
 NOW = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
 
@@ -78,7 +78,7 @@ class Together(TransactionTestCase):
                         return
 
         def says_first() -> Job:
-            with patch("jobs.actions.take_room", side_effect=keeps):
+            with patch("jobs.entries.take_room", side_effect=keeps):
                 return add_entry(self.people[0], first.pk, NewEntry(uuid4(), "power", "on", "on"), NOW)
 
         def says_second() -> Job:

@@ -9,7 +9,7 @@ from bench.kept import SOURCE
 from catalogue import queries as catalogue
 from catalogue.api import board_shown
 from catalogue.models import Board, BoardRevision, FamilyRevision, GuideRevision
-from jobs.candidates import MOST_ALTERNATIVES, alternatives
+from jobs.candidates import alternatives
 from jobs.cases import JobShelf
 from jobs.heads import head_of, ref_of
 from jobs.ledger.chaining import closed_as, entry_node
@@ -27,6 +27,7 @@ from jobs.steps.record.stripping import route_shown
 from parts.queries import offers
 from people.models import Person
 from twincore.job import FIRST
+from twincore.job.steps.choose import MOST_ALTERNATIVES
 from twinshown.paging import Paging
 from twinshown.rendering import rendered
 

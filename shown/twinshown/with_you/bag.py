@@ -5,14 +5,14 @@ from datetime import datetime
 from typing import Any
 
 from twincore.job import FIRST
+from twinshown.entering.accepting import NewEntry
 from twinshown.refusals import NotThere, Refused, problem_body
 from twinshown.rendering import rendered
-from twinshown.sheet.accepting import NewEntry
 from twinshown.sheet.schemas import EntryGiven
+from twinshown.with_you.along import enter
 from twinshown.with_you.answering import ADDRESS, answer
 from twinshown.with_you.bench import play_pair as play_pair
 from twinshown.with_you.bench import put_in_pair as put_in_pair
-from twinshown.with_you.entering import enter
 from twinshown.with_you.practice import play_task as play_task
 from twinshown.with_you.practice import put_in_task as put_in_task
 from twinshown.with_you.taken import TakenJob

@@ -15,7 +15,7 @@ from twincore.profile import Board, Family, parse_board, parse_family
 from twincore.recognise import Scheme, parse_nameplates
 from twincore.rule_out import RuleOut, parse_rule_out
 from twincore.wiring import Adapter, parse_adapters
-from twinshown.refusals import Refused
+from twinshown.refusals import NotThere
 from twinshown.sheet.head import Head, Rules
 from twinshown.sheet.schemas import BoardRef
 
@@ -105,7 +105,7 @@ class TakenJob:
             self._cases = (about, self._made())
         found = self._cases[1].get(board)
         if found is None:
-            raise Refused("This job has no such board. Open the job again.")
+            raise NotThere("This job has no such board. Open the job again.")
         return found
 
     def _made(self) -> dict[str, Case]:

@@ -1,5 +1,6 @@
-"""Choose: wishes and costs."""
+"""Choose: the choice as it was made, wishes and costs."""
 
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from twincore.carry_over import exactly
@@ -15,6 +16,23 @@ WHICH = {
 }  # fmt: skip
 TOLD = {"repaired": "what was repaired", "donor": "which machine it came out of, and why that was taken out of use"}
 OWN_COSTS = ("price", "minutes", "days")
+MOST_ALTERNATIVES = 12
+"""Candidates kept with a choice, best first."""
+
+
+def choice_made(alternatives: Sequence[Mapping[str, Any]], part_number: str, given: Given) -> dict[str, Any]:
+    """A choice with the alternatives as they stand. Refuses a board that does not fit without a reason."""
+    reason = given.reason.strip()
+    chosen = next((each for each in alternatives if each["part_number"] == part_number), None)
+    if chosen is not None and chosen["verdict"] == "no" and not reason:
+        raise WrongValue(f"{part_number} does not fit as it is judged. Say why it is taken all the same.")
+    return {
+        "reason": reason,
+        "by": given.by,
+        "at": given.now.isoformat(timespec="seconds"),
+        "verdict": chosen["verdict"] if chosen else "to check",
+        "alternatives": list(alternatives[:MOST_ALTERNATIVES]),
+    }
 
 
 def wish_value(case: Case, name: str, after: Any, given: Given) -> Any:

@@ -1,6 +1,6 @@
 """Whether a job takes an entry as it stands: what holds wherever it is entered."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
@@ -110,11 +110,12 @@ def check_waiting(state: State, new: NewEntry) -> None:
         raise Refused(f"This step waits for: {', '.join(map(waiting_words, waiting))}.", waits_for=waiting)
 
 
-def check_unchanged(state: State, new: NewEntry, last: LastSaid | None) -> None:
-    """Refuse what rests on something that stands otherwise now. `last` is what was said last at the target."""
+def check_unchanged(state: State, new: NewEntry, last_said: Callable[[str], LastSaid | None]) -> None:
+    """Refuse what rests on something that stands otherwise now. `last_said` tells what was said last at a target."""
     now_there = value_at(state, new.target)
     if now_there in (as_said(new.before), as_said(new.after)):
         return
+    last = last_said(new.target)
     if last is not None and new.upon is not None and new.upon in last.ids:
         return
     who = f"{last.by} set it" if last else "it was reset"

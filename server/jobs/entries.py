@@ -1,0 +1,313 @@
+"""A stored job while an entry is made on it: what the depot's database and catalogue tell, and how the entry is kept."""
+
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from django.db import IntegrityError, connection, transaction
+from django.db.models import Q, QuerySet
+
+from catalogue import queries as catalogue
+from catalogue.models import BoardRevision
+from catalogue.profiles import board_profile, family_profile
+from config.compiled import Compiled
+from jobs.candidates import alternatives, rejudged
+from jobs.cases import case_of
+from jobs.ledger.chaining import attachment_of, chain, closed_as, documents_carried, moment, picture_name
+from jobs.ledger.room import take_room
+from jobs.models import Entry, Job, Picture
+from jobs.sheets import keep, sheet
+from jobs.steps.hand_over.feedback import count_outcome, exchanged
+from people.models import Person
+from stock.actions import hear_of_closed_job
+from twincore.job import (
+    EntryMade,
+    State,
+    Void,
+    about_supply,
+    board_in_hand,
+    board_of,
+    contradicts,
+    current,
+    step_in_hand,
+    supply_needed,
+    supply_said,
+    turned,
+    value_at,
+)
+from twincore.job.case import Case
+from twincore.profile import Board, Family
+from twinshown.entering.accepting import LastSaid, NewEntry, made_before, rests_on_supply
+from twinshown.entering.port import BoardHeld, FamilyHeld
+from twinshown.refusals import Changed, Refused
+
+MOST_TOLD = 6
+MACHINE_LOCK = "select pg_advisory_xact_lock(hashtextextended(%s, 720412))"
+"""Held until what was said of a machine's supply is kept."""
+ID_IN_USE = "This entry's id is in use. Load the page again."
+SENT = Compiled(lambda pk: Entry.objects.filter(pk=pk), pk=UUID(int=0))
+
+
+class StoredHeld:
+    """What the sheet at hand rests on, in the rows that the job points at."""
+
+    def __init__(self, job: Job) -> None:
+        self._job = job
+
+    @property
+    def family(self) -> FamilyHeld | None:
+        """The kind of machine."""
+        revision = self._job.family_revision
+        return None if revision is None else FamilyHeld(revision, revision.family_id)
+
+    @family.setter
+    def family(self, family: FamilyHeld | None) -> None:
+        self._job.family_revision = None if family is None else family.key
+
+    @property
+    def original(self) -> BoardHeld | None:
+        """The board that comes out."""
+        return _held(self._job.original_revision)
+
+    @original.setter
+    def original(self, board: BoardHeld | None) -> None:
+        self._job.original_revision = None if board is None else board.key
+
+    @property
+    def replacement(self) -> BoardHeld | None:
+        """The board that goes in."""
+        return _held(self._job.replacement_revision)
+
+    @replacement.setter
+    def replacement(self, board: BoardHeld | None) -> None:
+        self._job.replacement_revision = None if board is None else board.key
+
+
+def _held(revision: BoardRevision | None) -> BoardHeld | None:
+    if revision is None:
+        return None
+    return BoardHeld(revision, revision.board.part_number, revision.number, revision.board.family_id)
+
+
+class StoredJob:
+    """A job of the depot, locked, as `twinshown.entering` asks for it."""
+
+    at_depot = True
+
+    def __init__(self, job: Job, person: Person, now: datetime) -> None:
+        self.job, self._person, self._now = job, person, now
+        self.held = StoredHeld(job)
+
+    @property
+    def state(self) -> State:
+        """What its entries add up to, by the sheet at hand."""
+        return self.job.state
+
+    @state.setter
+    def state(self, state: State) -> None:
+        self.job.state = state
+
+    @property
+    def void(self) -> tuple[Void, ...]:
+        """Entries that say nothing that can stand."""
+        return self.job.void
+
+    @void.setter
+    def void(self, void: tuple[Void, ...]) -> None:
+        self.job.void = void
+
+    @property
+    def entry_count(self) -> int:
+        """How many entries there are."""
+        return self.job.entry_count
+
+    @property
+    def closed(self) -> bool:
+        """Whether it is closed."""
+        return self.job.closed_at is not None
+
+    @property
+    def brought_in(self) -> bool:
+        """Whether it is another depot's, kept here as it stood there."""
+        return self.job.origin is not None
+
+    @property
+    def second_person(self) -> bool:
+        """Whether a second person signs."""
+        return self.job.depot.second_person
+
+    def sent_before(self, new: NewEntry) -> bool:
+        """Whether this very entry is there already. Refuses an id that is another entry's."""
+        there = SENT.first(pk=new.id)
+        if there is None:
+            return False
+        if (there.job_id, there.target, there.board) != (self.job.pk, new.target, board_of(new.target, new.board)):
+            raise Refused(ID_IN_USE)
+        return True
+
+    def sheet(self, board: str) -> "StoredJob":
+        """The sheet of one of its boards. Raises NotThere."""
+        return self if board == self.job.board else StoredJob(sheet(self.job, board), self._person, self._now)
+
+    def case(self) -> Case:
+        """The sheet as the core sees it."""
+        return case_of(self.job)
+
+    def last_said(self, target: str) -> LastSaid | None:
+        """The last entry at a target."""
+        last = self.job.entries.filter(target=target, board=self.job.board).first()
+        return None if last is None else LastSaid((last.pk, last.known_as), last.by_name, _told(last))
+
+    def check_others(self, new: NewEntry) -> None:
+        """Refuse what cannot be true beside what other jobs and other people said of the machine's supply."""
+        _check_supply(self.job, new)
+        _check_seen(self.job, self._person, new)
+
+    def made_at(self, new: NewEntry, now: datetime) -> datetime:
+        """When an entry was made: the device tells, whose clock is doubted; but not before what it followed."""
+        told = made_before(new, now)
+        if told is None:
+            return now
+        before = self.job.entries.filter(Q(number=new.seen) | Q(by=self._person)).order_by("-at")
+        followed = before.values_list("at", flat=True).first()
+        return min(max(told, followed or self.job.opened_at, self.job.opened_at), now)
+
+    def family(self, code: str) -> FamilyHeld:
+        """A kind of machine as it is now."""
+        found = catalogue.family(code, self.job.depot_id)
+        return FamilyHeld(found.current, found.code)
+
+    def board(self, part_number: str) -> BoardHeld:
+        """A board as it is now."""
+        found = catalogue.board(part_number, self.job.depot_id)
+        assert found.current is not None  # queries.board refuses boards without one
+        return BoardHeld(found.current, found.part_number, found.current.number, found.family_id)
+
+    def revision(self, board: BoardHeld, number: int) -> BoardHeld:
+        """A board in another revision."""
+        return BoardHeld(catalogue.revision(board.key.board, number), board.part_number, number, board.family)
+
+    def joined_to(self, board: BoardHeld) -> str | None:
+        """The number of the board that a sketch turned out to be."""
+        return catalogue.joined_to(board.key.board)
+
+    def family_title(self, code: str) -> str:
+        """What a kind of machine is called."""
+        return catalogue.family(code, self.job.depot_id).title
+
+    def profile(self, board: BoardHeld) -> Board:
+        """What is written of a board."""
+        return board_profile(board.key.pk)
+
+    def family_profile(self, family: FamilyHeld) -> Family:
+        """What is written of a kind of machine."""
+        return family_profile(family.key.pk)
+
+    def alternatives(self, now: datetime, chosen: str) -> Sequence[dict[str, Any]]:
+        """The candidates as they stand, best first, the one chosen among them."""
+        return alternatives(self.job, now, chosen)
+
+    def rejudged(self, now: datetime) -> dict[str, Any] | None:
+        """What the complete record changes about the choice."""
+        return rejudged(self.job, now)
+
+    def closed_as(self) -> dict[str, Any]:
+        """What stands at the head of a job that closes now."""
+        return closed_as(self.job)
+
+    def documents(self) -> dict[str, Any]:
+        """The digests of the profiles that the sheet rests on."""
+        return {"documents": documents_carried(self.job)}
+
+    def picture(self, name: str) -> dict[str, Any] | None:
+        """The size of a picture and its file's name in a package; None where nobody sent it."""
+        found = Picture.objects.filter(name=UUID(name), job=self.job.pk).first()
+        return None if found is None else {"file": picture_name(found), "width": found.width, "height": found.height}
+
+    def keep(self, new: NewEntry, made: EntryMade, before: Any) -> None:
+        """Chain the entry and save it with what it changed; in the transaction that holds the job."""
+        job = self.job
+        if made.adds.get("closed_as"):
+            job.closed_at = made.at
+        if made.target.partition(".")[0] == "feedback":
+            count_outcome(job, self._now)
+        job.entry_count = made.number
+        entry = Entry(
+            id=new.id, job=job, number=made.number, at=made.at, by=self._person, by_name=made.by, target=made.target,
+            board=made.board, before=before, after=made.after, adds=made.adds or None, reason=made.reason,
+            read_how=made.read_how, attachment=attachment_of(job, made.target, made.after),
+            made=_joined(new, made.at, self._now), device=new.device,
+        )  # fmt: skip
+        take_room(job, entry)
+        chain(job, entry)
+        try:
+            with transaction.atomic():
+                entry.save(force_insert=True)
+        except IntegrityError as error:
+            # the same id was sent to another job at the same moment
+            raise Refused(ID_IN_USE) from error
+        job.changed_at = self._now
+        job.step = step_in_hand(turned(job.state, board_in_hand(job.state)))
+        self.job = keep(job)
+        if made.adds.get("closed_as"):
+            hear_of_closed_job(self._person, job.pk, job.code, exchanged(self.job), self._now)
+
+
+def _check_supply(job: Job, new: NewEntry) -> None:
+    """Refuse what cannot be true beside another open job on the same machine: one says dead, the other has power."""
+    needed = supply_needed(job.state, new.target, new.read_how) if new.after is not None else None
+    if needed is None and not about_supply(new.target):
+        return
+    # of two jobs on one machine the second waits here until the first is kept, and then sees what it said
+    with connection.cursor() as cursor:
+        cursor.execute(MACHINE_LOCK, [f"{job.depot_id} {job.machine_key}"])
+    if needed is None:
+        return
+    for other in machine_jobs_open(job):
+        if contradicts(needed, supply_said(current(other.state))):
+            said = "has this machine locked off" if needed == "on" else "says that this machine has power again"
+            raise Refused(
+                f"{other.code} {said}. One of the two is wrong, or somebody is at work there: go and look, and say in "
+                "the job that is wrong how the supply stands."
+            )
+
+
+def machine_jobs_open(job: Job) -> QuerySet[Job]:
+    """The other open jobs on a job's machine."""
+    return (
+        Job.objects.filter(depot=job.depot_id, machine_key=job.machine_key, closed_at__isnull=True, origin__isnull=True)
+        .exclude(pk=job.pk)
+        .select_related("depot")
+        .order_by("number")
+    )
+
+
+def _check_seen(job: Job, person: Person, new: NewEntry) -> None:
+    """Refuse what rests on the supply where somebody else, or the same person on another device, said meanwhile how it
+    stands: hold points are never joined unseen.
+    """
+    if new.seen is None or new.seen >= job.entry_count or not rests_on_supply(job.state, new):
+        return
+    since = job.entries.filter(number__gt=new.seen)
+    others = since.exclude(device=new.device, by=person) if new.device else since.exclude(by=person)
+    told = [each for each in others.order_by("number") if about_supply(each.target)]
+    if told:
+        changes = [_told(each) for each in told[-MOST_TOLD:]]
+        raise Changed(
+            f"Meanwhile {told[-1].by_name} said otherwise how the supply of this machine stands. Go and look, then say it again.",
+            changes=changes, now=value_at(job.state, new.target),
+        )  # fmt: skip
+
+
+def _joined(new: NewEntry, at: datetime, now: datetime) -> dict[str, Any] | None:
+    """When an entry was made and when it joined, where these are not the same."""
+    if new.made_at is None or at == now:
+        return None
+    return {"at": moment(new.made_at), "ahead_ms": new.clock_ahead_ms, "joined": moment(now)}
+
+
+def _told(entry: Entry) -> dict[str, Any]:
+    return {
+        "target": entry.target, "before": entry.before, "after": entry.after, "by": entry.by_name, "at": entry.at.isoformat()
+    }  # fmt: skip

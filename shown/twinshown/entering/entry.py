@@ -1,0 +1,96 @@
+"""The one use case of an entry: whether a job takes it, what it brings along, and what stands afterwards."""
+
+from datetime import datetime
+from typing import Any, TypeVar
+
+from twincore.job import EntryMade, Target, board_of, changed, value_at
+from twincore.job.adding import brought, confirmation, declared, in_form, settled_by, value_of
+from twincore.job.given import Given
+from twincore.job.steps.choose import choice_made
+from twinshown.entering.accepting import NewEntry, check_open, check_unchanged, check_waiting, takes_back
+from twinshown.entering.choosing import AT_THE_DEPOT_ONLY, CHOOSING
+from twinshown.entering.port import JobAtHand, Maker
+from twinshown.refusals import Faulty, Refused
+
+Adds = dict[str, Any] | None
+Sheet = TypeVar("Sheet", bound=JobAtHand)
+AT_THE_DEPOT = "This is looked up at the depot. It can be said again once there is a connection."
+
+
+class NotTheMaker(Refused):
+    """An entry that another person made and left on the device."""
+
+    status, title = 403, "Made by somebody else"
+
+
+def enter(job: Sheet, new: NewEntry, by: Maker, now: datetime) -> Sheet:
+    """Add one entry and bring the job's state up to it; one that is there already changes nothing. The sheet that it was made on.
+
+    Raises NotThere, Refused (closed, waiting, not possible), Faulty (a value that is none), Changed (somebody else changed the
+    same thing since its maker looked), and what the core refuses.
+    """
+    if new.maker and new.maker != by.username:
+        raise NotTheMaker("Another person made this entry. It waits on the device until that person signs in again.")
+    if job.sent_before(new):
+        return job
+    target = declared(new.target)
+    check_open(job.state, job.closed, job.brought_in, new.target)
+    mends = takes_back(job.void, new)
+    board = board_of(new.target, new.board)
+    job = job.sheet(board)
+    check_unchanged(job.state, new, job.last_said)
+    if not mends:
+        check_waiting(job.state, new)
+    job.check_others(new)
+    before = value_at(job.state, new.target)
+    at = job.made_at(new, now)
+    given = Given(by.shown_name, at, new.reason, new.read_how, by.id)
+    value, adds = _said(job, target, new, given)
+    made = EntryMade(
+        job.entry_count + 1, at, by.shown_name, new.target, value, new.reason.strip(), new.read_how, adds or {}, board
+    )  # fmt: skip
+    job.state = changed(job.state, made)
+    if mends:
+        job.void = tuple(each for each in job.void if (each.target, each.board) != (made.target, made.board))
+    job.keep(new, made, before)
+    return job
+
+
+def _said(job: JobAtHand, target: Target | None, new: NewEntry, given: Given) -> tuple[Any, Adds]:
+    """What is said, checked, and what the entry brings along from data that no entry holds."""
+    name = new.target.partition(".")[2]
+    if target is None:
+        said = confirmation(job.case(), name, new.after)
+        return said, None if said is None else _settled(job, name, given)
+    if target.kind in CHOOSING:
+        if target.kind in AT_THE_DEPOT_ONLY and not job.at_depot:
+            raise Refused(AT_THE_DEPOT)
+        value: Any = CHOOSING[target.kind](job, in_form(target, new.after))
+    else:
+        value = value_of(job.case(), target, name, new.after, given)
+    return value, _brought(job, target, name, value, given)
+
+
+def _brought(job: JobAtHand, target: Target, name: str, value: Any, given: Given) -> Adds:
+    if target.kind == "picture" and value is not None:
+        picture = job.picture(name)
+        if picture is None:
+            raise Faulty("Send the picture itself first.")
+        return picture
+    if target.kind == "signed" and value is not None and value["ok"]:
+        return {"closed_as": job.closed_as()}
+    if target.kind == "replacement" and value is not None:
+        adds: Adds = {"choice": choice_made(job.alternatives(given.now, value), value, given)}
+    else:
+        adds = brought(job.case(), target, name, value)
+    return {**(adds or {}), **job.documents()} if target.kind in CHOOSING else adds
+
+
+def _settled(job: JobAtHand, step: str, given: Given) -> Adds:
+    """What a confirmation brings along into the record."""
+    match step:
+        case "record":
+            return {"rejudged": job.rejudged(given.now)}
+        case "hand_over":
+            return {"by_id": given.person_id, **({} if job.second_person else {"closed_as": job.closed_as()})}
+    return settled_by(job.case(), step)
