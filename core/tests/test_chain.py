@@ -18,11 +18,11 @@ from twincore.chain import (
     first_link,
     open_package,
     seal_of,
-    sealed_part,
     write_package,
 )
 from twincore.errors import DocumentError
 from twincore.job import record_faults, record_of, replay, uncovered, verify_package
+from twincore.job.sealed import sealed_part
 
 PACKAGES = Path(__file__).parent / "packages"
 JOB = "1b4e28ba-2fa1-11d2-883f-0016d3cca427"

@@ -28,14 +28,28 @@ from twincore.job import (
     waiting_for,
 )
 from twincore.job.case import Case
-from twincore.job.changing import ADDING, KEPT_BESIDE
-from twincore.job.following import FOLLOWING
+from twincore.job.changing import KEPT_BESIDE
 from twincore.job.meanings import checked_meaning
 from twincore.job.schema import published, value_schemas
-from twincore.job.target import Subject
+from twincore.job.steps import CAPTURED
+from twincore.job.target import AS_SAID, Confirmation, Subject, Target
 from twincore.profile import parse_board, parse_family
 from twincore.sketch import board_document, kind_document, read_lines
 
+WHATEVER_THE_SUPPLY = {
+    "answers": "whether the board answers at all",
+    "unread": "nothing is touched to say that nothing can be read",
+    "assumed": "said from papers",
+    "picture": "taken through the open door, or of the plate",
+    "settled": "a word on what was recorded",
+    "between": "said from the diagram, or seen",
+    "temporary": "what was found held or bridged, said at any time",
+    "kit": "counted out of the box",
+    "in_hand": "read off a board that is not in the machine",
+    "readback": "read off the board in the hand, or on its display",
+    "forced": "that an override is off can always be said",
+}
+"""What is said in steps at the machine, and is true however its supply stands: why."""
 AT = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
 
 
@@ -159,7 +173,7 @@ class Changes(SimpleTestCase):
                 continue  # they do more than take confirmations back; told apart below
             with self.subTest(kind):
                 before = advanced()
-                value = values.get(kind, {} if target.keep.__name__ != "as_said" else "x")
+                value = values.get(kind, {} if target.keep is not AS_SAID else "x")
                 after = said(before, f"{kind}.x" if target.named else kind, value)
                 gone = {step for step in STEPS if step in before["confirmed"] and step not in after["confirmed"]}
                 self.assertEqual(gone, set(target.takes_back) & set(before["confirmed"]))
@@ -200,10 +214,21 @@ class Changes(SimpleTestCase):
             named = value_schemas("#/{model}").get(schema.get("$ref", "").removeprefix("#/"), schema)
             self.assertFalse(set(named.get("properties", {})) & set(KEPT_BESIDE), kind)
 
-    def test_what_brings_something_along_is_a_target(self) -> None:
-        for target in (*ADDING, *FOLLOWING):
-            kind, _, name = target.partition(".")
-            self.assertTrue(kind in TARGETS or (kind == "confirmed" and name in STEPS), target)
+    def test_what_captures_something_says_so_and_something_is_captured(self) -> None:
+        at_the_place = {kind for kind, target in TARGETS.items() if target.chooses} | {"picture", "signed"}
+        self.assertEqual({kind for kind, target in TARGETS.items() if target.captures}, {*CAPTURED, *at_the_place})
+        for kind, target in TARGETS.items():
+            self.assertTrue(target.captures or not (target.untold or target.captures_always), kind)
+
+    def test_no_target_is_declared_without_a_word_on_the_supply(self) -> None:
+        with self.assertRaisesRegex(TypeError, "supply"):
+            Target("smell", "record", str, "smells", "original")  # type: ignore[call-arg]
+        with self.assertRaisesRegex(TypeError, "supply"):
+            Confirmation("record")  # type: ignore[call-arg]
+        unminded = {
+            kind for kind, each in TARGETS.items() if each.supply == "any" and each.step in ("record", "fit", "prove")
+        }
+        self.assertEqual(unminded, set(WHATEVER_THE_SUPPLY), "each is looked at, and its reason is written down here")
 
 
 class Values(SimpleTestCase):

@@ -8,7 +8,7 @@ from django.db import models
 from catalogue.models import BoardRevision, FamilyRevision
 from people.models import Depot, Person
 from pictures.models import KeptPicture
-from twincore.job import FIRST, Void
+from twincore.job import FIRST, TARGETS, Void
 
 
 class Job(models.Model):
@@ -94,7 +94,9 @@ class Picture(KeptPicture):
         constraints = [models.UniqueConstraint(fields=["job", "name"], name="picture_name_once")]
 
 
-ENDS_A_STEP = models.Q(target__startswith="confirmed.") | models.Q(target__in=["original", "replacement"])
+ENDS_A_STEP = models.Q(target__startswith="confirmed.") | models.Q(
+    target__in=[kind for kind, target in TARGETS.items() if target.ends_step]
+)
 """The entries with which somebody ends a step."""
 
 

@@ -12,7 +12,7 @@ from jobs.ledger.chaining import entry_node
 from jobs.models import ENDS_A_STEP, Entry, Job, OtherBoard
 from jobs.sheets import AT_HAND, asked_for, sheet, with_revisions
 from people.models import Person
-from twincore.job import STEPS, Step, mended
+from twincore.job import STEPS, TARGETS, Step, mended
 from twinshown.refusals import NotThere
 
 
@@ -81,7 +81,7 @@ def jobs_with(part_number: str) -> QuerySet[Job]:
     return Job.objects.filter(here | Q(pk__in=beside.values("job")))
 
 
-ENDED_BY = {"original": "recognise", "replacement": "choose"}
+ENDED_BY = {kind: target.step for kind, target in TARGETS.items() if target.ends_step}
 """The steps that end with what is said in them, and not with a confirmation."""
 
 

@@ -10,25 +10,20 @@ from twincore.chain.bounds import (
 )
 from twincore.chain.links import canonical, chained, first_link, link, seal_of
 from twincore.chain.package import (
-    CLOSING,
     DOCUMENTS,
-    LATER,
     Package,
     PackageFile,
     open_package,
     open_record,
-    sealed_part,
     write_package,
 )
 
 __all__ = [
-    "CLOSING",
     "DOCUMENTS",
     "LARGEST_FILE",
     "LARGEST_PACKAGE",
     "LARGEST_PICTURES",
     "LARGEST_RECORD",
-    "LATER",
     "MOST_ENTRIES",
     "MOST_SAID",
     "Package",
@@ -40,6 +35,5 @@ __all__ = [
     "open_package",
     "open_record",
     "seal_of",
-    "sealed_part",
     "write_package",
 ]

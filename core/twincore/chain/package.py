@@ -165,18 +165,3 @@ def _against_manifest(files: Mapping[str, bytes]) -> list[Fault]:
     if "notes" in root or any("notes" in each for each in root["files"]):
         faults.append(Fault(f"{MANIFEST}.notes", "expected nothing but the list of files"))
     return faults
-
-
-LATER = ("corrections", "feedback", "signed")
-"""What of a job's state comes with the closing, or after it."""
-CLOSING = ("signed", "confirmed.hand_over", "confirmed.rule_out")
-"""The entries that may close a job; the one that does carries its seal."""
-HEAD = ("machine", "complaint", "number", "depot", "opened")
-
-
-def sealed_part(job: Mapping[str, Any]) -> dict[str, Any]:
-    """What of a job's document the closing seals: its head, and its state but for the closing and what comes after it."""
-    state: Mapping[str, Any] = job.get("state") or {}
-    confirmed = {step: value for step, value in state.get("confirmed", {}).items() if step != "hand_over"}
-    kept = {key: value for key, value in state.items() if key not in LATER} | {"confirmed": confirmed}
-    return {name: job.get(name) for name in HEAD} | {"state": kept}

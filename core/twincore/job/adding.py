@@ -6,13 +6,11 @@ from uuid import UUID
 from twincore.errors import DocumentError, Refusal, WrongValue
 from twincore.job.case import Case
 from twincore.job.comparison import comparison_of
-from twincore.job.facts import codes_of_plate
 from twincore.job.given import Given
-from twincore.job.holds import isolates
 from twincore.job.left import as_left, left_record
 from twincore.job.order import STEPS, cleared
 from twincore.job.state import ConfirmedSaid
-from twincore.job.steps import CHECKS, CONFIRMED, recognise, record, rule_out
+from twincore.job.steps import CAPTURED, CHECKS, CONFIRMED, recognise, rule_out
 from twincore.job.target import Target, checked
 from twincore.job.targets import TARGETS
 from twincore.job.values import is_name
@@ -66,22 +64,10 @@ def value_of(case: Case, target: Target, name: str, after: Any, given: Given) ->
 
 def brought(case: Case, target: Target, name: str, value: Any) -> dict[str, Any] | None:
     """What an entry brings along from data that no entry holds, so that it can be played again without them."""
-    match target.kind:
-        case "hold":
-            return {"isolates": isolates(case, name)}
-        case "serial" if any(node["fact"] == "serial" for node in codes_of_plate(case.replacement)):
-            return {"planned": True}
-        case _ if value is None:
-            return None
-        case "original" | "original_profile" | "original_joined":
-            return record.brought_by_original(case)
-        case "unread":
-            return record.brought_by_unread(case)
-        case "test":
-            return rule_out.brought_by_test(case, name, value)
-        case "cause":
-            return {"blocks": rule_out.blocks_power(case, name)}
-    return None
+    captured = CAPTURED.get(target.kind)
+    if captured is None or (value is None and not target.captures_always):
+        return None
+    return captured(case, name, value)
 
 
 def confirmation(case: Case, step: str, after: Any) -> ConfirmedSaid | None:

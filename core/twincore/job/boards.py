@@ -16,21 +16,10 @@ BOARD_NAMES: tuple[str, ...] = get_args(BoardName)
 """The boards that a job may have: numbered as they come to it."""
 SHARED_STEPS: tuple[Step, ...] = ("make_safe", "hand_over")
 """Done once for the whole machine: there is one lock-off, and one hand-over."""
-OF_EACH = ("old_board", "removed")
-"""Said whichever board it turns out to be, and yet of each board by itself: where it goes, and what came off on the way to it."""
-
-
-SHARED_KINDS = frozenset(
-    target.kind
-    for target in TARGETS.values()
-    if target.kind == "energised"
-    or (target.kind not in OF_EACH and (target.of == "machine" or target.step == "hand_over"))
-)
-"""What is said of the machine, and of the job as a whole; all else is said of one board."""
 OWN = tuple(
     dict.fromkeys(
         [
-            *(target.key for target in TARGETS.values() if target.kind not in SHARED_KINDS),
+            *(target.key for target in TARGETS.values() if not target.of_all_boards),
             *("how", "powered", "remembered", "choice", "rejudged", "left", "verdict"),
         ]
     )
@@ -46,7 +35,9 @@ def board_of(target: str, board: str) -> str:
 def speaks_of_all(target: str) -> bool:
     """Whether what is said at a target is said of the machine, or of the job as a whole."""
     kind, _, name = target.partition(".")
-    return name in SHARED_STEPS if kind == "confirmed" else kind in SHARED_KINDS
+    if kind == "confirmed":
+        return name in SHARED_STEPS
+    return kind in TARGETS and TARGETS[kind].of_all_boards
 
 
 def names_of(state: State) -> list[str]:

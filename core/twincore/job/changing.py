@@ -2,31 +2,33 @@
 
 from typing import Any, cast
 
-from twincore.job.boards import own_part, speaks_of_all, turned
-from twincore.job.following import FOLLOWING, OF_THE_KIND, close, nothing
+from twincore.job.boards import fresh_board, own_part, speaks_of_all, turned
 from twincore.job.order import cleared
-from twincore.job.state import State
-from twincore.job.target import EntryMade, Step, Target
-from twincore.job.targets import TARGETS
-from twincore.job.touching import put, reopen, without
+from twincore.job.state import ConfirmedKept, State, empty_state
+from twincore.job.target import FIRST, EntryMade, Step, Subject
+from twincore.job.targets import CONFIRMATIONS, TARGETS
+from twincore.job.touching import put, reopen
 
-ADDING: dict[str, tuple[str, ...]] = {
-    "original": ("family", "powered", "remembered", *OF_THE_KIND, "confirmed"), "replacement": ("choice",),
-    "original_profile": ("powered", "remembered", "confirmed"),
-    "original_joined": ("original", "original_profile", "family", "powered", "remembered", *OF_THE_KIND, "confirmed"),
-    "cause": ("causes",), "hold": ("power", "holds", "confirmed", "energised"),
-    "test": ("power", "holds", "confirmed"), "confirmed.record": ("rejudged",), "confirmed.fit": ("left",), "confirmed.prove": ("verdict",),
+Parts = dict[str, Any]
+"""A state by the names of its parts, while it is changed."""
+GONE_WITH: dict[Subject, tuple[Subject, ...]] = {
+    "kind": ("kind", "original", "replacement"), "original": ("original", "replacement"), "replacement": ("replacement",),
 }  # fmt: skip
-"""Targets whose entries bring along what no entry holds (`adds`), and what of the state hangs on that."""
-KEPT_BESIDE = ("by", "by_id", "at", "n", "blocks", "held", "board", "began", "how", "undo")
-"""What is kept beside what was said: who, when and how, its turn, what held before the supply came back, which board."""
-RESTS_ON: dict[str, tuple[Step, ...]] = {"carry_over": ("fit", "prove"), "fit": ("prove",)}
-"""What goes when a confirmation is taken back."""
+OUTLIVE_THE_ORIGINAL: tuple[Step, ...] = ("rule_out", "make_safe")
+"""Confirmations that stay true whichever board it turns out to be."""
+
+
+def kept_beside() -> list[str]:
+    """What is kept beside what was said: who, when and how, its turn, what held before the supply came back, which board."""
+    return sorted({"by_id", *(name for target in TARGETS.values() for name in target.keep.beside)})
+
+
+KEPT_BESIDE = tuple(kept_beside())
 
 
 def value_at(state: State, target: str) -> Any:
     """What stands at a target now, as it was said; None where nothing does."""
-    return as_said(_kept_at(state, target))
+    return as_said(_kept_at(cast(Parts, state), target))
 
 
 def as_said(value: Any) -> Any:
@@ -36,12 +38,12 @@ def as_said(value: Any) -> Any:
     return value
 
 
-def _kept_at(state: State, target: str) -> Any:
+def _kept_at(state: Parts, target: str) -> Any:
     kind, _, name = target.partition(".")
     declared = TARGETS.get(kind)
     if declared is None:
         return state["confirmed"].get(name)
-    kept = cast(dict[str, Any], state)[declared.key]
+    kept = state[declared.key]
     return kept.get(name) if declared.named else kept
 
 
@@ -64,56 +66,85 @@ def _beside(state: State, after: State, name: str, entry: EntryMade) -> dict[str
     if state["energised"] is None or after["energised"] is not None:
         return after["boards"][name]
     # somebody has to go back into the machine: what was found in order before is looked at again
-    sheet = cast(State, dict(turned(after, name)))
+    sheet = dict(turned(after, name))
     reopen(sheet, "fit", "prove")
-    return own_part(sheet)
+    return own_part(cast(State, sheet))
 
 
 def _sheet_changed(state: State, entry: EntryMade) -> State:
-    was_cleared = cleared(state)
-    after = _changed(cast(State, dict(state)), entry)
-    if was_cleared and not cleared(after):
+    after = _changed(dict(state), entry)
+    if cleared(state) and not cleared(cast(State, after)):
         # what was looked at was looked at on a machine whose board was not the matter
         reopen(after, "prove")
-    return after
+    return cast(State, after)
 
 
-def _changed(state: State, entry: EntryMade) -> State:
+def _changed(state: Parts, entry: EntryMade) -> Parts:
     """A state of its own, changed by an entry."""
     kind, _, name = entry.target.partition(".")
     if kind == "confirmed":
-        _confirm(state, name, entry)
+        _confirm(state, cast(Step, name), entry)
         return state
     target = TARGETS[kind]
     before = _kept_at(state, entry.target)
-    value = None if entry.after is None else target.keep(entry.after, entry, before, cast(dict[str, Any], state))
-    if kind in ("family", "original", "replacement"):
-        state = without(state, target.of)
-    _set(state, target, name, value)
-    reopen(state, *target.takes_back)
-    FOLLOWING.get(kind, nothing)(state, name, value, entry)
-    return state
-
-
-def _set(state: State, target: Target, name: str, value: Any) -> None:
+    value = None if entry.after is None else target.keep.kept(entry.after, entry, before, state)
+    forgotten = target.forgets(state, entry) if callable(target.forgets) else target.forgets
+    if forgotten is not None:
+        state = _without(state, forgotten)
     if target.named:
         put(state, target.key, name, value)
     else:
-        cast(dict[str, Any], state)[target.key] = value
+        state[target.key] = value
+    reopen(state, *target.takes_back)
+    target.follows(state, name, value, entry)
+    if kind == "board":
+        _sheet_opened(state, name, value, entry)
+    _close(state, entry)
+    return state
 
 
-def _confirm(state: State, step: str, entry: EntryMade) -> None:
+def _without(state: Parts, subject: Subject) -> Parts:
+    """The state without what speaks of something that turned out to be another."""
+    gone = {target.key for target in TARGETS.values() if target.of in GONE_WITH[subject]}
+    if subject != "replacement":
+        gone |= {"how", "powered", "remembered", "refused", "left", "verdict", "confirmed"}
+    fresh = cast(Parts, empty_state())
+    found = {**state, **{name: fresh[name] for name in (*gone, "choice", "rejudged")}}
+    kept: dict[str, ConfirmedKept] = {} if subject != "original" else {
+        step: said for step, said in state["confirmed"].items() if step in OUTLIVE_THE_ORIGINAL
+    }  # fmt: skip
+    if subject != "replacement":
+        found["confirmed"] = kept
+    return found
+
+
+def _sheet_opened(state: Parts, name: str, value: Any, entry: EntryMade) -> None:
+    """A board that comes to the job has a sheet of its own; why it is changed along condemns it."""
+    if name == FIRST:
+        return
+    boards = {each: part for each, part in state["boards"].items() if each != name}
+    if value is not None:
+        boards[name] = state["boards"].get(name) or fresh_board()
+        if value.get("why") and name not in state["boards"]:
+            condemned = {"note": value["why"], "end": "condemned", **entry.signed()}
+            boards[name] = {**boards[name], "confirmed": {"rule_out": condemned}}
+    state["boards"] = boards
+
+
+def _confirm(state: Parts, step: Step, entry: EntryMade) -> None:
+    confirmation = CONFIRMATIONS[step]
     if entry.after is None:
         put(state, "confirmed", step, None)
-        reopen(state, *RESTS_ON.get(step, ()))
+        reopen(state, *confirmation.takes_back)
         return
     by_id = {"by_id": entry.adds["by_id"]} if "by_id" in entry.adds else {}
     put(state, "confirmed", step, {**entry.after, **by_id, **entry.signed()})
-    match step:
-        case "record":
-            state["rejudged"] = entry.adds.get("rejudged")
-        case "fit":
-            state["left"] = entry.adds.get("left")
-        case "prove":
-            state["verdict"] = entry.adds.get("verdict")
-    close(state, entry)
+    if confirmation.settles:
+        state[confirmation.settles] = entry.adds.get(confirmation.settles)
+    _close(state, entry)
+
+
+def _close(state: Parts, entry: EntryMade) -> None:
+    """A job that closes with this entry keeps its head as it stood."""
+    if closed_as := entry.adds.get("closed_as"):
+        state["closed_as"] = closed_as

@@ -22,3 +22,5 @@ class Given:
 
 Check = Callable[[Case, str, Any, Given], Any]
 """A target's own rule: from a value in its declared form, what is said. Raises WrongValue or Refusal."""
+Captured = Callable[[Case, str, Any], dict[str, Any] | None]
+"""From a target's name and its value as it is kept: what its entry brings along from data that no entry holds."""

@@ -5,9 +5,8 @@ from typing import Literal, get_args
 
 from twincore.job.boards import names_of, other_sheets, sheets, turned
 from twincore.job.state import State
-from twincore.job.target import Need, Step
+from twincore.job.target import Need, Step, Target
 from twincore.job.targets import TARGETS
-from twincore.job.targets.fit import WITH_POWER
 
 STEPS: tuple[Step, ...] = get_args(Step)
 OVER_PORT = "read over the port"
@@ -90,9 +89,9 @@ def target_waits_for(state: State, target: str, read_how: str = "") -> list[Need
     if cleared(state) and kind == "energised":
         return []
     declared = TARGETS.get(kind)
-    if kind == "found" and (name in state["powered"] or read_how == OVER_PORT):
+    if declared is not None and read_live(state, declared, name, read_how):
         return _undone(state, ("recognise",))
-    if kind in ("look", "ticked") and name.startswith(WITH_POWER):
+    if declared is not None and said_live(declared, name):
         return _undone(state, ("carry_over", "energised"))
     if declared is not None and declared.waits_for is not None:
         return _undone(state, declared.waits_for)
@@ -101,6 +100,16 @@ def target_waits_for(state: State, target: str, read_how: str = "") -> list[Need
         # the old board is out: what was read off it can be put right without touching the machine
         return _undone(state, ("recognise",))
     return waiting_for(state, step)
+
+
+def read_live(state: State, target: Target, name: str, read_how: str) -> bool:
+    """Whether what is said was read of a board with power: nothing else shows it, or it was asked over the port."""
+    return target.live_reading and (name in state["powered"] or read_how == OVER_PORT)
+
+
+def said_live(target: Target, name: str) -> bool:
+    """Whether a name of a target is one that is said with the supply on."""
+    return bool(target.live_names) and name.startswith(target.live_names)
 
 
 def _undone(state: State, wanted: tuple[Need, ...]) -> list[Need]:

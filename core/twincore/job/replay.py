@@ -7,12 +7,12 @@ from typing import Any, cast
 
 from twincore.errors import DocumentError, Fault
 from twincore.job.boards import BOARD_NAMES, board_of, names_of
-from twincore.job.changing import ADDING, changed
+from twincore.job.changing import changed
 from twincore.job.order import STEPS
 from twincore.job.reading import shape_faults
 from twincore.job.state import ConfirmedSaid, State, empty_state
-from twincore.job.target import FIRST, EntryMade, checked
-from twincore.job.targets import TARGETS
+from twincore.job.target import FIRST, EntryMade, Step, checked
+from twincore.job.targets import CONFIRMATIONS, TARGETS
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,9 +83,8 @@ def replay(entries: Sequence[Mapping[str, Any]], skipping: bool = False) -> Repl
             if not taken_back:
                 void[number] = error.faults[0]
             continue
-        kind = entry.target if entry.target in ADDING else entry.target.partition(".")[0]
-        if kind in ADDING and not entry.adds and (entry.after is not None or kind == "hold"):
-            untold.update(ADDING[kind])
+        if not entry.adds:
+            untold.update(_untold(entry))
         for key, value in after.items():
             if value is not cast(dict[str, Any], state)[key] if key in state else True:
                 touched[key] = number
@@ -101,6 +100,16 @@ def _after(state: State, entry: EntryMade) -> State:
         return changed(state, entry)
     except (KeyError, TypeError, AttributeError, ValueError) as error:
         raise DocumentError([Fault(place, f"expected a value that can stand at {entry.target}")]) from error
+
+
+def _untold(entry: EntryMade) -> Sequence[str]:
+    """The parts of the state that an entry would tell if it had brought along what it rested on."""
+    kind, _, name = entry.target.partition(".")
+    if kind == "confirmed":
+        settles = CONFIRMATIONS[cast(Step, name)].settles
+        return [settles] if settles and entry.after is not None else []
+    target = TARGETS[kind]
+    return target.untold if entry.after is not None or target.captures_always else []
 
 
 def _about(node: Mapping[str, Any]) -> tuple[str, str]:

@@ -2,25 +2,16 @@
 
 from typing import Literal
 
-from twincore.job.order import OVER_PORT, cleared
+from twincore.job.order import cleared, read_live, said_live
 from twincore.job.state import State
-from twincore.job.targets.fit import WITH_POWER
+from twincore.job.targets import TARGETS, supply_rule
 
 Supply = Literal["off", "on"]
-ON_DEAD = ("found", "angle", "wire", "plug", "removed", "look", "ticked")
-"""What is said by somebody whose hands are in the machine."""
-WITH_SUPPLY = ("energised", "run", "reading", "check", "learned", "reentered", "trace", "kept")
-"""What is said of a machine that has power."""
-
-
-MADE_SAFE = "confirmed.make_safe"
-ABOUT_SUPPLY = ("power", "hold", "energised", MADE_SAFE)
-"""What says how the supply stands, or rests on a hold point."""
 
 
 def about_supply(target: str) -> bool:
-    """Whether something said at a target says how the supply of the machine stands."""
-    return target in ABOUT_SUPPLY or target.partition(".")[0] in ABOUT_SUPPLY
+    """Whether something said at a target says how the supply of the machine stands, or rests on a hold point."""
+    return supply_rule(target).startswith("says")
 
 
 def supply_said(state: State) -> Supply | None:
@@ -33,13 +24,17 @@ def supply_said(state: State) -> Supply | None:
 def supply_needed(state: State, target: str, read_how: str = "") -> Supply | None:
     """How the supply must stand for an entry to be true; None where it does not matter."""
     kind, _, name = target.partition(".")
-    if target == MADE_SAFE:
-        return "off"
-    if kind in WITH_SUPPLY or name.startswith(WITH_POWER):
+    declared = TARGETS.get(kind)
+    if declared is not None and (said_live(declared, name) or read_live(state, declared, name, read_how)):
         return "on"
-    if kind == "found" and (name in state["powered"] or read_how == OVER_PORT):
-        return "on"
-    return "off" if kind in ON_DEAD and not cleared(state) and state["power"] == "off" else None
+    match supply_rule(target):
+        case "on" | "says on":
+            return "on"
+        case "says off":
+            return "off"
+        case "off" if not cleared(state) and state["power"] == "off":
+            return "off"
+    return None
 
 
 def contradicts(needed: Supply | None, other: Supply | None) -> bool:

@@ -9,8 +9,9 @@ from config.compiled import Compiled
 from jobs.models import Entry, Job, Picture
 from jobs.sheets import revisions_of, sheets_of
 from people.models import Depot
-from twincore.chain import DOCUMENTS, first_link, link, seal_of, sealed_part
+from twincore.chain import DOCUMENTS, first_link, link, seal_of
 from twincore.job import FIRST
+from twincore.job.sealed import CLOSING, sealed_part
 
 
 def entry_node(entry: Entry) -> dict[str, Any]:
@@ -87,7 +88,7 @@ def attachment_of(job: Job, target: str, after: Any) -> str:
     kind, _, name = target.partition(".")
     if kind == "picture":
         return job.pictures.filter(name=UUID(name)).values_list("digest", flat=True).first() or ""
-    if job.closed_at is not None and (kind == "signed" or target in ("confirmed.hand_over", "confirmed.rule_out")):
+    if job.closed_at is not None and target in CLOSING:
         return seal_of(sealed_part({**record_head(job), "state": job.state}), document_digests(job))
     return ""
 

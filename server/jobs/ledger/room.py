@@ -4,16 +4,16 @@ import json
 
 from jobs.models import Entry, Job
 from twincore.chain import MOST_ENTRIES, MOST_SAID
+from twincore.job import TARGETS
 from twinshown.refusals import Refused
 
-ENDING = ("confirmed", "signed", "hold", "energised", "correction", "feedback")
-"""Kinds of entry that a full job still takes, so that it can be closed."""
 KEPT_FOR_ENDING = 0.9
 
 
 def take_room(job: Job, entry: Entry) -> None:
     """Count what an entry says; refuse one for which a job has no room. The job is locked."""
-    share = 1 if entry.target.partition(".")[0] in ENDING else KEPT_FOR_ENDING
+    declared = TARGETS.get(entry.target.partition(".")[0])
+    share = 1 if declared is None or declared.when_full else KEPT_FOR_ENDING
     job.said += len(json.dumps([entry.before, entry.after, entry.adds, entry.reason], ensure_ascii=False).encode())
     if entry.number > MOST_ENTRIES * share or job.said > MOST_SAID * share:
         raise Refused(

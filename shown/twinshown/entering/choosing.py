@@ -123,5 +123,3 @@ CHOOSING: Mapping[str, Callable[[JobAtHand, Any], Any]] = {
     "original_profile": _original_profile, "replacement_profile": _replacement_profile,
     "original_joined": _original_joined, "replacement_joined": _replacement_joined,
 }  # fmt: skip
-AT_THE_DEPOT_ONLY = ("original_profile", "replacement_profile", "original_joined", "replacement_joined")
-"""What stands in the depot's catalogue alone: other revisions, and what the parts lead joined."""

@@ -8,7 +8,7 @@ from twincore.job.adding import brought, confirmation, declared, in_form, settle
 from twincore.job.given import Given
 from twincore.job.steps.choose import choice_made
 from twinshown.entering.accepting import NewEntry, check_open, check_unchanged, check_waiting, takes_back
-from twinshown.entering.choosing import AT_THE_DEPOT_ONLY, CHOOSING
+from twinshown.entering.choosing import CHOOSING
 from twinshown.entering.port import JobAtHand, Maker
 from twinshown.refusals import Faulty, Refused
 
@@ -62,9 +62,9 @@ def _said(job: JobAtHand, target: Target | None, new: NewEntry, given: Given) ->
     if target is None:
         said = confirmation(job.case(), name, new.after)
         return said, None if said is None else _settled(job, name, given)
-    if target.kind in CHOOSING:
-        if target.kind in AT_THE_DEPOT_ONLY and not job.at_depot:
-            raise Refused(AT_THE_DEPOT)
+    if not target.offline and not job.at_depot:
+        raise Refused(AT_THE_DEPOT)
+    if target.chooses:
         value: Any = CHOOSING[target.kind](job, in_form(target, new.after))
     else:
         value = value_of(job.case(), target, name, new.after, given)
@@ -83,7 +83,7 @@ def _brought(job: JobAtHand, target: Target, name: str, value: Any, given: Given
         adds: Adds = {"choice": choice_made(job.alternatives(given.now, value), value, given)}
     else:
         adds = brought(job.case(), target, name, value)
-    return {**(adds or {}), **job.documents()} if target.kind in CHOOSING else adds
+    return {**(adds or {}), **job.documents()} if target.chooses else adds
 
 
 def _settled(job: JobAtHand, step: str, given: Given) -> Adds:

@@ -74,14 +74,14 @@ export const TARGETS = {
 
 /** What is kept beside a value: who, when and how; nobody sends it. */
 export const KEPT_BESIDE: readonly string[] = [
+  "at",
+  "began",
+  "blocks",
+  "board",
   "by",
   "by_id",
-  "at",
-  "n",
-  "blocks",
   "held",
-  "board",
-  "began",
   "how",
+  "n",
   "undo",
 ];

@@ -5,8 +5,8 @@ from typing import Any
 
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
-from twincore.job.given import Check, Given
-from twincore.job.holds import locked_off_at, points_of, unsettled
+from twincore.job.given import Captured, Check, Given
+from twincore.job.holds import isolates, locked_off_at, points_of, unsettled
 from twincore.job.targets.make_safe import HoldSaid
 from twincore.make_safe import Fault, HoldPoint, fault_of
 from twincore.profile.times import time_words
@@ -84,3 +84,4 @@ def check_confirmed(case: Case, note: str) -> None:
 
 
 CHECKS: dict[str, Check] = {"hold": hold_value}
+CAPTURED: dict[str, Captured] = {"hold": lambda case, name, value: {"isolates": isolates(case, name)}}

@@ -1,10 +1,13 @@
 """Recognise: plates, serial number and facts of the machine."""
 
+from typing import Any
+
 from twincore.carry_over import exactly
 from twincore.errors import Refusal, WrongValue
 from twincore.job.boards import names_of, title_of, turned
 from twincore.job.case import Case
-from twincore.job.given import Check, Given
+from twincore.job.facts import codes_of_plate
+from twincore.job.given import Captured, Check, Given
 from twincore.job.target import FIRST
 from twincore.job.targets.recognise import BoardSaid, FactSaid, PlateSaid
 from twincore.recognise import read_serial
@@ -80,3 +83,12 @@ def order_value(case: Case, name: str, after: list[str], given: Given) -> list[s
 CHECKS: dict[str, Check] = {
     "plate": plate_value, "serial": serial_value, "fact": fact_value, "board": board_value, "boards_order": order_value,
 }  # fmt: skip
+
+
+def _brought_by_serial(case: Case, name: str, value: Any) -> dict[str, Any] | None:
+    """Whether the new board is told the number."""
+    told = any(node["fact"] == "serial" for node in codes_of_plate(case.replacement))
+    return {"planned": True} if told else None
+
+
+CAPTURED: dict[str, Captured] = {"serial": _brought_by_serial}

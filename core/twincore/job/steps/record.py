@@ -7,7 +7,7 @@ from twincore.errors import Refusal, WrongValue
 from twincore.job.between import places_of
 from twincore.job.boards import title_of
 from twincore.job.case import Case, original_of, position, remembered
-from twincore.job.given import Check, Given
+from twincore.job.given import Captured, Check, Given
 from twincore.job.holds import points_of
 from twincore.job.order import done
 from twincore.job.targets.record import (
@@ -280,3 +280,11 @@ def missing_of(case: Case) -> list[str]:
     if state["answers"] != "no" and (left := [e["what"] for e in remembered(board) if e["id"] not in state["kept"]]):
         found.append(f"not written down: {', '.join(left)}")
     return found
+
+
+CAPTURED: dict[str, Captured] = {
+    **dict.fromkeys(
+        ("original", "original_profile", "original_joined"), lambda case, name, value: brought_by_original(case)
+    ),
+    "unread": lambda case, name, value: brought_by_unread(case),
+}

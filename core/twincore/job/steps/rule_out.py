@@ -7,7 +7,7 @@ from twincore.errors import Refusal, WrongValue
 from twincore.job.borrowing import borrowed, put_back, unread_sets
 from twincore.job.case import Case
 from twincore.job.changing import as_said
-from twincore.job.given import Check, Given
+from twincore.job.given import Captured, Check, Given
 from twincore.job.order import done
 from twincore.job.targets.rule_out import CauseSaid, TestSaid
 from twincore.rule_out import BACK, UNKNOWN, Done, Report, RuleOut, Standing, Test
@@ -193,3 +193,7 @@ def check_confirmed(case: Case, note: str, end: str) -> None:
 
 
 CHECKS: dict[str, Check] = {"symptom": symptom_value, "test": test_value, "cause": cause_value}
+CAPTURED: dict[str, Captured] = {
+    "test": brought_by_test,
+    "cause": lambda case, name, value: {"blocks": blocks_power(case, name)},
+}

@@ -1,6 +1,6 @@
 """Every target of a job, declared once, step by step."""
 
-from twincore.job.target import Target
+from twincore.job.target import Confirmation, Step, SupplyRule, Target
 from twincore.job.targets import carry_over, choose, fit, hand_over, make_safe, prove, recognise, record, rule_out
 
 TARGETS: dict[str, Target] = {
@@ -8,6 +8,31 @@ TARGETS: dict[str, Target] = {
     for step in (rule_out, recognise, choose, make_safe, record, carry_over, fit, prove, hand_over)
     for target in step.TARGETS
 }
-"""By how entries call them. Beside these there is `confirmed.STEP`: that a step is done."""
+"""By how entries call them."""
 
-__all__ = ["TARGETS"]
+CONFIRMATIONS: dict[Step, Confirmation] = {
+    each.step: each
+    for each in (
+        Confirmation("rule_out", supply="any", ends_job=True),
+        Confirmation("recognise", supply="any"),
+        Confirmation("choose", supply="any"),
+        Confirmation("make_safe", supply="says off"),
+        Confirmation("record", supply="any", settles="rejudged"),
+        Confirmation("carry_over", supply="any", takes_back=("fit", "prove")),
+        Confirmation("fit", supply="any", takes_back=("prove",), settles="left"),
+        Confirmation("prove", supply="any", settles="verdict"),
+        Confirmation("hand_over", supply="any", ends_job=True),
+    )
+}
+"""Beside the targets there is `confirmed.STEP`: that a step is done."""
+
+
+def supply_rule(target: str) -> SupplyRule:
+    """How the supply must stand for what is said at a target; nothing is asked of what is none."""
+    kind, _, name = target.partition(".")
+    if kind in TARGETS:
+        return TARGETS[kind].supply
+    return next((each.supply for each in CONFIRMATIONS.values() if kind == "confirmed" and each.step == name), "any")
+
+
+__all__ = ["CONFIRMATIONS", "TARGETS", "supply_rule"]

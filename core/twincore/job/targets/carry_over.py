@@ -5,7 +5,7 @@ from typing import Annotated, Literal, NotRequired
 from pydantic import Field
 from typing_extensions import TypedDict
 
-from twincore.job.target import Signed, Step, Target, signed
+from twincore.job.target import SIGNED, Signed, Step, Target
 from twincore.job.values import Position, Scalar, Text, Word, closed
 from twincore.settings.schools import School
 from twincore.wiring.plan import Order
@@ -32,10 +32,10 @@ class MeaningKept(MeaningSaid, Signed):
 
 
 TARGETS = (
-    Target("school", "carry_over", School, "school", "replacement", named=False, takes_back=REOPENS),
-    Target("order", "carry_over", Order, "order", "original", named=False, takes_back=REOPENS),
-    Target("override", "carry_over", Position, "overrides", "replacement", takes_back=REOPENS),
-    Target("decision", "carry_over", School, "decisions", "replacement", takes_back=REOPENS),
-    Target("meaning", "carry_over", MeaningSaid, "meanings", "original", takes_back=REOPENS, keep=signed),
-    Target("reason", "carry_over", Text, "reasons", "replacement", takes_back=("carry_over",)),
+    Target("school", "carry_over", School, "school", "replacement", supply="any", named=False, takes_back=REOPENS),
+    Target("order", "carry_over", Order, "order", "original", supply="any", named=False, takes_back=REOPENS),
+    Target("override", "carry_over", Position, "overrides", "replacement", supply="any", takes_back=REOPENS),
+    Target("decision", "carry_over", School, "decisions", "replacement", supply="any", takes_back=REOPENS),
+    Target("meaning", "carry_over", MeaningSaid, "meanings", "original", supply="any", takes_back=REOPENS, keep=SIGNED),
+    Target("reason", "carry_over", Text, "reasons", "replacement", supply="any", takes_back=("carry_over",)),
 )

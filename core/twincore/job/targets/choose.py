@@ -1,10 +1,11 @@
 """Choose: the board going in, what is wanted otherwise, what it costs."""
 
-from typing import Annotated, Literal, NotRequired
+from typing import Annotated, Any, Literal, NotRequired
 
 from typing_extensions import TypedDict
 
-from twincore.job.target import Target
+from twincore.job.target import EntryMade, Step, Target
+from twincore.job.touching import reopen
 from twincore.job.values import Line, RevisionTaken, Scalar, Within, Word, YesNo, closed
 
 Cost = Annotated[float, Within(0, 1_000_000)]
@@ -67,27 +68,32 @@ class SameBoard(TypedDict):
     """Whether somebody saw it work, in another machine or on a bench."""
 
 
+REOPENS: tuple[Step, ...] = ("carry_over", "fit", "prove")
+
+
+def _after_replacement(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    state["choice"] = entry.adds.get("choice")
+    reopen(state, *REOPENS)
+
+
+def _after_joined(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    state["replacement"], state["replacement_profile"] = value, None
+
+
 TARGETS = (
-    Target("replacement", "choose", Line, "replacement", "replacement", named=False),
     Target(
-        "replacement_profile",
-        "choose",
-        RevisionTaken,
-        "replacement_profile",
-        "replacement",
-        named=False,
-        takes_back=("carry_over", "fit", "prove"),
+        "replacement", "choose", Line, "replacement", "replacement", supply="any", named=False, forgets="replacement",
+        follows=_after_replacement, captures=True, untold=("choice",), chooses=True, ends_step=True,
     ),
     Target(
-        "replacement_joined",
-        "choose",
-        Word,
-        "replacement_joined",
-        "replacement",
-        named=False,
-        takes_back=("carry_over", "fit", "prove"),
+        "replacement_profile", "choose", RevisionTaken, "replacement_profile", "replacement", supply="any", named=False,
+        takes_back=REOPENS, captures=True, chooses=True, offline=False,
     ),
-    Target("same_board", "choose", SameBoard, "same_board", "replacement", named=False),
-    Target("wish", "choose", Scalar, "wishes", "original", takes_back=("carry_over", "fit", "prove")),
-    Target("cost", "choose", Cost, "costs", "original"),
-)
+    Target(
+        "replacement_joined", "choose", Word, "replacement_joined", "replacement", supply="any", named=False,
+        takes_back=REOPENS, follows=_after_joined, captures=True, chooses=True, offline=False,
+    ),
+    Target("same_board", "choose", SameBoard, "same_board", "replacement", supply="any", named=False),
+    Target("wish", "choose", Scalar, "wishes", "original", supply="any", takes_back=REOPENS),
+    Target("cost", "choose", Cost, "costs", "original", supply="any"),
+)  # fmt: skip

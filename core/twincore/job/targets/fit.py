@@ -5,7 +5,7 @@ from typing import Annotated, Any, Literal, NotRequired
 from pydantic import Field, StrictBool
 from typing_extensions import TypedDict
 
-from twincore.job.target import EntryMade, Signed, Step, Target, signed
+from twincore.job.target import SIGNED, EntryMade, Keep, Signed, Step, Target
 from twincore.job.targets.make_safe import HoldKept
 from twincore.job.values import Line, Number, Position, Text, Within, Word, closed
 
@@ -80,41 +80,58 @@ class KitStepKept(KitStepSaid, Signed):
     """A step of the kit as it is kept."""
 
 
-def _keep_readback(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
-    return {**value, "how": entry.read_how or "by eye", **entry.signed()}
+KEEP_READBACK = Keep(
+    lambda value, entry, before, state: {**value, "how": entry.read_how or "by eye", **entry.signed()}, ("how", "by", "at")
+)  # fmt: skip
+KEEP_ENERGISED = Keep(
+    lambda value, entry, before, state: {**value, "held": state["holds"], **entry.signed()}, ("held", "by", "at")
+)
 
 
-def _keep_energised(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
-    return {**value, "held": state["holds"], **entry.signed()}
+def _after_energised(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    if value is not None:
+        state["power"], state["holds"] = "on", {}
+
+
+def _after_ticked(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    if value is None:
+        # what was moved back is not looked at a second time any more
+        state["energised"] = None
 
 
 TARGETS = (
-    Target("kit", "fit", Count, "kit", "replacement", takes_back=REOPENS, waits_for=("carry_over",)),
+    Target("kit", "fit", Count, "kit", "replacement", supply="any", takes_back=REOPENS, waits_for=("carry_over",)),
     Target(
-        "in_hand", "fit", InHandSaid, "in_hand", "replacement", named=False,
-        takes_back=REOPENS, waits_for=("carry_over",), keep=signed,
+        "in_hand", "fit", InHandSaid, "in_hand", "replacement", supply="any", named=False,
+        takes_back=REOPENS, waits_for=("carry_over",), keep=SIGNED,
     ),
     Target(
-        "kit_step", "fit", KitStepSaid, "kit_steps", "replacement",
-        takes_back=REOPENS, waits_for=("carry_over", "make_safe"), keep=signed,
+        "kit_step", "fit", KitStepSaid, "kit_steps", "replacement", supply="off",
+        takes_back=REOPENS, waits_for=("carry_over", "make_safe"), keep=SIGNED,
     ),
     Target(
-        "readback", "fit", ReadbackSaid, "readbacks", "replacement",
-        takes_back=REOPENS, waits_for=("carry_over",), keep=_keep_readback,
-    ),
-    Target("look", "fit", Literal[True], "looks", "replacement", takes_back=REOPENS, waits_for=("carry_over", "make_safe")),
-    Target(
-        "ticked", "fit", Literal[True], "ticked", "replacement", takes_back=REOPENS, waits_for=("carry_over", "make_safe")
+        "readback", "fit", ReadbackSaid, "readbacks", "replacement", supply="any",
+        takes_back=REOPENS, waits_for=("carry_over",), keep=KEEP_READBACK,
     ),
     Target(
-        "energised", "fit", EnergisedSaid, "energised", "replacement", named=False,
-        takes_back=("make_safe", *REOPENS), waits_for=("carry_over", "make_safe", "cause"), keep=_keep_energised,
+        "look", "fit", Literal[True], "looks", "replacement", supply="off", live_names=WITH_POWER,
+        takes_back=REOPENS, waits_for=("carry_over", "make_safe"),
     ),
     Target(
-        "learned", "fit", LearnedSaid, "learned", "replacement", named=False,
-        takes_back=REOPENS, waits_for=("carry_over", "energised"), keep=signed,
+        "ticked", "fit", Literal[True], "ticked", "replacement", supply="off", live_names=WITH_POWER,
+        takes_back=REOPENS, waits_for=("carry_over", "make_safe"), follows=_after_ticked,
     ),
     Target(
-        "reentered", "fit", Text, "reentered", "replacement", takes_back=REOPENS, waits_for=("carry_over", "energised")
+        "energised", "fit", EnergisedSaid, "energised", "replacement", supply="says on", named=False, shared=True, when_full=True,
+        takes_back=("make_safe", *REOPENS), waits_for=("carry_over", "make_safe", "cause"), keep=KEEP_ENERGISED,
+        follows=_after_energised,
+    ),
+    Target(
+        "learned", "fit", LearnedSaid, "learned", "replacement", supply="on", named=False,
+        takes_back=REOPENS, waits_for=("carry_over", "energised"), keep=SIGNED,
+    ),
+    Target(
+        "reentered", "fit", Text, "reentered", "replacement", supply="on",
+        takes_back=REOPENS, waits_for=("carry_over", "energised"),
     ),
 )  # fmt: skip

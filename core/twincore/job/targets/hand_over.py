@@ -1,11 +1,12 @@
 """Hand over: numbers, defects, the old board's way, time and money, signatures, and what is said afterwards."""
 
-from typing import Annotated, Literal, NotRequired, get_args
+from typing import Annotated, Any, Literal, NotRequired, get_args
 
 from pydantic import StrictBool, StringConstraints
 from typing_extensions import TypedDict
 
-from twincore.job.target import Signed, Target, signed
+from twincore.job.target import SIGNED, EntryMade, Signed, Target
+from twincore.job.touching import reopen
 from twincore.job.values import Text, Within, closed
 
 OldBoardWay = Literal["scrap", "core return", "kept for parts", "repaired"]
@@ -116,15 +117,31 @@ class FeedbackKept(Signed):
     note: str
 
 
+def _after_signed(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    if value is not None and not value["ok"]:
+        state["refused"] = [*state["refused"], value]
+        state["signed"] = None
+        reopen(state, "hand_over")
+
+
 TARGETS = (
-    Target("defect", "hand_over", DefectSaid, "defects", "machine", ids=True, waits_for=()),
-    Target("numbered", "hand_over", NumberedSaid, "numbered", "machine", ids=True, waits_for=()),
-    Target("spent", "hand_over", Amount, "spent", "machine", names=get_args(Spent), waits_for=()),
-    Target("old_board", "hand_over", OldBoardSaid, "old_board", "machine", named=False, waits_for=()),
-    Target("signed", "hand_over", SignedSaid, "signed", "original", named=False, keep=signed),
+    Target("defect", "hand_over", DefectSaid, "defects", "machine", supply="any", ids=True, waits_for=()),
+    Target("numbered", "hand_over", NumberedSaid, "numbered", "machine", supply="any", ids=True, waits_for=()),
+    Target("spent", "hand_over", Amount, "spent", "machine", supply="any", names=get_args(Spent), waits_for=()),
+    # where each board goes
     Target(
-        "correction", "hand_over", CorrectionSaid, "corrections", "original",
-        ids=True, waits_for=(), keep=signed, later=True,
+        "old_board", "hand_over", OldBoardSaid, "old_board", "machine", supply="any", named=False, shared=False, waits_for=()
     ),
-    Target("feedback", "hand_over", FeedbackSaid, "feedback", "original", names=get_args(Moment), waits_for=(), keep=signed, later=True),
+    Target(
+        "signed", "hand_over", SignedSaid, "signed", "original", supply="any", named=False, keep=SIGNED, follows=_after_signed,
+        captures=True, ends_job=True, when_full=True,
+    ),
+    Target(
+        "correction", "hand_over", CorrectionSaid, "corrections", "original", supply="any",
+        ids=True, waits_for=(), keep=SIGNED, later=True, when_full=True,
+    ),
+    Target(
+        "feedback", "hand_over", FeedbackSaid, "feedback", "original", supply="any",
+        names=get_args(Moment), waits_for=(), keep=SIGNED, later=True, when_full=True,
+    ),
 )  # fmt: skip

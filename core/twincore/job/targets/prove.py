@@ -5,7 +5,7 @@ from typing import Annotated, Any, NotRequired
 from pydantic import StrictBool
 from typing_extensions import TypedDict
 
-from twincore.job.target import EntryMade, Numbered, Signed, Target, signed
+from twincore.job.target import SIGNED, EntryMade, Keep, Numbered, Signed, Target
 from twincore.job.targets.record import TraceSaid
 from twincore.job.values import Beyond, Line, Number, Position, Text, Within, Word, closed
 
@@ -73,8 +73,11 @@ class CheckKept(CheckSaid, Signed):
     """A line of the check list as it is kept."""
 
 
-def _keep_run(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
-    return {**value, "board": state["replacement"], "n": entry.number, **entry.signed()}
+KEEP_RUN = Keep(
+    lambda value, entry, before, state: {
+        **value, "board": state["replacement"], "n": entry.number, **entry.signed()
+    }, ("board", "n", "by", "at"),
+)  # fmt: skip
 
 
 def _keep_forced(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
@@ -83,9 +86,12 @@ def _keep_forced(value: Any, entry: EntryMade, before: Any, state: dict[str, Any
 
 
 TARGETS = (
-    Target("run", "prove", RunSaid, "runs", "original", ids=True, takes_back=("prove",), keep=_keep_run),
-    Target("check", "prove", CheckSaid, "checks", "replacement", takes_back=("prove",), keep=signed),
-    Target("reading", "prove", ReadingSaid, "readings", "original", takes_back=("prove",), keep=signed),
+    Target("run", "prove", RunSaid, "runs", "original", supply="on", ids=True, takes_back=("prove",), keep=KEEP_RUN),
+    Target("check", "prove", CheckSaid, "checks", "replacement", supply="on", takes_back=("prove",), keep=SIGNED),
+    Target("reading", "prove", ReadingSaid, "readings", "original", supply="on", takes_back=("prove",), keep=SIGNED),
     # that an override is off can always be said
-    Target("forced", "prove", ForcedSaid, "forced", "original", takes_back=("prove",), waits_for=(), keep=_keep_forced),
-)
+    Target(
+        "forced", "prove", ForcedSaid, "forced", "original", supply="any", takes_back=("prove",), waits_for=(),
+        keep=Keep(_keep_forced, ("began", "by", "at")),
+    ),
+)  # fmt: skip

@@ -5,9 +5,11 @@ from typing import Annotated, Any, Literal, NotRequired
 from pydantic import Field, StrictBool, StringConstraints
 from typing_extensions import TypedDict
 
-from twincore.job.target import EntryMade, Need, Numbered, Signed, Step, Target, numbered, signed
+from twincore.job.target import NUMBERED, SIGNED, EntryMade, Keep, Need, Numbered, Signed, Step, Target
 from twincore.job.targets.recognise import BoardName
+from twincore.job.touching import put, reopen
 from twincore.job.values import InputStands, Line, Number, Position, Text, Within, Word, YesNo, closed
+from twincore.profile.record import UNREADABLE
 
 QuickWay = Literal["whole", "one by one"]
 Settlement = Literal["was wired wrong", "machine was modified", "no wire was there"]
@@ -239,31 +241,72 @@ REOPENS: tuple[Step, ...] = ("record", "carry_over", "fit", "prove")
 LIVE: tuple[Need, ...] = ("recognise",)
 """What is done before the machine is dead, or does not need it to be, waits only for the board to be known."""
 
+
+def _after_found(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    """Set anew by hand, it is what stands: an angle that was read before does not count any more."""
+    put(state, "how", name, entry.read_how or None)
+    put(state, "angles", name, None)
+    if UNREADABLE not in str(value):
+        # what was read needs no assumption
+        put(state, "assumed", name, None)
+
+
+def _after_unread(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    """All that nobody read stands as unreadable, and the board is not asked any more; taken back, it is to be read again."""
+    state["answers"] = None if value is None else "no"
+    if value is None:
+        for element in [each for each, how in state["how"].items() if how == NOTHING_READ]:
+            for key in ("found", "how", "assumed"):
+                put(state, key, element, None)
+        return
+    for element, unreadable in entry.adds.get("found", {}).items():
+        put(state, "found", element, unreadable)
+        put(state, "how", element, NOTHING_READ)
+
+
+def _after_angle(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    if value is not None:
+        put(state, "found", name, value["nearest"])
+        put(state, "how", name, "by angle")
+
+
+def _after_blind(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    if value is not None and value["value"] != state["found"].get(name):
+        reopen(state, *REOPENS)
+
+
 TARGETS = (
-    Target("answers", "record", YesNo, "answers", "original", named=False, waits_for=LIVE),
-    Target("found", "record", Position, "found", "original", takes_back=REOPENS),
+    Target("answers", "record", YesNo, "answers", "original", supply="any", named=False, waits_for=LIVE),
     Target(
-        "unread",
-        "record",
-        UnreadSaid,
-        "unread",
-        "original",
-        named=False,
-        takes_back=REOPENS,
-        waits_for=LIVE,
-        keep=signed,
+        "found", "record", Position, "found", "original", supply="off", live_reading=True, takes_back=REOPENS,
+        follows=_after_found,
     ),
-    Target("assumed", "record", AssumedSaid, "assumed", "original", takes_back=REOPENS, waits_for=LIVE, keep=signed),
-    Target("angle", "record", AngleSaid, "angles", "original", takes_back=REOPENS),
-    Target("blind", "record", Position, "blind", "original", keep=_keep_blind),
-    Target("kept", "record", Text, "kept", "original", waits_for=LIVE),
-    Target("trace", "record", TraceSaid, "traces", "original", ids=True, waits_for=LIVE, keep=signed),
-    Target("picture", "record", PictureSaid, "pictures", "original", ids=True, waits_for=LIVE),
-    Target("wire", "record", WireSaid, "wires", "original", takes_back=REOPENS, keep=numbered),
-    Target("plug", "record", QuickWay, "plugs", "original", takes_back=REOPENS),
-    Target("settled", "record", SettledSaid, "settled", "original", takes_back=REOPENS, keep=signed),
-    Target("removed", "record", RemovedSaid, "removed", "machine", ids=True, waits_for=(), keep=numbered),
-    Target("moving", "record", PartState, "moving", "original"),
-    Target("between", "record", BetweenSaid, "between", "machine", ids=True, waits_for=LIVE, keep=numbered),
-    Target("temporary", "record", TemporarySaid, "temporary", "original", keep=signed),
-)
+    Target(
+        "unread", "record", UnreadSaid, "unread", "original", supply="any", named=False, takes_back=REOPENS,
+        waits_for=LIVE, keep=SIGNED, follows=_after_unread, captures=True,
+    ),
+    Target(
+        "assumed", "record", AssumedSaid, "assumed", "original", supply="any", takes_back=REOPENS, waits_for=LIVE, keep=SIGNED
+    ),
+    Target("angle", "record", AngleSaid, "angles", "original", supply="off", takes_back=REOPENS, follows=_after_angle),
+    Target(
+        "blind", "record", Position, "blind", "original", supply="off", keep=Keep(_keep_blind, ("by", "at")),
+        follows=_after_blind,
+    ),
+    Target("kept", "record", Text, "kept", "original", supply="on", waits_for=LIVE),
+    Target("trace", "record", TraceSaid, "traces", "original", supply="on", ids=True, waits_for=LIVE, keep=SIGNED),
+    Target(
+        "picture", "record", PictureSaid, "pictures", "original", supply="any", ids=True, waits_for=LIVE, captures=True
+    ),
+    Target("wire", "record", WireSaid, "wires", "original", supply="off", takes_back=REOPENS, keep=NUMBERED),
+    Target("plug", "record", QuickWay, "plugs", "original", supply="off", takes_back=REOPENS),
+    Target("settled", "record", SettledSaid, "settled", "original", supply="any", takes_back=REOPENS, keep=SIGNED),
+    # what came off on the way to each board
+    Target(
+        "removed", "record", RemovedSaid, "removed", "machine", supply="off", ids=True, shared=False, waits_for=(),
+        keep=NUMBERED,
+    ),
+    Target("moving", "record", PartState, "moving", "original", supply="off"),
+    Target("between", "record", BetweenSaid, "between", "machine", supply="any", ids=True, waits_for=LIVE, keep=NUMBERED),
+    Target("temporary", "record", TemporarySaid, "temporary", "original", supply="any", keep=SIGNED),
+)  # fmt: skip

@@ -5,7 +5,8 @@ from typing import Annotated, Any, Literal, NotRequired, get_args
 from pydantic import Field, StrictBool
 from typing_extensions import TypedDict
 
-from twincore.job.target import EntryMade, Numbered, Signed, Target, signed
+from twincore.job.target import SIGNED, EntryMade, Keep, Numbered, Signed, Target
+from twincore.job.targets.make_safe import supply_is_back
 from twincore.job.values import Beyond, Line, Number, Text, Word, YesNo, closed
 
 Report = Literal["code", "since", "pattern", "changed", "does"]
@@ -68,25 +69,30 @@ def _keep_test(value: Any, entry: EntryMade, before: Any, state: dict[str, Any])
     return {**value, **undo, "n": (before or {}).get("n", entry.number), **entry.signed()}
 
 
-def _keep_cause(value: Any, entry: EntryMade, before: Any, state: dict[str, Any]) -> Any:
-    return {**value, "blocks": entry.adds.get("blocks", True)}
+KEEP_CAUSE = Keep(lambda value, entry, before, state: {**value, "blocks": entry.adds.get("blocks", True)}, ("blocks",))
+
+
+def _after_test(state: dict[str, Any], name: str, value: Any, entry: EntryMade) -> None:
+    """A test that was made on a machine with power."""
+    if entry.adds.get("powered"):
+        supply_is_back(state)
 
 
 TARGETS = (
-    Target("family", "rule_out", Word, "family", "kind", named=False),
-    Target("symptom", "rule_out", YesNo, "symptoms", "kind", takes_back=("rule_out",)),
-    Target("report", "rule_out", Text, "report", "machine", names=get_args(Report)),
-    Target("test", "rule_out", TestSaid, "tests", "kind", takes_back=("rule_out",), keep=_keep_test),
     Target(
-        "repair",
-        "rule_out",
-        RepairSaid,
-        "repairs",
-        "machine",
-        ids=True,
-        takes_back=("prove",),
-        waits_for=(),
-        keep=signed,
+        "family", "rule_out", Word, "family", "kind", supply="any", named=False, forgets="kind", captures=True, chooses=True
     ),
-    Target("cause", "rule_out", CauseSaid, "causes", "kind", keep=_keep_cause),
-)
+    Target("symptom", "rule_out", YesNo, "symptoms", "kind", supply="any", takes_back=("rule_out",)),
+    Target("report", "rule_out", Text, "report", "machine", supply="any", names=get_args(Report)),
+    Target(
+        "test", "rule_out", TestSaid, "tests", "kind", supply="any", takes_back=("rule_out",),
+        keep=Keep(_keep_test, ("undo", "n", "by", "at")), follows=_after_test, captures=True, untold=("power", "holds", "confirmed"),
+    ),
+    Target(
+        "repair", "rule_out", RepairSaid, "repairs", "machine", supply="any", ids=True,
+        takes_back=("prove",), waits_for=(), keep=SIGNED,
+    ),
+    Target(
+        "cause", "rule_out", CauseSaid, "causes", "kind", supply="any", keep=KEEP_CAUSE, captures=True, untold=("causes",)
+    ),
+)  # fmt: skip
