@@ -8,7 +8,8 @@ from django.test import SimpleTestCase
 
 from tests.builders import DEMO, demo_board
 from twincore import choose, profile
-from twincore.choose import AdapterLead, Fitting, Machine, Statement, Way, connections, criteria
+from twincore.choose import AdapterLead, Context, Fitting, Machine, Statement, Way
+from twincore.choose.criteria import BY_ID
 from twincore.choose.ways import Link
 from twincore.profile import factory_record
 
@@ -22,6 +23,16 @@ def codes(cell: choose.Judged) -> list[tuple[str, str]]:
 
 
 class Criteria(SimpleTestCase):
+    def judge(
+        self, criterion: str, original: Fitting, candidate: Fitting, facts: dict[str, Any], **more: Any
+    ) -> choose.Judged:
+        """The verdict of one criterion by itself."""
+        family = more.pop("family", self.family)
+        return BY_ID[criterion].judge(Context(original, candidate, family, facts, **more))
+
+    def listed(self, way: Way | None, facts: dict[str, Any], elsewhere: tuple[Statement, ...] = ()) -> choose.Judged:
+        return self.judge("listing", self.original, self.original, facts, way=way, elsewhere=elsewhere)
+
     def setUp(self) -> None:
         self.family = profile.parse_family((DEMO / "families/deck-oven.family.json").read_bytes())
         self.original = fitting("TVH-2210-B")
@@ -31,16 +42,16 @@ class Criteria(SimpleTestCase):
         return Way("B", (Link("A", "B", statement),), (), statement.mean)
 
     def test_listing(self) -> None:
-        self.assertEqual(codes(criteria.judge_listing(None, {})), [("not listed", "to check")])
-        self.assertEqual(codes(criteria.judge_listing(self.way(), {})), [("listed", "fits")])
-        self.assertEqual(criteria.judge_listing(self.way(needs=("lead",)), {}).verdict, "with work")
-        self.assertIn(("no source", "fits"), codes(criteria.judge_listing(self.way(source=""), {})))
+        self.assertEqual(codes(self.listed(None, {})), [("not listed", "to check")])
+        self.assertEqual(codes(self.listed(self.way(), {})), [("listed", "fits")])
+        self.assertEqual(self.listed(self.way(needs=("lead",)), {}).verdict, "with work")
+        self.assertIn(("no source", "fits"), codes(self.listed(self.way(source=""), {})))
 
     def test_a_condition_that_fails_is_told_and_not_hidden_behind_nobody_lists_it(self) -> None:
         elsewhere = Statement(
             "s", ("A",), ("B",), "supersedes", conditions={"made": {"from": 2012}, "fuel": "gas"}, source="l"
         )
-        cell = criteria.judge_listing(None, {"made": 1999, "fuel": "gas"}, [elsewhere])
+        cell = self.listed(None, {"made": 1999, "fuel": "gas"}, (elsewhere,))
         self.assertEqual(codes(cell), [("listed elsewhere", "to check")])
         self.assertEqual(cell.reasons[0].data["failed"], [{"fact": "made", "wanted": {"from": 2012}, "value": 1999}])
 
@@ -52,26 +63,30 @@ class Criteria(SimpleTestCase):
         to = {pin.pin: (str(its[pin.signal].style), its[pin.signal].pin) for pin in power}
         lead = AdapterLead("Power lead", 14, str(power[0].style), 1, to)
         short = replace(lead, title="Short lead", price=3, to={name: end for name, end in to.items() if name != "1"})
-        without = connections.judge_connectors(old, new, {})
-        cell = connections.judge_connectors(old, new, {}, [short, lead])
+        without = self.judge("connectors", old, new, {})
+        cell = self.judge("connectors", old, new, {}, adapters=[short, lead])
         told = {each.data["connector"]: (each.code, each.data.get("lead")) for each in cell.reasons}
         self.assertEqual(told["C1"], ("adapter lead", "Power lead"))
         self.assertLess(cell.minutes, without.minutes)
 
     def test_supply_by_profile_and_by_reading(self) -> None:
         export = fitting("TVH-2210-X")
-        self.assertEqual(criteria.judge_supply(self.original, export, {}).verdict, "no")
-        self.assertEqual(criteria.judge_supply(self.original, export, {"supply.volts": 24}).verdict, "fits")
-        self.assertEqual(criteria.judge_supply(self.original, fitting("OFN-U3"), {"supply.volts": 260}).verdict, "no")
+        self.assertEqual(self.judge("supply", self.original, export, {}).verdict, "no")
+        self.assertEqual(self.judge("supply", self.original, export, {"supply.volts": 24}).verdict, "fits")
+        self.assertEqual(self.judge("supply", self.original, fitting("OFN-U3"), {"supply.volts": 260}).verdict, "no")
 
     def test_what_the_machine_must_be_is_a_question_until_it_is_known(self) -> None:
         short = fitting("TVH-2216-A")
-        asked = criteria.judge_machine(short, {})
+        asked = self.judge("machine", self.original, short, {})
         self.assertEqual(
             (asked.verdict, [q.fact for q in asked.questions]), ("to check", ["burner.stages", "fan.volts"])
         )
-        self.assertEqual(criteria.judge_machine(short, {"burner.stages": 1, "fan.volts": 230}).verdict, "fits")
-        self.assertEqual(criteria.judge_machine(short, {"burner.stages": 2, "fan.volts": 230}).verdict, "no")
+        self.assertEqual(
+            self.judge("machine", self.original, short, {"burner.stages": 1, "fan.volts": 230}).verdict, "fits"
+        )
+        self.assertEqual(
+            self.judge("machine", self.original, short, {"burner.stages": 2, "fan.volts": 230}).verdict, "no"
+        )
 
     def test_surroundings_by_reading_by_what_the_original_stood_or_to_be_found_out(self) -> None:
         def stands(**bands: tuple[float, float]) -> Fitting:
@@ -82,7 +97,10 @@ class Criteria(SimpleTestCase):
             stands(temperature_c=(-10, 70)),
             stands(temperature_c=(0, 50)),
         )
-        judge = criteria.judge_surroundings
+
+        def judge(original: Fitting, candidate: Fitting, facts: dict[str, Any]) -> choose.Judged:
+            return self.judge("surroundings", original, candidate, facts)
+
         self.assertEqual(codes(judge(stands(), stands(), {})), [("surroundings not said", "to check")])
         self.assertEqual(codes(judge(old, stands(), {})), [("surroundings unknown", "to check")])
         self.assertEqual(codes(judge(old, wide, {})), [("surroundings covered", "fits")])
@@ -108,13 +126,13 @@ class Criteria(SimpleTestCase):
 
     def test_contacts_by_rating_and_by_measured_load(self) -> None:
         short = fitting("TVH-2216-A")
-        asked = connections.judge_contacts(self.original, short, {})
+        asked = self.judge("contacts", self.original, short, {})
         self.assertEqual((asked.verdict, asked.questions[0].fact), ("to check", "load.fan.line.amps"))
         self.assertEqual(
-            connections.judge_contacts(self.original, short, {"load.fan.line.amps": Fraction(18, 10)}).verdict, "fits"
+            self.judge("contacts", self.original, short, {"load.fan.line.amps": Fraction(18, 10)}).verdict, "fits"
         )
         self.assertEqual(
-            connections.judge_contacts(self.original, short, {"load.fan.line.amps": Fraction(24, 10)}).verdict, "no"
+            self.judge("contacts", self.original, short, {"load.fan.line.amps": Fraction(24, 10)}).verdict, "no"
         )
 
     def test_a_signal_that_is_missing_or_perhaps_not_used(self) -> None:
@@ -124,17 +142,17 @@ class Criteria(SimpleTestCase):
         poor = choose.fitting_of({"part_number": "P", "status": "current"} | {"connectors": [
             {"id": pin.connector, "style": pin.style, "pins": [{"pin": pin.pin, "signal": pin.signal}]} for pin in pins
         ]})  # fmt: skip
-        found = connections.judge_signals(full, poor, family, {})
+        found = self.judge("signals", full, poor, {}, family=family)
         self.assertEqual(codes(found), [("signal missing", "no"), ("signal perhaps used", "to check")])
-        known = connections.judge_signals(full, poor, family, {"uses.heater.line": False, "uses.humid.probe": False})
+        known = self.judge("signals", full, poor, {"uses.heater.line": False, "uses.humid.probe": False}, family=family)
         self.assertEqual(known.verdict, "fits")
 
     def test_the_same_housing_with_other_pinning_is_named_pin_by_pin(self) -> None:
-        cell = connections.judge_connectors(self.original, fitting("TVH-2210-X"), {})
+        cell = self.judge("connectors", self.original, fitting("TVH-2210-X"), {})
         trap = next(each for each in cell.reasons if each.code == "other pinning")
         self.assertEqual((trap.data["connector"], trap.data["pins"][0]["pin"]), ("C1", "4"))
-        self.assertEqual(connections.judge_connectors(self.original, fitting("TVH-2210-C"), {}).verdict, "fits")
-        wires = connections.judge_connectors(fitting("UMC 40-118"), fitting("OFN-P1"), {})
+        self.assertEqual(self.judge("connectors", self.original, fitting("TVH-2210-C"), {}).verdict, "fits")
+        wires = self.judge("connectors", fitting("UMC 40-118"), fitting("OFN-P1"), {})
         self.assertEqual({each.code for each in wires.reasons}, {"single wires"})
 
     def test_one_socket_takes_one_plug(self) -> None:
@@ -144,45 +162,59 @@ class Criteria(SimpleTestCase):
             ]})  # fmt: skip
 
         two = board("two", ("C1", "fan.line"), ("C2", "valve.line"))
-        one = connections.judge_connectors(two, board("one", ("X1", "valve.line")), {})
+        one = self.judge("connectors", two, board("one", ("X1", "valve.line")), {})
         self.assertEqual(codes(one), [("single wires", "with work"), ("plug fits", "fits")])
-        swapped = connections.judge_connectors(two, board("swapped", ("X1", "valve.line"), ("X2", "fan.line")), {})
+        swapped = self.judge("connectors", two, board("swapped", ("X1", "valve.line"), ("X2", "fan.line")), {})
         self.assertEqual([each.data["to"] for each in swapped.reasons], ["X2", "X1"])
         self.assertEqual(swapped.verdict, "fits")
 
     def test_a_fact_that_is_no_number_is_not_taken_for_one(self) -> None:
         facts = {"supply.volts": "about 230", "load.fan.line.amps": "little", "load.relay.common.kind": "coil"}
-        self.assertEqual(criteria.judge_supply(self.original, fitting("TVH-2210-C"), facts).verdict, "fits")
-        found = connections.judge_contacts(self.original, fitting("TVH-2216-A"), facts)
+        self.assertEqual(self.judge("supply", self.original, fitting("TVH-2210-C"), facts).verdict, "fits")
+        found = self.judge("contacts", self.original, fitting("TVH-2216-A"), facts)
         self.assertEqual({each.code for each in found.reasons}, {"contact smaller", "contact carries"})
 
     def test_mounting_asks_for_room_and_counts_new_holes(self) -> None:
         old, large = fitting("UMC 40-118"), fitting("UMC 44-010")
-        asked = criteria.judge_mounting(old, large, {})
+        asked = self.judge("mounting", old, large, {})
         self.assertEqual({q.fact for q in asked.questions}, {"room.right_mm", "room.top_mm"})
         self.assertEqual(
-            criteria.judge_mounting(old, large, {"room.right_mm": 20, "room.top_mm": 10}).verdict, "with work"
+            self.judge("mounting", old, large, {"room.right_mm": 20, "room.top_mm": 10}).verdict, "with work"
         )
-        self.assertEqual(criteria.judge_mounting(old, large, {"room.right_mm": 5, "room.top_mm": 10}).verdict, "no")
+        self.assertEqual(self.judge("mounting", old, large, {"room.right_mm": 5, "room.top_mm": 10}).verdict, "no")
 
     def test_parts_companions_and_kit_by_policy_and_facts(self) -> None:
         kit, original = fitting("OFN-P1"), fitting("UMC 40-118")
-        cell = criteria.judge_parts(original, kit, None, {"probe.kind": "NTC 10k"}, True)
+        cell = self.judge("parts", original, kit, {"probe.kind": "NTC 10k"}, change_companions=True)
         self.assertIn(("kit part not needed", "fits"), codes(cell))
         self.assertIn(("part moves", "with work"), codes(cell))
         mixer = fitting("OFN-MK")
-        self.assertIn(("companion changes", "with work"), codes(criteria.judge_parts(mixer, mixer, None, {}, True)))
-        self.assertIn(("companion stays", "fits"), codes(criteria.judge_parts(mixer, mixer, None, {}, False)))
+        self.assertIn(
+            ("companion changes", "with work"), codes(self.judge("parts", mixer, mixer, {}, change_companions=True))
+        )
+        self.assertIn(
+            ("companion stays", "fits"), codes(self.judge("parts", mixer, mixer, {}, change_companions=False))
+        )
 
     def test_availability_is_what_the_desk_said(self) -> None:
         current, old = fitting("TVH-2210-C"), fitting("TVH-2205")
-        self.assertEqual(criteria.judge_availability(current, None).verdict, "to check")
-        self.assertEqual(codes(criteria.judge_availability(old, None)), [("discontinued", "to check")])
-        self.assertEqual(criteria.judge_availability(current, {"stock": 2, "price": 3.0}).verdict, "fits")
+        self.assertEqual(self.judge("availability", self.original, current, {}, offer=None).verdict, "to check")
         self.assertEqual(
-            criteria.judge_availability(current, {"stock": 0, "days": 3, "price": 3.0}).verdict, "with work"
+            codes(self.judge("availability", self.original, old, {}, offer=None)), [("discontinued", "to check")]
         )
-        self.assertEqual(criteria.judge_availability(current, {"stock": 0, "days": None, "price": 3.0}).verdict, "no")
+        self.assertEqual(
+            self.judge("availability", self.original, current, {}, offer={"stock": 2, "price": 3.0}).verdict, "fits"
+        )
+        self.assertEqual(
+            self.judge("availability", self.original, current, {}, offer={"stock": 0, "days": 3, "price": 3.0}).verdict,
+            "with work",
+        )
+        self.assertEqual(
+            self.judge(
+                "availability", self.original, current, {}, offer={"stock": 0, "days": None, "price": 3.0}
+            ).verdict,
+            "no",
+        )
 
 
 class Wishes(SimpleTestCase):
@@ -224,7 +256,9 @@ class Ranking(SimpleTestCase):
             machine = Machine(choose.fitting_of(original.document), family, {})
             before = choose.judge_candidate(machine, choose.fitting_of(demo_board(number).document), None, None, None)
             for each in (before, checked):
-                self.assertEqual(tuple(cell.criterion for cell in each.cells), choose.CRITERIA)
+                self.assertEqual(
+                    tuple(cell.criterion for cell in each.cells), tuple(each.id for each in choose.CRITERIA)
+                )
             changed = {one.criterion for one, other in zip(before.cells, checked.cells, strict=True) if one != other}
             self.assertLessEqual(changed, {"settings", "behaviour"})
             self.assertIn("behaviour", changed)

@@ -3,13 +3,14 @@
 `match.contradictions` and `match.credence` are imported by themselves: they load large libraries.
 """
 
-from twincore.choose.connections import judge_contacts, used_pins
 from twincore.choose.costs import ASSUMPTIONS, CostSum, Line, cost_sum
+from twincore.choose.criteria import CRITERIA, Context, Criterion
 from twincore.choose.fitting import AdapterLead, Fitting, Pin, fitting_of, merged, traits_of
-from twincore.choose.judged import CRITERIA, VERDICTS, Judged, Question, Reason
+from twincore.choose.judged import VERDICTS, Judged, Question, Reason
 from twincore.choose.kit import KitLine, kit_lines
 from twincore.choose.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate, with_twin
 from twincore.choose.mounting import Hole, Mounting, NewHole, Plate, best_mounting, slack_mm
+from twincore.choose.pins import used_pins
 from twincore.choose.ranking import Candidate, ranked
 from twincore.choose.statements import (
     CHAINED,
@@ -36,7 +37,9 @@ __all__ = [
     "VERDICTS",
     "AdapterLead",
     "Candidate",
+    "Context",
     "CostSum",
+    "Criterion",
     "Fitting",
     "Hole",
     "Judged",
@@ -63,7 +66,6 @@ __all__ = [
     "fitting_of",
     "from_row",
     "judge_candidate",
-    "judge_contacts",
     "kit_lines",
     "merged",
     "parse_statements",

@@ -1,15 +1,11 @@
 """A verdict on one criterion, with the reasons and data behind it, and what would decide where it is to check."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
 VERDICTS = ("fits", "with work", "to check", "no")
 RANK = {verdict: rank for rank, verdict in enumerate(VERDICTS)}
-CRITERIA = (
-    "listing", "supply", "machine", "contacts", "signals", "connectors", "mounting", "settings", "behaviour", "parts",
-    "surroundings", "availability",
-)  # fmt: skip
 MINUTES = {"wire": 2.0, "plug": 1.0, "hole": 8.0, "position": 0.5, "part": 5.0, "need": 4.0}
 """Minutes of work, rough (common practice, no source); they rank candidates and feed the sum of costs."""
 
@@ -60,3 +56,12 @@ def worst(verdicts: Iterable[str]) -> str:
         if (rank := RANK[each]) > found:
             found = rank
     return VERDICTS[found]
+
+
+def questions_of(cells: Sequence[Judged]) -> tuple[Question, ...]:
+    """What to find out on the machine, each fact once."""
+    found: dict[str, Question] = {}
+    for cell in cells:
+        for question in cell.questions:
+            found.setdefault(question.fact, question)
+    return tuple(found.values())

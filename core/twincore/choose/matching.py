@@ -5,9 +5,8 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from twincore.behaviour import Proof, make_twin, prove
-from twincore.choose import connections, criteria
+from twincore.choose.criteria import BY_ID, CRITERIA, Context
 from twincore.choose.fitting import AdapterLead, Fitting
-from twincore.choose.judged import Judged, Reason, judged
 from twincore.choose.ranking import Candidate, closeness_of
 from twincore.choose.statements import Statement
 from twincore.choose.ways import Way
@@ -65,43 +64,21 @@ def judge_candidate(
     elsewhere: Sequence[Statement] = (),
 ) -> Candidate:
     """One row of the matrix. Without `twin` the carry-over and the twin check stay `to check`."""
-    original, facts = machine.original, machine.facts
-    same = fitting.part_number == original.part_number
-    cells = (
-        criteria.judge_listing(way, facts, elsewhere),
-        criteria.judge_supply(original, fitting, facts),
-        criteria.judge_machine(fitting, facts),
-        connections.judge_contacts(original, fitting, facts),
-        connections.judge_signals(original, fitting, machine.family, facts),
-        connections.judge_connectors(original, fitting, facts, machine.adapters),
-        criteria.judge_mounting(original, fitting, facts),
-        criteria.judge_settings(None),
-        criteria.judge_behaviour(None, False),
-        criteria.judge_parts(original, fitting, way, facts, machine.change_companions),
-        criteria.judge_surroundings(original, fitting, facts),
-        criteria.judge_availability(fitting, offer),
-    )
+    at = Context(
+        machine.original, fitting, machine.family, machine.facts, way, elsewhere, machine.change_companions, machine.adapters, offer
+    )  # fmt: skip
     found = Candidate(
-        fitting.part_number, tuple(_again(each) for each in cells) if same else cells, way, None, None,
-        closeness_of(None, None, False), offer, same,
+        fitting.part_number, tuple(each.cell(at) for each in CRITERIA), way, None, None, closeness_of(None, None, False), offer,
+        fitting.part_number == machine.original.part_number, at,
     )  # fmt: skip
     return found if twin is None else with_twin(found, twin)
 
 
 def with_twin(candidate: Candidate, twin: TwinChecked) -> Candidate:
     """The same row with what carry-over and twin check say."""
-    settings, behaviour = criteria.judge_settings(twin.carried), criteria.judge_behaviour(twin.proof, True)
-    told = {"settings": _again(settings) if candidate.same else settings, "behaviour": behaviour}
-    cells = tuple(told.get(each.criterion, each) for each in candidate.cells)
+    at = replace(candidate.judged_at, carried=twin.carried, proof=twin.proof, checked=True)
+    cells = tuple(
+        BY_ID[cell.criterion].cell(at) if BY_ID[cell.criterion].of_the_twin else cell for cell in candidate.cells
+    )
     closeness = closeness_of(twin.carried, twin.proof, True)
-    return replace(candidate, cells=cells, carried=twin.carried, proof=twin.proof, closeness=closeness)
-
-
-SAME_AGAIN = ("listing", "contacts", "signals", "connectors", "mounting", "settings")
-"""What two boards of the same number share by being the same, whether anybody wrote it down or not."""
-
-
-def _again(cell: Judged) -> Judged:
-    if cell.criterion not in SAME_AGAIN:
-        return cell
-    return judged(cell.criterion, [Reason("same number", "fits")], [], cell.minutes)
+    return replace(candidate, cells=cells, carried=twin.carried, proof=twin.proof, closeness=closeness, judged_at=at)

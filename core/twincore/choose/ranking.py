@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.behaviour import Proof
-from twincore.choose.criteria import questions_of
-from twincore.choose.judged import RANK, VERDICTS, Judged, Question, worst
+from twincore.choose.criteria import BY_ID, Context
+from twincore.choose.judged import RANK, VERDICTS, Judged, Question, questions_of, worst
 from twincore.choose.ways import Way
 from twincore.settings import Carried
 
@@ -27,8 +27,9 @@ class Candidate:
     proof: Proof | None
     closeness: str
     offer: Mapping[str, Any] | None
-    same: bool = False
+    same: bool
     """Whether it is the very same number again."""
+    judged_at: Context
 
     @property
     def verdict(self) -> str:
@@ -64,7 +65,7 @@ class Candidate:
     @property
     def rank(self) -> tuple[Any, ...]:
         """Lower is better; the same for the same data, whatever the order they came in."""
-        fit = [each.verdict for each in self.cells if each.criterion != "availability"]
+        fit = [each.verdict for each in self.cells if _of_the_fit(each.criterion)]
         counts = tuple([fit.count(verdict) for verdict in WORST_FIRST])
         safety = 0 if self.carried is None else self.carried.misses(True)
         return (
@@ -77,7 +78,7 @@ class Candidate:
 
 def verdict_of(cells: Mapping[str, str]) -> str:
     """The worst of the verdicts by criterion; that it must be ordered, or that nobody asked yet, says nothing of the fit."""
-    return worst(verdict for criterion, verdict in cells.items() if criterion != "availability" or verdict == "no")
+    return worst(verdict for criterion, verdict in cells.items() if _of_the_fit(criterion) or verdict == "no")
 
 
 def closeness_of(carried: Carried | None, proof: Proof | None, checked: bool) -> str:
@@ -92,3 +93,8 @@ def closeness_of(carried: Carried | None, proof: Proof | None, checked: bool) ->
 def ranked(candidates: Sequence[Candidate]) -> list[Candidate]:
     """Best first."""
     return sorted(candidates, key=lambda each: each.rank)
+
+
+def _of_the_fit(criterion: str) -> bool:
+    """Whether a criterion says anything of the fit; one of an earlier version does."""
+    return criterion not in BY_ID or BY_ID[criterion].of_the_fit

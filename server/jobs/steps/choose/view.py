@@ -28,6 +28,7 @@ from references.models import Statement
 from references.queries import with_outcomes
 from twincore import choose
 from twincore.choose import Candidate, Judged
+from twincore.choose.criteria import BY_ID
 from twincore.job.facts import fact_values
 from twincore.profile import written_positions
 from twincore.profile.document import jsonable
@@ -162,8 +163,9 @@ def beside(job: Job, part_number: str) -> BesideShown:
     replacement = board_profile(catalogue.board_revision_id(part_number, job.depot_id))
     mine, its = choose.fitting_of(original.document), choose.fitting_of(replacement.document)
     mounting = choose.best_mounting(mine.plate, its.plate) if mine.plate and its.plate else None
-    contacts = choose.judge_contacts(mine, its, fact_values(case_of(job)))
-    words = FitWords(family_profile(job.family_revision.pk), {})
+    family = family_profile(job.family_revision.pk)
+    contacts = BY_ID["contacts"].judge(choose.Context(mine, its, family, fact_values(case_of(job))))
+    words = FitWords(family, {})
     return BesideShown(
         original=_outline(original.document),
         replacement=_outline(replacement.document),
