@@ -1,12 +1,12 @@
 """The catalogue: what the API shows and takes."""
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
-from pydantic import Field
+from pydantic import Field, WithJsonSchema
 
-from twincore.profile import ElementKind
+from twincore.profile import KINDS
 from twincore.profile.hanging import Axis, Way
 from twincore.workshop import Role
 from twinshown.shapes import Schema
@@ -101,7 +101,7 @@ class ElementShown(Schema):
     """
 
     id: str
-    kind: ElementKind
+    kind: Annotated[str, WithJsonSchema({"type": "string", "enum": list(KINDS)})]
     title: str
     unit: str
     points: list[str]

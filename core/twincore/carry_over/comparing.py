@@ -272,7 +272,7 @@ class Comparison:
 
 def trimmer_reading(board: Board, name: str, given: dict[str, Any]) -> TrimmerReading:
     """The reading of a trimmer by angle. Raises WrongValue for what is none, or lies beyond its turn."""
-    element = next((each for each in board.elements if each.id == name and each.kind == "trimmer"), None)
+    element = next((each for each in board.elements if each.id == name and each.rules.turned), None)
     if element is None:
         raise WrongValue(f"{name} is no trimmer of {board.part_number}.")
     turn = next(each for each in board.document["settings"] if each["id"] == name).get("angles")

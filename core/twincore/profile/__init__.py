@@ -2,7 +2,7 @@
 
 from twincore.profile.board import Board, Chart, parse_board
 from twincore.profile.document import LARGEST_BYTES, MOST_VALUES, Document, dump, open_document, parse_facts
-from twincore.profile.elements import WHEEL_BITS, WHEEL_MASK, Coding, Element, ElementKind, Point
+from twincore.profile.elements import Coding, Element, Point
 from twincore.profile.extras import register_words
 from twincore.profile.facts import ORIGINAL
 from twincore.profile.family import Family, parse_family
@@ -10,6 +10,7 @@ from twincore.profile.fit import check_board_in_family, check_layouts_agree, war
 from twincore.profile.function_def import FunctionDef
 from twincore.profile.functions import FunctionMap, Row
 from twincore.profile.hanging import Hanging, hanging_of
+from twincore.profile.kinds import KINDS, WHEEL_MASK, Kind
 from twincore.profile.record import Record, factory_record, parse_record, written_positions
 from twincore.profile.scenario import Scenario, Step, parse_scenario
 from twincore.profile.standing import Worth, weakest_worth, worth_of
@@ -17,21 +18,21 @@ from twincore.profile.trace import Seen, Trace, build_trace, parse_trace
 from twincore.profile.values import Number, Value
 
 __all__ = [
+    "KINDS",
     "LARGEST_BYTES",
     "MOST_VALUES",
     "ORIGINAL",
-    "WHEEL_BITS",
     "WHEEL_MASK",
     "Board",
     "Chart",
     "Coding",
     "Document",
     "Element",
-    "ElementKind",
     "Family",
     "FunctionDef",
     "FunctionMap",
     "Hanging",
+    "Kind",
     "Number",
     "Point",
     "Record",

@@ -4,14 +4,9 @@ from fractions import Fraction
 from graphlib import CycleError, TopologicalSorter
 from typing import Any
 
-from twincore.profile.elements import WHEEL_BITS, Element, Point
+from twincore.profile.elements import Element, Point
 from twincore.profile.faults import FaultList, known
-from twincore.profile.values import as_number
-
-PANEL_ELEMENTS = {"menu": ("parameter", "program", "rotary", "link", "memory"), "digits": ("code",),
-                  "cycle": ("program", "rotary", "memory"), "dial": ("program", "rotary", "parameter"),
-                  "guided": ("parameter", "program", "rotary", "link", "memory")}  # fmt: skip
-"""The kinds of element that each kind of panel sets."""
+from twincore.profile.kinds import KINDS
 
 
 def check_extras(
@@ -33,7 +28,7 @@ def check_extras(
 
 
 def _check_panel(panel: dict[str, Any], place: str, elements: dict[str, Element], faults: FaultList) -> None:
-    kinds = PANEL_ELEMENTS[panel["kind"]]
+    kinds = [name for name, kind in KINDS.items() if panel["kind"] in kind.panels]
     for where, name in _set_by(panel, place):
         if name not in elements:
             faults.add(where, f"expected an element of this board ({known(elements)})")
@@ -103,15 +98,7 @@ def register_words(element: Element | None, scale: Fraction) -> int:
     """How many registers of 16 bits every position of an element fits into; 1 for anything that is no element."""
     if element is None:
         return 1
-    domain = element.points[0].domain
-    if element.kind == "parameter":
-        low, high = (round(Fraction(as_number(domain[end])) / scale) for end in (0, -1))
-        # in two's complement the sign takes a bit
-        bits = max(high.bit_length(), (-low - 1).bit_length()) + 1 if low < 0 else high.bit_length()
-    elif element.kind == "thumbwheel":
-        bits = WHEEL_BITS * len(element.points)
-    else:
-        bits = (len(domain) ** len(element.points) - 1).bit_length()
+    bits = element.rules.register_bits(len(element.points), element.domain, scale)
     return max(1, -(-bits // 16))
 
 

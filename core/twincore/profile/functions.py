@@ -57,7 +57,7 @@ def build_function(
     if "fixed" in node:
         return FunctionMap(name, (), fixed=node["fixed"])
     if "from" in node:
-        wheels = next((each for each in elements if each.id == node["from"] and each.kind == "thumbwheel"), None)
+        wheels = next((each for each in elements if each.id == node["from"] and each.rules.spells_number), None)
         if wheels:
             return _spelled(name, wheels, node.get("scale", 1), node.get("offset", 0))
         if node["from"] not in points:

@@ -71,7 +71,7 @@ def _read(element: Element, written: Any, place: str, faults: FaultList) -> dict
     point = points[0]
     if written == UNREADABLE and UNREADABLE not in point.domain:
         return {point.id: None}
-    if isinstance(written, str) == (element.kind == "parameter") or written not in point.domain:
+    if not element.rules.is_written_as(written) or written not in point.domain:
         faults.add(place, f"expected {element.wanted()} or ?")
         return None
     return {point.id: written}

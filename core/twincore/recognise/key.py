@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from math import log2
 from typing import Any
 
-from twincore.profile import Board
+from twincore.profile import KINDS, Board
 
 CANNOT_TELL = "cannot tell"
 EFFORT: dict[str, float] = {
@@ -34,13 +34,6 @@ class Question:
     effort: float
 
 
-SEEN_KINDS = (
-    ("rotary", "selector", "selectors"), ("trimmer", "trimmer", "trimmers"), ("jumper", "jumper", "jumpers"),
-    ("thumbwheel", "row of thumbwheels", "rows of thumbwheels"),
-)  # fmt: skip
-"""Kinds of element that can be counted on a board, and what one and several are called."""
-
-
 def features_of(board: Board) -> dict[str, str]:
     """What can be seen on a board: from its `look`, and from what its profile draws."""
     document = board.document
@@ -50,11 +43,11 @@ def features_of(board: Board) -> dict[str, str]:
         seen.setdefault("plugs", str(len(connectors)))
         styles = sorted({f"{len(each['pins'])} pins" for each in connectors})
         seen["plug styles"] = ", ".join(styles)
-    banks = [each for each in board.elements if each.kind == "dip"]
+    banks = [each for each in board.elements if each.rules.on_off]
     told = [f"bank of {len(each.points)}" for each in banks]
-    for kind, one, many in SEEN_KINDS:
-        count = sum(each.kind == kind for each in board.elements)
-        told += [f"{count} {one if count == 1 else many}"] if count else []
+    for kind in KINDS.values():
+        count = sum(each.kind == kind.name for each in board.elements)
+        told += [f"{count} {kind.seen[count > 1]}"] if kind.seen and count else []
     seen["banks"] = ", ".join(told) or "none"
     layout: Sequence[dict[str, Any]] = document.get("layout", ())
     if layout:

@@ -13,8 +13,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
 
-from twincore.profile import WHEEL_BITS, WHEEL_MASK, Board, Element, Record, Value, register_words
-from twincore.profile.values import as_number, tidy
+from twincore.profile import Board, Element, Record, Value, register_words
 
 CRC_START, CRC_POLYNOMIAL = 0xFFFF, 0xA001
 """CRC-16/MODBUS: MODBUS over Serial Line, specification and implementation guide V1.02, 6.2.2."""
@@ -148,20 +147,8 @@ def registers_to_write(board: Board, record: Record) -> dict[int, int]:
 def _packed(element: Element, record: Record, register: Register) -> dict[int, int]:
     """An element's words by address; unreadable places stand at factory."""
     values = [point.factory if record.points[point.id] is None else record.points[point.id] for point in element.points]
-    domain = element.points[0].domain
-    if element.kind == "dip":
-        raw = sum((value == "on") << index for index, value in enumerate(values))
-    elif element.kind == "parameter":
-        raw = round(Fraction(as_number(values[0])) / register.scale)
-    elif element.kind == "thumbwheel":
-        raw = 0
-        for value in values:
-            raw = raw << WHEEL_BITS | element.contacts(str(value))
-    else:
-        raw = 0
-        for value in values:
-            assert value is not None  # unreadable ones were replaced above
-            raw = raw * len(domain) + domain.index(value)
+    assert all(value is not None for value in values)  # unreadable ones were replaced
+    raw = element.rules.to_register(values, element.domain, register.scale, element.coding)  # type: ignore[arg-type]
     last = register.words - 1
     return {at: raw >> 16 * (last - index) & 0xFFFF for index, at in enumerate(register.addresses)}
 
@@ -195,25 +182,11 @@ def _unpacked(element: Element, registers: Mapping[int, int], register: Register
     raw = 0
     for at in register.addresses:
         raw = raw << 16 | registers[at]
-    count = len(element.points)
-    domain = element.points[0].domain
-    if element.kind == "dip":
-        return None if raw >> count else element.write(["on" if raw >> index & 1 else "off" for index in range(count)])
-    if element.kind == "parameter":
-        bits = 16 * register.words
-        signed = raw - (1 << bits) if as_number(domain[0]) < 0 and raw >> bits - 1 else raw
-        value = tidy(signed * register.scale)
-        return value if value in domain else None
-    places: list[Value | None] = []
-    if element.kind == "thumbwheel":
-        for index in reversed(range(count)):
-            places.append(element.shown(raw >> WHEEL_BITS * index & WHEEL_MASK))
-        # a wheel between two digits gives no digit: that wheel is unreadable, not the whole row
-        return None if raw >> WHEEL_BITS * count or not any(places) else element.write(places)
-    for _ in range(count):
-        raw, index = divmod(raw, len(domain))
-        places.append(domain[index])
-    return None if raw else element.write(places[::-1])
+    bits = 16 * register.words
+    places = element.rules.from_register(
+        raw, len(element.points), element.domain, register.scale, element.coding, bits
+    )  # fmt: skip
+    return None if places is None else element.write(places)
 
 
 def identity_words(port: PortMap, registers: Mapping[int, int]) -> str:

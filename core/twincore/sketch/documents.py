@@ -1,9 +1,10 @@
 """The documents that come of a sketch: a board like any other, of which little is known, and a kind of machine for it."""
 
-from typing import Any, get_args
+from typing import Any
 
+from twincore.profile import KINDS
 from twincore.sketch.layout import placed
-from twincore.sketch.model import Sketch, SketchedElement, SketchedPlug, SketchKind, doubts_of
+from twincore.sketch.model import Sketch, SketchedElement, SketchedPlug, doubts_of
 
 USUAL_INPUTS = (("power", "Supply on"), ("call", "Called for"), ("stop", "Stop pressed"))
 USUAL_OUTPUTS = (
@@ -47,7 +48,7 @@ def board_document(
     document: dict[str, Any] = {
         "format": "worthy-twin/board", "version": 1, "part_number": part_number, "maker": maker or "not known",
         "title": title, "family": family, "status": "discontinued",
-        "settings": [_setting(each) for each in sketch.elements],
+        "settings": [KINDS[each.kind].setting(each) for each in sketch.elements],
         "functions": {},
         "size_mm": list(size),
         "layout": [_place(part.ref, [x, y], [part.width, part.height], sketch) for part, x, y in places],
@@ -94,46 +95,13 @@ def with_places(document: dict[str, Any]) -> dict[str, Any]:
 
 def _seen(node: dict[str, Any]) -> SketchedElement:
     """An element of a document as a sketch has it, as far as a drawing needs it."""
-    places = node.get("positions") or node.get("places") or node.get("wheels") or 1
-    kind: SketchKind = node["kind"] if node["kind"] in get_args(SketchKind) else "jumper"
-    return SketchedElement(node["id"], kind, places)
-
-
-def _setting(element: SketchedElement) -> dict[str, Any]:
-    match element.kind:
-        case "dip":
-            return {"id": element.id, "kind": "dip", "positions": element.places, "factory": "0" * element.places}
-        case "thumbwheel":
-            return {"id": element.id, "kind": "thumbwheel", "wheels": element.places, "factory": "0" * element.places}
-        case "code":
-            return {
-                "id": element.id, "kind": "code", "places": element.places, "symbols": "0123456789",
-                "factory": "0" * element.places,
-            }  # fmt: skip
-        case "parameter":
-            assert element.span is not None  # a parameter is read with one
-            low, high, step = (_plain(each) for each in element.span)
-            unit = {"unit": element.unit} if element.unit else {}
-            return {
-                "id": element.id,
-                "kind": "parameter",
-                "min": low,
-                "max": high,
-                "step": step,
-                "factory": low,
-                **unit,
-            }
-    return {"id": element.id, "kind": element.kind, "values": list(element.values), "factory": element.values[0]}
-
-
-def _plain(number: float) -> float | int:
-    return int(number) if number == int(number) else number
+    return SketchedElement(node["id"], node["kind"], node.get(KINDS[node["kind"]].places_key) or 1)
 
 
 def _place(ref: str, at: list[float], size: list[float], sketch: Sketch) -> dict[str, Any]:
     element = next((each for each in sketch.elements if each.id == ref), None)
     place: dict[str, Any] = {"ref": ref, "at": at, "size": size}
-    if element is None or element.kind != "dip":
+    if element is None or not KINDS[element.kind].on_off:
         return place
     if element.upright:
         # drawn as if it lay and then turned upright: its length is its width again

@@ -3,7 +3,8 @@
 from dataclasses import dataclass
 from math import sqrt
 
-from twincore.sketch.model import Sketch, SketchedElement
+from twincore.profile import KINDS
+from twincore.sketch.model import Sketch
 
 MARGIN, GAP, ROW_GAP = 8.0, 8.0, 14.0
 """Millimetres round the board, between parts of a row, and between rows (their names stand there)."""
@@ -12,7 +13,6 @@ AS_WIDE, EDGE, NEAR, GROWS = 160.0, 6.0, 6.0, 1.25
 """Over a picture: mm across where no size is known, from the edge, between parts; how much larger where room is wanting."""
 NAMED = 22.0
 PIN, PLUG_DEEP = 6.0, 10.0
-SLOT, BANK_DEEP = 5.0, 12.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,21 +32,12 @@ class Part:
 def parts_of(sketch: Sketch) -> list[list[Part]]:
     """What sits on the board, in the rows in which it is drawn from the top: plugs, what is set, the rest."""
     plugs = [Part(each.id, 4 + PIN * each.pins, PLUG_DEEP) for each in sketch.plugs]
-    elements = [_element(each) for each in sketch.elements if each.kind not in ("parameter", "program", "code")]
+    sizes_mm = {each.id: KINDS[each.kind].size_mm(each) for each in sketch.elements}
+    elements = [Part(name, *size) for name, size in sizes_mm.items() if size is not None]
     relays = [Part(f"RL{number}", 18, 16) for number in range(1, sketch.relays + 1)]
     sizes = {"lamp": (5, 5), "button": (8, 8), "fuse": (22, 6), "display": (30, 14)}
     rest = [Part(each, *sizes[each]) for each in sketch.parts]
     return [plugs, elements, relays + rest]
-
-
-def _element(element: SketchedElement) -> Part:
-    match element.kind:
-        case "dip":
-            long = 4 + SLOT * element.places
-            return Part(element.id, BANK_DEEP, long) if element.upright else Part(element.id, long, BANK_DEEP)
-        case "thumbwheel":
-            return Part(element.id, 8.0 * element.places, 12)
-    return Part(element.id, 14, 14)
 
 
 def placed(sketch: Sketch) -> tuple[tuple[float, float], list[tuple[Part, float, float]]]:

@@ -3,12 +3,13 @@
 from dataclasses import dataclass
 from typing import Literal
 
-SketchKind = Literal["dip", "rotary", "jumper", "trimmer", "program", "parameter", "code", "thumbwheel"]
+from twincore.profile import KINDS
+
 Way = Literal["up", "down", "left", "right"]
 End = Literal["left", "right", "top", "bottom"]
 COLOURS = ("green", "blue", "brown", "black", "white", "red")
 PARTS = ("lamp", "button", "fuse", "display")
-MOST_ELEMENTS, MOST_PLUGS, MOST_PLACES, MOST_WHEELS, MOST_PINS, MOST_RELAYS = 40, 40, 16, 4, 60, 20
+MOST_ELEMENTS, MOST_PLUGS, MOST_PINS, MOST_RELAYS = 40, 40, 60, 20
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,7 +22,7 @@ class SketchedElement:
     """
 
     id: str
-    kind: SketchKind
+    kind: str
     places: int = 1
     values: tuple[str, ...] = ()
     on: Way | None = None
@@ -73,7 +74,7 @@ def doubts_of(sketch: Sketch) -> list[Doubt]:
     """Everything that stays to be looked at: which way is on, where number 1 is, whether a plug is keyed, and how it was made."""
     found = []
     for element in sketch.elements:
-        if element.kind == "dip":
+        if KINDS[element.kind].on_off:
             found += [Doubt(element.id, "on")] if element.on is None else []
             found += [Doubt(element.id, "first")] if element.first is None and element.places > 1 else []
         found.append(Doubt(element.id, "factory"))

@@ -21,27 +21,24 @@ The notation is this product's own. What is written comes out the same when it i
 import re
 from dataclasses import dataclass, replace
 
+from twincore.profile import KINDS as PROFILE_KINDS
+from twincore.profile import Kind
+from twincore.profile.kinds.chosen import Jumper
 from twincore.sketch.model import (
     COLOURS,
     MOST_ELEMENTS,
     MOST_PINS,
-    MOST_PLACES,
     MOST_PLUGS,
     MOST_RELAYS,
-    MOST_WHEELS,
     PARTS,
     Sketch,
     SketchedElement,
     SketchedPlug,
 )
 
-KINDS = {
-    "bank": "dip", "dial": "rotary", "jumper": "jumper", "trimmer": "trimmer", "program": "program", "number": "parameter",
-    "wheels": "thumbwheel", "code": "code",
-}  # fmt: skip
-WORDS = {kind: word for word, kind in KINDS.items()}
+KINDS = {kind.notation: kind for kind in PROFILE_KINDS.values() if kind.notation}
+"""The kinds of element that can be sketched, by the word for each."""
 WAYS, ENDS = ("up", "down", "left", "right"), ("left", "right", "top", "bottom")
-USUAL_VALUES = {"rotary": "0..9", "trimmer": "0..10", "program": "A..F"}
 MOST_VALUES, MOST_LINES, MOST_MARK = 100, 200, 12
 NAME = re.compile(r"[A-Za-z][\w./+-]{0,19}$")
 NUMBER = r"-?\d{1,7}(?:[.,]\d{1,4})?"
@@ -173,12 +170,11 @@ def _plug(sketch: Sketch, name: str, words: list[str], more: list[str]) -> Sketc
     return replace(sketch, plugs=(*sketch.plugs, SketchedPlug(name, pins, keyed, marks)))
 
 
-def _element(name: str, kind: str, words: list[str], more: list[str]) -> SketchedElement:
-    made = SketchedElement(name, kind)  # type: ignore[arg-type] # one of KINDS
-    if kind in ("dip", "thumbwheel", "code"):
-        most = MOST_WHEELS if kind == "thumbwheel" else MOST_PLACES
-        made = replace(made, places=_count(words[0] if len(words) == 1 else "", most, "places"))
-    elif kind == "parameter":
+def _element(name: str, kind: Kind, words: list[str], more: list[str]) -> SketchedElement:
+    made = SketchedElement(name, kind.name)
+    if kind.most_places:
+        made = replace(made, places=_count(words[0] if len(words) == 1 else "", kind.most_places, "places"))
+    elif kind.ranged:
         made = _parameter(made, " ".join(words))
     else:
         made = replace(made, values=_values(kind, words))
@@ -193,9 +189,9 @@ def _element(name: str, kind: str, words: list[str], more: list[str]) -> Sketche
 
 def _hung(element: SketchedElement, words: list[str]) -> SketchedElement:
     match words:
-        case ["on", way] if way in WAYS and element.kind == "dip":
+        case ["on", way] if way in WAYS and PROFILE_KINDS[element.kind].on_off:
             return replace(element, on=way)  # type: ignore[arg-type] # one of WAYS
-        case ["from", end] if end in ENDS and element.kind == "dip":
+        case ["from", end] if end in ENDS and PROFILE_KINDS[element.kind].on_off:
             return replace(element, first=end)  # type: ignore[arg-type] # one of ENDS
     raise _Wrong("after a bank only “on up” (or down, left, right) and “from left” (or right, top, bottom)")
 
@@ -210,11 +206,11 @@ def _parameter(element: SketchedElement, text: str) -> SketchedElement:
     return replace(element, span=(low, high, step), unit=span[4] or "")
 
 
-def _values(kind: str, words: list[str]) -> tuple[str, ...]:
-    if kind == "jumper" and len(words) <= 1 and (not words or words[0].isdigit()):
+def _values(kind: Kind, words: list[str]) -> tuple[str, ...]:
+    if isinstance(kind, Jumper) and len(words) <= 1 and (not words or words[0].isdigit()):
         pins = _count(words[0] if words else "2", 8, "pins", 2)
         return ("open", *(f"{pin}-{pin + 1}" for pin in range(1, pins)))
-    text = " ".join(words) or USUAL_VALUES.get(kind, "")
+    text = " ".join(words) or kind.usual_values
     span = re.fullmatch(r"(\w{1,3})\s*\.\.\s*(\w{1,3})", text)
     values = _from_to(span[1], span[2]) if span else tuple(text.split())
     if not 2 <= len(values) <= MOST_VALUES or len(set(values)) != len(values) or "?" in values:
@@ -239,7 +235,10 @@ def _count(text: str, most: int, what: str, least: int = 1) -> int:
 def written(sketch: Sketch) -> str:
     """A sketch as lines of the notation."""
     at = {ref: f", at {x:g} {y:g}" for ref, x, y in sketch.places}
-    lines = [f"{each.id} {WORDS[each.kind]} {_said(each)}{_way(each)}{at.get(each.id, '')}" for each in sketch.elements]
+    lines = [
+        f"{each.id} {PROFILE_KINDS[each.kind].notation} {_said(each)}{_way(each)}{at.get(each.id, '')}"
+        for each in sketch.elements
+    ]
     lines += [f"{each.id} plug {each.pins}{_plug_said(each)}{at.get(each.id, '')}" for each in sketch.plugs]
     lines += [f"relays {sketch.relays}"] if sketch.relays else []
     lines += [f"{each}{at.get(each, '')}" for each in sketch.parts]

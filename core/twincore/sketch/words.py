@@ -1,10 +1,7 @@
 """A sketch read back in words, so that whoever made it hears what was understood."""
 
+from twincore.profile import KINDS
 from twincore.sketch.model import Sketch, SketchedElement, SketchedPlug
-
-KIND_WORDS = {
-    "rotary": "a dial", "jumper": "a jumper", "trimmer": "a trimmer", "program": "a program number",
-}  # fmt: skip
 
 
 def sketch_words(sketch: Sketch) -> list[str]:
@@ -21,20 +18,7 @@ def sketch_words(sketch: Sketch) -> list[str]:
 
 
 def _element(element: SketchedElement) -> str:
-    match element.kind:
-        case "dip":
-            on = f"on is {element.on}" if element.on else "nobody could tell which way is on"
-            first = f"number 1 is at the {element.first}" if element.first else "nobody could tell where number 1 is"
-            return f"{element.id}: a bank of {element.places} switches; {on}, {first}."
-        case "thumbwheel":
-            return f"{element.id}: {element.places} thumbwheel{'s' if element.places > 1 else ''}, 0 to 9 each."
-        case "code":
-            return f"{element.id}: a code of {element.places} digits."
-        case "parameter":
-            low, high, step = element.span or (0, 0, 1)
-            unit = f" {element.unit}" if element.unit else ""
-            return f"{element.id}: a number from {low:g} to {high:g}{unit} in steps of {step:g}."
-    return f"{element.id}: {KIND_WORDS[element.kind]} that may stand at {', '.join(element.values)}."
+    return f"{element.id}: {KINDS[element.kind].sketch_words(element)}."
 
 
 def _plug(plug: SketchedPlug) -> str:

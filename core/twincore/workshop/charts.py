@@ -5,7 +5,7 @@ from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from twincore.profile import Element, Family, Point
+from twincore.profile import KINDS, Element, Family, Point
 from twincore.profile.facts import ORIGINAL
 from twincore.recognise import without_look_alikes
 from twincore.workshop.values import LEFT_OPEN, read_flag, read_number, read_position, value_text
@@ -16,13 +16,6 @@ RANGE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:-|–|—|to|\.\.)\s*(\d+(?:[.,]\d+)
 BEFORE = re.compile(r"(?:to|until|up to|-|–|≤)\s*(\d+(?:[.,]\d+)?)")
 AFTER = re.compile(r"(?:from|since|≥)\s*(\d+(?:[.,]\d+)?)|(\d+(?:[.,]\d+)?)\s*(?:-|–|on|\+|and later|onwards)")
 MOST_CHOICES = 12
-
-KIND_WORDS = {
-    "dip": ("switches", "bank", "dip", "switch bank"), "rotary": ("dial", "selector", "rotary"), "jumper": ("jumper",),
-    "program": ("program", "program number", "programme"), "trimmer": ("trimmer", "pot"), "code": ("code",),
-    "thumbwheel": ("wheels", "thumbwheels"),
-}  # fmt: skip
-"""What leaflets call the only element of its kind (common practice, no source)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,10 +80,10 @@ def guessed_columns(
     names = {name.lower(): name for name in elements}
     facts = {str(each["title"]).lower(): each["id"] for each in family.document.get("facts", ())}
     facts |= {each["id"].lower(): each["id"] for each in family.document.get("facts", ())}
-    for kind, words in KIND_WORDS.items():
-        alone = [each.id for each in elements.values() if each.kind == kind]
+    for kind in KINDS.values():
+        alone = [each.id for each in elements.values() if each.kind == kind.name]
         if len(alone) == 1:
-            names |= {word: alone[0] for word in words if word not in names}
+            names |= {word: alone[0] for word in kind.chart_words if word not in names}
     found = [_guess(each, points, names, facts) for each in headings]
     found = [_by_cells(each, [row[i] for row in rows if i < len(row)], found, elements) for i, each in enumerate(found)]
     first = next((i for i, each in enumerate(found) if each.role == "set"), 0)
@@ -110,7 +103,7 @@ def _by_cells(
         return column
     for element in elements.values():
         whole = [len(each) == len(element.points) and set(each) <= set("01-●○") for each in filled]
-        if element.kind == "dip" and element.id not in taken and sum(whole) > 0.7 * len(filled):
+        if element.rules.on_off and element.id not in taken and sum(whole) > 0.7 * len(filled):
             return Column(column.heading, "set", element.id)
     return column
 
@@ -192,7 +185,7 @@ def read_positions(text: str, element: Element, on_is: str | None = None) -> Any
     if not element.placed:
         found = read_position(said, element.points[0], on_is)
         return said if found is None else found
-    if element.kind != "dip":
+    if not element.rules.on_off:
         return said
     marks = said.split() if len(said.split()) == len(element.points) else list("".join(said.split()))
     if len(marks) != len(element.points):
@@ -223,7 +216,7 @@ def _row(
             if element is None or place is None:
                 row["set"][column.name] = read_positions(said, element, on_ways.get(element.id)) if element else said
             else:
-                mark = _mark(said, element.points[place], on_ways.get(element.id)) if element.kind == "dip" else said
+                mark = _mark(said, element.points[place], on_ways.get(element.id)) if element.rules.on_off else said
                 if mark is None or len(mark) != 1:
                     row["set"][column.name] = said
                 else:

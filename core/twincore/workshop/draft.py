@@ -192,7 +192,7 @@ def on_ways(board: Board) -> dict[str, str]:
     return {
         each.id: hanging_of(board, each.id).on
         for each in board.elements
-        if each.kind == "dip" and each.id in placed and each.id not in doubtful
+        if each.rules.on_off and each.id in placed and each.id not in doubtful
     }
 
 

@@ -3833,7 +3833,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "dip" | "rotary" | "jumper" | "program" | "trimmer" | "link" | "memory" | "parameter" | "code" | "thumbwheel";
+            kind: "dip" | "rotary" | "trimmer" | "jumper" | "program" | "link" | "memory" | "parameter" | "code" | "thumbwheel";
             /** Title */
             title: string;
             /** Unit */

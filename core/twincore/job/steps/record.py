@@ -37,8 +37,6 @@ from twincore.wiring import (
     plugs_of,
 )
 
-POWERED_KINDS = ("program", "parameter", "code")
-"""Kinds of element that a board shows and that nobody can see on it."""
 HELD_BACK: tuple[Removal, ...] = ("plug", "part", "routing")
 """What does not come off a machine while a hold point is still open."""
 READ_HOW = get_args(ReadHow)
@@ -46,7 +44,7 @@ READ_HOW = get_args(ReadHow)
 
 def powered_elements(board: Board) -> list[str]:
     """The elements that are read while the board still answers."""
-    return [element.id for element in board.elements if element.kind in POWERED_KINDS]
+    return [element.id for element in board.elements if element.rules.powered]
 
 
 def brought_by_original(case: Case) -> dict[str, Any]:

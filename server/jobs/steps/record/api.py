@@ -104,9 +104,7 @@ def read_bank(request: HttpRequest, job_id: SheetId, picture_id: UUID, given: Ba
     job = job_with_original(request, job_id)
     picture = pictures.picture_of(job, picture_id)
     board = original_of(case_of(job))[1]
-    element = next(
-        (each for each in board.elements if each.id == given.element and each.kind in pictures.READABLE), None
-    )
+    element = next((each for each in board.elements if each.id == given.element and each.rules.readable), None)
     if element is None:
         raise Refused(f"{given.element} is no switch bank and no row of thumbwheels of {board.part_number}.")
     corners = [(each.x, each.y) for each in given.corners]

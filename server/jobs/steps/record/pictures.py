@@ -17,8 +17,6 @@ from twincore.recognise.wheel_picture import read_wheels
 from twinshown.refusals import Faulty, NotThere, Refused
 
 MOST_PICTURES = 200
-READABLE = ("dip", "thumbwheel")
-"""Kinds of element that can be read in a picture."""
 
 
 @transaction.atomic
@@ -63,7 +61,7 @@ def read_element_from(
         image.load()
     points = [(x * image.width, y * image.height) for x, y in corners]
     try:
-        if element.kind == "thumbwheel":
+        if element.rules.spells_number:
             read = read_wheels(image, points, len(element.points), sliders)
         else:
             # turned so that what runs down runs from left to right, left lies below and right above
