@@ -114,6 +114,8 @@ class Target:
     """How the names begin that are said with the supply on, whatever `supply` says; none where there are none such."""
     live_reading: bool = False
     """Whether it is said with the supply on where only a board with power shows it, or it is read over the port."""
+    by_place: Literal["original", "replacement"] | None = None
+    """The board of whose elements it says how their places stand: two people may set two places at once."""
     takes_back: tuple[Step, ...] = ()
     """The confirmations that a change makes untrue."""
     waits_for: tuple[Need, ...] | None = None

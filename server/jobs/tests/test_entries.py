@@ -1,3 +1,4 @@
+import json
 from typing import Any
 from unittest.mock import patch
 from uuid import uuid4
@@ -59,6 +60,37 @@ class Entries(WorldTestCase):
             refused = self.post(f"jobs/{second.pk}/entries", body, 400)
         self.assertIn("in use", refused["detail"])
         self.assertEqual(Job.objects.get(pk=second.pk).entry_count, second.entry_count)
+
+    def test_two_taps_on_two_switches_of_a_bank_are_both_kept(self) -> None:
+        """Defect: whoever tapped second was told that somebody had changed the bank."""
+        job = self.job(3)
+        self.entry(job, "found.S1", "0?????", **BY_EYE)
+        mine = self.get(f"jobs/{job.pk}/entries")["items"][0]["id"]
+        self.sign_in("corm")
+        self.entry(job, "found.S1", "?1????", before=None, **BY_EYE)
+        self.sign_in("wennick")
+        shown = self.entry(job, "found.S1", "0??1??", before="0?????", upon=mine, **BY_EYE)
+        self.assertEqual(shown["found"], {"S1": "01?1??"})
+        last = self.get(f"jobs/{job.pk}/entries")["items"][0]
+        self.assertEqual((last["before"], last["after"]), ("01????", "01?1??"))
+        self.entry(job, "found.S1", "0?11??", before="0??1??", status=200, **BY_EYE)
+        self.entry(
+            job, "found.S1", "10?1??", before="00?1??", status=409, **BY_EYE
+        )  # the second switch, too, was another
+        self.assertEqual(self.partings(Job.objects.get(pk=job.pk)), [])
+
+    def test_what_has_no_places_is_never_put_together(self) -> None:
+        job = self.job(3)
+        self.entry(job, "serial", "77-1")
+        self.entry(job, "serial", "78-1", before="77-2", status=409)
+
+    def test_an_answer_to_a_tap_is_short(self) -> None:
+        """It was 9 kB, half of it a choice that nobody had touched."""
+        job = self.job(3)
+        self.entry(job, "found.S1", "0?????", **BY_EYE)
+        body = {"id": str(uuid4()), "target": "found.S1", "before": "0?????", "after": "01????", **BY_EYE}
+        answer = self.client.post(f"/api/jobs/{job.pk}/entries", json.dumps(body), content_type="application/json")
+        self.assertLess(len(answer.content), 4_500)
 
     def test_the_second_of_two_people_is_told_what_changed(self) -> None:
         job = self.job(3)

@@ -186,7 +186,7 @@ class WithYou(WorldTestCase):
         said = self.get(f"jobs/{job.pk}")
         for shown in (here, said):
             # how candidates stand now is the depot's to say
-            for name in ("choice", "rejudged", "code", "known_facts"):
+            for name in ("chosen", "rejudged", "code", "known_facts"):
                 shown.pop(name, None)
         self.assertEqual(here, said, (entry.number, entry.target))
 

@@ -1,11 +1,13 @@
 """The one use case of an entry: whether a job takes it, what it brings along, and what stands afterwards."""
 
+from dataclasses import replace
 from datetime import datetime
 from typing import Any, TypeVar
 
-from twincore.job import EntryMade, Target, board_of, changed, value_at
+from twincore.job import EntryMade, Target, as_said, board_of, changed, value_at
 from twincore.job.adding import brought, confirmation, declared, in_form, settled_by, value_of
 from twincore.job.given import Given
+from twincore.job.merging import merged
 from twincore.job.steps.choose import choice_made
 from twinshown.entering.accepting import NewEntry, check_open, check_unchanged, check_waiting, takes_back
 from twinshown.entering.choosing import CHOOSING
@@ -38,6 +40,7 @@ def enter(job: Sheet, new: NewEntry, by: Maker, now: datetime) -> Sheet:
     mends = takes_back(job.void, new)
     board = board_of(new.target, new.board)
     job = job.sheet(board)
+    new = _joined(job, target, new)
     check_unchanged(job.state, new, job.last_said)
     if not mends:
         check_waiting(job.state, new)
@@ -54,6 +57,15 @@ def enter(job: Sheet, new: NewEntry, by: Maker, now: datetime) -> Sheet:
         job.void = tuple(each for each in job.void if (each.target, each.board) != (made.target, made.board))
     job.keep(new, made, before)
     return job
+
+
+def _joined(job: JobAtHand, target: Target | None, new: NewEntry) -> NewEntry:
+    """The entry beside what somebody else said meanwhile of other places of the same element."""
+    now = value_at(job.state, new.target)
+    if target is None or target.by_place is None or now in (as_said(new.before), as_said(new.after)):
+        return new
+    value = merged(job.case(), target, new.target.partition(".")[2], new.before, new.after, now)
+    return new if value is None else replace(new, before=now, after=value)
 
 
 def _said(job: JobAtHand, target: Target | None, new: NewEntry, given: Given) -> tuple[Any, Adds]:

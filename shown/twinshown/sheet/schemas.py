@@ -70,6 +70,14 @@ class FactShown(Schema):
     source: str
 
 
+class ChosenShown(Schema):
+    """The choice in a line: how the board was judged then, who chose it, and why."""
+
+    verdict: str
+    by: str
+    reason: str
+
+
 class SkippedShown(Schema):
     """A hold point that was skipped, with its reason: shown on every later page."""
 
@@ -99,6 +107,7 @@ class JobSheet(JobLine):
     original_board: BoardRef | None
     replacement_board: BoardRef | None
     known_facts: dict[str, FactShown]
+    chosen: ChosenShown | None
     uncleared: list[str]
     steps: list[StepState]
     entry_count: int
@@ -111,7 +120,7 @@ class JobSheet(JobLine):
     origin: dict[str, Any] | None
 
 
-KEPT_BACK = ("version", "boards", "board", "runs", "refused", "confirmed", "closed_as", *JobLine.model_fields)
+KEPT_BACK = ("version", "boards", "board", "runs", "refused", "confirmed", "closed_as", "choice", *JobLine.model_fields)
 """Parts of the state that the sheet shows otherwise, or in a part of its own."""
 PARTS: dict[str, Any] = {
     name: (Annotated[part, SkipValidation], ...)  # it was checked when it was entered

@@ -13,7 +13,7 @@ from twincore.job.holds import skipped
 from twincore.profile.values import plain
 from twinshown.boards.view import boards_of, sheet_id
 from twinshown.sheet.head import Head
-from twinshown.sheet.schemas import EntryShown, FactShown, JobSheet, JobShown, SkippedShown, VoidShown
+from twinshown.sheet.schemas import ChosenShown, EntryShown, FactShown, JobSheet, JobShown, SkippedShown, VoidShown
 from twinshown.sheet.step_lines import steps_of
 
 
@@ -29,6 +29,7 @@ def sheet_shown(case: Case, head: Head) -> JobSheet:
         "original_board": head.original,
         "replacement_board": head.replacement,
         "known_facts": {n: FactShown(value=plain(f.value), source=f.source) for n, f in facts_of(case).items()},
+        "chosen": _chosen(state),
         "uncleared": uncleared_causes(state),
         "steps": steps_of(state, head.closed_at is not None),
         "entry_count": case.entry_count,
@@ -47,6 +48,13 @@ def sheet_shown(case: Case, head: Head) -> JobSheet:
         "skipped": [SkippedShown(**each) for each in skipped(case)],
     }
     return JobShown.model_validate({**state, **_line(case, head), **follows})
+
+
+def _chosen(state: State) -> ChosenShown | None:
+    choice = state["choice"]
+    if choice is None:
+        return None
+    return ChosenShown(verdict=choice["verdict"], by=choice["by"], reason=choice["reason"])
 
 
 def _line(case: Case, head: Head) -> dict[str, Any]:

@@ -26,7 +26,7 @@ from twinshown.sheet import needs
 from twinshown.sheet.compared import comparison_shown
 from twinshown.sheet.view import entry_shown, sheet_shown
 from twinshown.steps.carry_over.view import leaflet_shown, presses_shown, wiring_shown
-from twinshown.steps.choose.view import take_along
+from twinshown.steps.choose.view import alternatives_shown, take_along
 from twinshown.steps.fit.panels import panel_now, slips_of
 from twinshown.steps.fit.schemas import ActionsGiven, SlipGiven
 from twinshown.steps.fit.view import fitting_shown
@@ -209,6 +209,7 @@ PARTS: Mapping[tuple[str, str], Callable[[Asked], Any]] = {
     ("POST", "play"): _play,
     ("GET", "rule-out"): _rule_out,
     ("GET", "machine"): lambda asked: machine_shown(asked.case),
+    ("GET", "alternatives"): lambda asked: alternatives_shown(asked.case),
     ("GET", "take-along"): lambda asked: take_along(asked.case_where(needs.both_known)),
     ("GET", "costs"): _costs,
     ("GET", "make-safe"): lambda asked: make_safe_shown(asked.case, asked.looked_up["as_before"], asked.now),

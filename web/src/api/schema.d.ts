@@ -1332,6 +1332,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/alternatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Alternatives
+         * @description The candidates as they stood when the choice was made.
+         */
+        get: operations["jobs_steps_choose_api_list_alternatives"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/take-along": {
         parameters: {
             query?: never;
@@ -4477,31 +4497,6 @@ export interface components {
             size: number;
         };
         /**
-         * AlternativeKept
-         * @description A candidate as it stood when the choice was made.
-         */
-        AlternativeKept: {
-            /** Part Number */
-            part_number: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "fits" | "with work" | "to check" | "no";
-            /** Closeness */
-            closeness: string;
-            /** Minutes */
-            minutes: number;
-            /** Price */
-            price: number | null;
-            /** Days */
-            days: number | null;
-            /** Cells */
-            cells: {
-                [key: string]: string;
-            };
-        };
-        /**
          * AngleKept
          * @description An angle with the mark that it is nearest to.
          */
@@ -4653,23 +4648,16 @@ export interface components {
             at: string;
         };
         /**
-         * ChoiceKept
-         * @description The choice with its reason and the alternatives as they stood then.
+         * ChosenShown
+         * @description The choice in a line: how the board was judged then, who chose it, and why.
          */
-        ChoiceKept: {
-            /** Reason */
-            reason: string;
+        ChosenShown: {
+            /** Verdict */
+            verdict: string;
             /** By */
             by: string;
-            /** At */
-            at: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "fits" | "with work" | "to check" | "no";
-            /** Alternatives */
-            alternatives: components["schemas"]["AlternativeKept"][];
+            /** Reason */
+            reason: string;
         };
         /**
          * CorrectionKept
@@ -4885,6 +4873,7 @@ export interface components {
             known_facts: {
                 [key: string]: components["schemas"]["FactShown"];
             };
+            chosen: components["schemas"]["ChosenShown"] | null;
             /** Uncleared */
             uncleared: string[];
             /** Steps */
@@ -4962,8 +4951,6 @@ export interface components {
             replacement_joined: string | null;
             /** Same Board */
             same_board: components["schemas"]["SameBoard"] | null;
-            /** Choice */
-            choice: components["schemas"]["ChoiceKept"] | null;
             /** Wishes */
             wishes: {
                 [key: string]: string | number | boolean;
@@ -6751,6 +6738,28 @@ export interface components {
             /** Judged On */
             judged_on: string;
             proof: components["schemas"]["ProofShown"];
+        };
+        /**
+         * AlternativeShown
+         * @description A candidate as it stood when the choice was made.
+         */
+        AlternativeShown: {
+            /** Part Number */
+            part_number: string;
+            /** Verdict */
+            verdict: string;
+            /** Closeness */
+            closeness: string;
+            /** Minutes */
+            minutes: number;
+            /** Price */
+            price: number | null;
+            /** Days */
+            days: number | null;
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
         };
         /**
          * TakeAlongShown
@@ -13319,6 +13328,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TwinShown"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_steps_choose_api_list_alternatives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlternativeShown"][];
                 };
             };
             /** @description Refused */

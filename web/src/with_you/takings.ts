@@ -4,7 +4,7 @@ import { jobOf } from "@/api/outbox";
 
 /** The pages of a job that are asked for at once, so that it opens before the core is loaded; but for what hangs on the moment. */
 export const PAGES = [
-  "", "/boards/original", "/boards/replacement", "/between", "/comparison", "/rule-out", "/machine", "/take-along",
+  "", "/boards/original", "/boards/replacement", "/between", "/comparison", "/rule-out", "/machine", "/alternatives", "/take-along",
   "/costs", "/record", "/traces", "/wiring", "/leaflet", "/presses", "/fitting", "/proving",
   "/runs?page=1&size=5", "/hand-over", "/entries?page=1", "/key", "/candidates?page=1&size=12", "/assumable", "/way-in",
   "/earlier",

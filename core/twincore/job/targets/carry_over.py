@@ -34,7 +34,16 @@ class MeaningKept(MeaningSaid, Signed):
 TARGETS = (
     Target("school", "carry_over", School, "school", "replacement", supply="any", named=False, takes_back=REOPENS),
     Target("order", "carry_over", Order, "order", "original", supply="any", named=False, takes_back=REOPENS),
-    Target("override", "carry_over", Position, "overrides", "replacement", supply="any", takes_back=REOPENS),
+    Target(
+        "override",
+        "carry_over",
+        Position,
+        "overrides",
+        "replacement",
+        supply="any",
+        by_place="replacement",
+        takes_back=REOPENS,
+    ),
     Target("decision", "carry_over", School, "decisions", "replacement", supply="any", takes_back=REOPENS),
     Target("meaning", "carry_over", MeaningSaid, "meanings", "original", supply="any", takes_back=REOPENS, keep=SIGNED),
     Target("reason", "carry_over", Text, "reasons", "replacement", supply="any", takes_back=("carry_over",)),

@@ -278,8 +278,8 @@ def _after_blind(state: dict[str, Any], name: str, value: Any, entry: EntryMade)
 TARGETS = (
     Target("answers", "record", YesNo, "answers", "original", supply="any", named=False, waits_for=LIVE),
     Target(
-        "found", "record", Position, "found", "original", supply="off", live_reading=True, takes_back=REOPENS,
-        follows=_after_found,
+        "found", "record", Position, "found", "original", supply="off", live_reading=True, by_place="original",
+        takes_back=REOPENS,        follows=_after_found,
     ),
     Target(
         "unread", "record", UnreadSaid, "unread", "original", supply="any", named=False, takes_back=REOPENS,

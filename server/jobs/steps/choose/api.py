@@ -12,8 +12,8 @@ from jobs.steps.choose.schemas import BesideShown, CandidatesShown, HaveShown, T
 from jobs.steps.choose.view import beside, candidates_shown, have_shown, twin_of
 from parts.queries import offers
 from twinshown.paging import Paging
-from twinshown.steps.choose.schemas import TakeAlongShown
-from twinshown.steps.choose.view import take_along
+from twinshown.steps.choose.schemas import AlternativeShown, TakeAlongShown
+from twinshown.steps.choose.view import alternatives_shown, take_along
 from twinshown.words.costs import costs_shown
 from twinshown.words.schemas import CostsShown
 
@@ -45,6 +45,12 @@ def show_beside(request: HttpRequest, job_id: SheetId, part_number: str) -> Besi
 def show_twin(request: HttpRequest, job_id: SheetId, part_number: str) -> TwinShown:
     """How a candidate would behave, set by its nearest functions; and what comes closer."""
     return twin_of(job_of(request, job_id), part_number)
+
+
+@router.get("/jobs/{job_id}/alternatives", response=list[AlternativeShown])
+def list_alternatives(request: HttpRequest, job_id: SheetId) -> list[AlternativeShown]:
+    """The candidates as they stood when the choice was made."""
+    return alternatives_shown(case_of(job_of(request, job_id)))
 
 
 @router.get("/jobs/{job_id}/take-along", response=TakeAlongShown)

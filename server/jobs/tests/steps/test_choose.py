@@ -65,8 +65,8 @@ class Choose(FrontTestCase):
     def test_a_choice_against_the_judgement_needs_a_reason_and_keeps_the_alternatives(self) -> None:
         self.assertIn("does not fit", self.add("replacement", "OFN-U3", 422)["detail"])
         chosen = self.add("replacement", "OFN-U3", reason="the only one on the van")
-        self.assertEqual((chosen["choice"]["verdict"], chosen["choice"]["reason"]), ("no", "the only one on the van"))
-        first = chosen["choice"]["alternatives"][1]
+        self.assertEqual((chosen["chosen"]["verdict"], chosen["chosen"]["reason"]), ("no", "the only one on the van"))
+        first = self.of("alternatives")[1]
         self.assertEqual(
             (first["part_number"], first["verdict"], first["cells"]["behaviour"]), ("TVH-2210-C", "fits", "fits")
         )

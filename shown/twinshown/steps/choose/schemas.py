@@ -14,6 +14,18 @@ class TakenShown(Schema):
     unknown: list[str]
 
 
+class AlternativeShown(Schema):
+    """A candidate as it stood when the choice was made."""
+
+    part_number: str
+    verdict: str
+    closeness: str
+    minutes: float
+    price: float | None
+    days: float | None
+    cells: dict[str, str]
+
+
 class TakeAlongShown(Schema):
     """What to take along, and how the new board would be set as far as is known now."""
 

@@ -3,13 +3,19 @@
 from twincore.job.case import Case
 from twincore.job.taking import early_plan, to_take
 from twinshown.refusals import Refused
-from twinshown.steps.choose.schemas import TakeAlongShown, TakenShown
+from twinshown.steps.choose.schemas import AlternativeShown, TakeAlongShown, TakenShown
 from twinshown.words.fit import FitWords
 
 BASES = {
     "table": "by the leaflet’s row for this machine", "positions": "as the old one stands", "functions": "by its functions",
     "learning": "by learning",
 }  # fmt: skip
+
+
+def alternatives_shown(case: Case) -> list[AlternativeShown]:
+    """The candidates as they stood when the choice was made."""
+    choice = case.state["choice"]
+    return [AlternativeShown.model_validate(each) for each in (choice["alternatives"] if choice else ())]
 
 
 def take_along(case: Case) -> TakeAlongShown:

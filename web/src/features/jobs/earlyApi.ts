@@ -20,6 +20,15 @@ export function useTakeAlong(job: Job) {
   });
 }
 
+/** The candidates as they stood when the choice was made. */
+export function useAlternatives(job: Job, open: boolean) {
+  return useQuery({
+    queryKey: ["alternatives", job.id, job.replacement, job.replacement_profile],
+    queryFn: () => answer(api.GET("/api/jobs/{job_id}/alternatives", at(job.id))),
+    enabled: open && job.chosen !== null,
+  });
+}
+
 /** Where positions that cannot be read may be taken from. */
 export function useAssumable(job: Job, open: boolean) {
   return useQuery({
