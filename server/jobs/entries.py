@@ -12,6 +12,7 @@ from catalogue import queries as catalogue
 from catalogue.models import BoardRevision
 from catalogue.profiles import board_profile, family_profile
 from config.compiled import Compiled
+from jobs.background import ask_second_check
 from jobs.candidates import alternatives, rejudged
 from jobs.cases import case_of
 from jobs.ledger.chaining import attachment_of, chain, closed_as, documents_carried, moment, picture_name
@@ -250,6 +251,8 @@ class StoredJob:
         job.changed_at = self._now
         job.step = step_in_hand(turned(job.state, board_in_hand(job.state)))
         self.job = keep(job)
+        if made.adds.get("verdict"):
+            transaction.on_commit(lambda: ask_second_check(job.pk))
         if made.adds.get("closed_as"):
             hear_of_closed_job(self._person, job.pk, job.code, exchanged(self.job), self._now)
 

@@ -27,11 +27,11 @@ Bounds = list[list[Any]]
 """[one, other]: equal ages (seconds) or counts; [one, other, most, strictly]: what one is more than the other at most."""
 
 
-def certificate(twin: Twin) -> dict[str, Any] | None:
+def certificate(twin: Twin, at_once: bool = False) -> dict[str, Any] | None:
     """The certificate of a twin; None where it is not shown to be the same everywhere, or would have more than MOST_PLACES.
 
     A place of it says where each machine of both boards stands, with which inputs, and bounds for differences of the ages of clocks
-    and of counts; `checking.check` says what it must hold.
+    and of counts; `checking.check` says what it must hold. With `at_once` only the lockstep is asked, in some milliseconds.
     """
     if twin.missing or twin.undecided:
         return None
@@ -42,6 +42,8 @@ def certificate(twin: Twin) -> dict[str, Any] | None:
     configs = None if any(map(_runs_by_inputs, pair.sides)) else everywhere(pair, MOST_PLACES)
     if configs is not None:
         places = [names.of_config(config) for config in configs]
+    elif at_once:
+        return None
     else:
         search = ExactSearch(replace(pair, every_change=True), MOST_ARRIVALS)
         try:

@@ -11,6 +11,7 @@ from twincore import chain, job, profile, prove
 from twincore.behaviour import make_twin
 from twincore.cli.files import named, read, read_board, read_family, read_record
 from twincore.cli.wrong import InputError
+from twincore.job.second_check import checked_again
 from twincore.profile.values import plain
 
 
@@ -56,6 +57,9 @@ def _verify(args: argparse.Namespace) -> dict[str, Any]:
     package = named(args.package, lambda: _opened(args.package))
     answer = job.verify_package(package, args.seal)
     faults = [f"{fault['place']}: {fault['expected']}" for fault in answer["faults"]]
+    if not faults:
+        answer["twin_check"], refused = checked_again(package)
+        faults = [str(each) for each in refused]
     if faults:
         raise InputError("\n".join(f"{args.package}: {fault}" for fault in faults))
     return answer

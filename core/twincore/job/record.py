@@ -27,6 +27,8 @@ CHAIN = 2
 KEYS = ("id", "number", "at", "by", "target", "before", "after", "reason", "read_how", "attachment")
 MOST_TOLD = 20
 SIDES = ("family", "original", "replacement")
+CERTIFICATE = "certificate.json"
+"""What shows that a board and its replacement are alike; of a further board in that board's folder."""
 Names = Mapping[str, str]
 """What each profile in a package is of: the kind of machine, or the part number, by the file's name."""
 
@@ -244,7 +246,7 @@ def _files(package: Package, expected: Mapping[str, Any]) -> list[Fault]:
         if (
             name not in pictures
             and name not in ("job.json", "contents.json")
-            and name.rpartition("/")[2] not in DOCUMENTS
+            and name.rpartition("/")[2] not in (*DOCUMENTS, CERTIFICATE)
         ):
             faults.append(Fault(name, "expected no file that no entry names"))
     for name, each in pictures.items():
@@ -285,12 +287,15 @@ def _key_of(entry: Mapping[str, Any]) -> str:
 
 
 def uncovered(package: Package) -> list[str]:
-    """What of a package no seal covers, by its places: nothing, but for chains of earlier versions."""
+    """What of a package no seal covers, by its places: certificates, which are checked by themselves; of chains of earlier versions
+    more.
+    """
     job = package.job
+    certificates = sorted(name for name in package.files if name.rpartition("/")[2] == CERTIFICATE)
     if "chain" in job:
-        return []
+        return certificates
     closed = closing_entry(job["entries"]) is not None
-    found = [] if closed else list(HEAD)
+    found = certificates + ([] if closed else list(HEAD))
     untold = replay(job["entries"]).untold
     if closed:  # the seal leaves out the closing itself
         found += ["state.confirmed.hand_over"] if "confirmed" in untold else []

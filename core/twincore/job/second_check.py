@@ -1,29 +1,74 @@
 """Two programs say it: a verdict that two boards never show anything different is checked by one that shares nothing with the search."""
 
+import json
+from typing import Any
+
 from twincore.behaviour import Twin
-from twincore.carry_over import Comparison
 from twincore.certificate import NotShown, certificate, check_twin
-from twincore.profile import Record
+from twincore.chain import DOCUMENTS, Package
+from twincore.errors import DocumentError, Fault, TwinError
+from twincore.job.boards import names_of, turned
+from twincore.job.case import Case
+from twincore.job.comparison import comparison_of
+from twincore.job.left import left_record
+from twincore.job.meanings import with_meanings
+from twincore.job.reading import current
+from twincore.job.record import CERTIFICATE
+from twincore.job.target import FIRST
+from twincore.profile import dump, open_document, parse_board, parse_family
 
 ALIKE = ("identical", "within tolerance")
+"""The verdicts that a certificate can show."""
 
 
-def second_check(comparison: Comparison, record: Record) -> bool | None:
-    """Whether the independent checker agrees that the boards, the new one standing so, never show anything different.
+def accepted(twin: Twin, at_once: bool = False) -> str:
+    """The certificate of a twin, as a document, where the independent checker accepts it; empty where there is none.
 
-    False where it does not, or cannot tell in its time; None where the twin check itself says no such thing.
+    With `at_once` only what is written and checked in some milliseconds is tried.
     """
-    if comparison.proof(record).verdict not in ALIKE:
-        return None
-    return comparison.keep(comparison.second_key(record), lambda: _agrees(comparison.twin(record)))
-
-
-def _agrees(twin: Twin) -> bool:
-    written = certificate(twin)
+    written = certificate(twin, at_once)
     if written is None:
-        return False
+        return ""
     try:
         check_twin(twin, written)
     except NotShown:
-        return False
-    return True
+        return ""
+    return dump(written)
+
+
+def checked_again(package: Package) -> tuple[dict[str, str], list[Fault]]:
+    """What an independent checker says of the verdicts in a package, board by board, and the certificates that it refuses.
+
+    A certificate is not believed, so no seal need cover it: it is held against the boards and settings of the record itself.
+    """
+    state = current(package.job.get("state") or {})
+    told, faults = {}, []
+    for board in names_of(state):
+        folder = "" if board == FIRST else f"boards/{board}/"
+        verdict = turned(state, board)["verdict"]
+        if folder + CERTIFICATE not in package.files:
+            if verdict in ALIKE:
+                told[board] = "not checked a second time: no certificate"
+            continue
+        wrong = _refused(package, folder, state, board)
+        told[board] = f"refused: {wrong}" if wrong else "checked by a second program"
+        if wrong:
+            faults.append(Fault(folder + CERTIFICATE, f"expected a certificate of these boards, so set: {wrong}"))
+    return told, faults
+
+
+def _refused(package: Package, folder: str, state: Any, board: str) -> str:
+    """Why a certificate of a package shows nothing; empty where it is accepted."""
+    try:
+        given = open_document(package.files[folder + CERTIFICATE], "certificate").root
+        family, original, replacement = (package.files.get(folder + name) for name in DOCUMENTS)
+        if family is None or original is None or replacement is None:
+            return "the package has not both boards"
+        case = Case(
+            turned(state, board), 0, parse_family(family), parse_board(original), parse_board(replacement)
+        )  # fmt: skip
+        case = with_meanings(case)
+        check_twin(comparison_of(case).twin(left_record(case)), given)
+    except (NotShown, DocumentError, TwinError, json.JSONDecodeError) as error:
+        return str(error)
+    return ""

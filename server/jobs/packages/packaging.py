@@ -16,16 +16,17 @@ from catalogue.models import BoardRevision, FamilyRevision
 from jobs.actions import machine_key
 from jobs.ledger.chaining import documents_of, picture_name
 from jobs.models import Entry, Job, Picture
+from jobs.papers.second import second_of_left
 from jobs.papers.sheet import record_document, sheet_document
 from jobs.queries import job as read_job
-from jobs.sheets import Revisions, keep
+from jobs.sheets import Revisions, keep, sheets_of
 from people.access import depot_of, require_parts_lead
 from people.models import Depot, Person
 from pictures.files import opened, whole
 from twincore.chain import DOCUMENTS, PackageFile, open_package, write_package
 from twincore.errors import DocumentError, Fault
 from twincore.job import FIRST, board_in_hand, record_faults, step_in_hand, turned
-from twincore.job.record import HEAD
+from twincore.job.record import CERTIFICATE, HEAD
 from twincore.profile import dump
 from twinshown.refusals import Faulty, Refused
 
@@ -55,6 +56,11 @@ def _files(job: Job) -> Iterator[PackageFile]:
     yield PackageFile("job.json", dump(record).encode())
     for name, revision in documents_of(job).items():
         yield PackageFile(name, _bytes_of(revision))
+    for each in sheets_of(job):
+        second = second_of_left(each) if each.state["verdict"] else None
+        if second is not None and second.certificate:
+            folder = "" if each.board == FIRST else f"boards/{each.board}/"
+            yield PackageFile(folder + CERTIFICATE, second.certificate.encode())
     named = {each["file"] for each in record["pictures"]}
     for picture in job.pictures.all():
         if picture_name(picture) in named:

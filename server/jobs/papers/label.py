@@ -12,6 +12,7 @@ from jobs.cases import case_of
 from jobs.ledger.chaining import record_head
 from jobs.models import Job
 from jobs.papers.drawn import as_set
+from jobs.papers.second import BEING, CHECKED, NOT, second_of_left
 from jobs.sheets import sheet, sheets_of
 from jobs.steps.hand_over.handing import handing_of, last_digest
 from twincore.job import FIRST, State, cleared, several, title_of
@@ -51,6 +52,13 @@ VERDICTS = {
 }
 
 
+SECOND = {
+    CHECKED: "A second program checked this.",
+    BEING: "A second program is still checking this.",
+    NOT: "This was not checked a second time.",
+}
+
+
 def label_pdf(job: Job) -> bytes:
     """The cabinet label, 62 by 100 mm: what the next person at the machine needs, without a network."""
     if job.state["left"] is None:
@@ -69,6 +77,8 @@ def label_pdf(job: Job) -> bytes:
         "others": [each for each in shown if not each["svg"]],
         "changed": changed_positions(case_of(job)),
         "codes": codes_of(case_of(job))[:MOST_CODES],
+        "verdict": job.state["verdict"],
+        "second": second_of_left(job) if job.state["verdict"] else None,
         "seal": seal_words(last_digest(job)),
         "qr": segno.make(label_text(job), error="m", micro=False).svg_inline(
             scale=2, border=4, dark="#000", light="#fff"
@@ -124,6 +134,7 @@ def _told_plainly(job: Job) -> dict[str, Any]:
         "title": title_of(state, job.board) if several(state) else "",
         "state": state,
         "verdict": VERDICTS.get(state["verdict"] or "", ""),
+        "second": SECOND[second.words] if state["verdict"] and (second := second_of_left(job)) else "",
         "notes": [c["note"] for step, c in state["confirmed"].items() if step == "prove" and c["note"]],
         "reasons": [(titles.get(name, name), reason) for name, reason in state["reasons"].items()],
         "runs": len(state["runs"]),

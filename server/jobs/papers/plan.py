@@ -10,7 +10,7 @@ from config.printing import as_pdf
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.papers.drawn import as_set
-from jobs.papers.sheet import second_told
+from jobs.papers.second import second_told
 from twincore.job.case import new_board, original_of, remembered
 from twincore.job.comparison import comparison_of
 from twincore.job.holds import skipped

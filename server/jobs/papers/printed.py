@@ -16,7 +16,8 @@ from jobs.models import Job, Picture
 from jobs.papers.drawn import as_set, tracks_svg
 from jobs.papers.label import old_board_words, paper_of, repairs_told
 from jobs.papers.pictures import on_paper
-from jobs.papers.sheet import comparison_shown, readings_told, runs_told, second_told
+from jobs.papers.second import second_told
+from jobs.papers.sheet import comparison_shown, readings_told, runs_told
 from jobs.sheets import sheet, sheets_of
 from jobs.steps.hand_over.handing import handing_of
 from twincore.job import FIRST, cleared, current, several, title_of, why_of

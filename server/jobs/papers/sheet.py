@@ -5,15 +5,14 @@ from typing import Any
 from jobs.cases import case_of
 from jobs.ledger.chaining import entry_node, picture_name, record_head
 from jobs.models import Job
+from jobs.papers.second import second_told
 from jobs.sheets import sheet, sheets_of
 from twincore.chain import DOCUMENTS
-from twincore.errors import TwinError
 from twincore.job import FIRST, cleared, current, done, record_of, title_of
 from twincore.job.comparison import comparison_of
 from twincore.job.facts import facts_of
 from twincore.job.holds import skipped
 from twincore.job.reading import shape_faults
-from twincore.job.second_check import second_check
 from twincore.job.steps.prove import runs_in_order
 from twincore.profile import dump
 from twincore.profile.document import jsonable
@@ -137,19 +136,6 @@ def comparison_shown(job: Job) -> ComparisonShown | None:
     if job.original_revision_id is None or job.replacement_revision_id is None:
         return None
     return compare(comparison_of(case_of(job)))
-
-
-SECOND = {True: "checked by a second program", False: "not checked a second time", None: None}
-
-
-def second_told(job: Job) -> str | None:
-    """Whether a second program agrees with the twin check; None where that claims nothing, or cannot be made."""
-    comparison = comparison_of(case_of(job))
-    record = comparison.plan_record()
-    try:
-        return SECOND[second_check(comparison, record) if record else None]
-    except TwinError:
-        return None
 
 
 def runs_told(job: Job) -> list[MeasuredShown]:

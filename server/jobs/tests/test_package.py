@@ -19,6 +19,7 @@ from pypdf import PdfReader
 
 from catalogue.models import Board, BoardRevision
 from jobs.models import Entry, Job, Picture
+from jobs.tasks import check_again
 from jobs.tests.world import WorldTestCase
 from people.bodies import UPLOADS
 from people.models import Depot, Person
@@ -125,7 +126,9 @@ class Packages(WorldTestCase):
             "closed_at",
             self.verify(changed(data, "job.json", lambda node: node.update(closed_at=None)), "--seal", seal)[2],
         )
-        self.assertEqual((answer["not_under_the_seal"], answer["head"][:8]), ([], seal.replace(" ", "")[:8]))
+        self.assertEqual(
+            (answer["not_under_the_seal"], answer["head"][:8]), (["certificate.json"], seal.replace(" ", "")[:8])
+        )
         self.assertEqual(self.verify(b"nothing")[0], 2)
 
     def test_a_verdict_that_is_printed_says_whether_a_second_program_agrees(self) -> None:
@@ -141,10 +144,34 @@ class Packages(WorldTestCase):
         self.assertIn("(checked by a second program)", text)
         for name in ("default", "answers"):
             caches[name].clear()
+            self.addCleanup(caches[name].clear)
         with patch("twincore.job.second_check.certificate", return_value=None):
+            sheet, text = said(1)
+            self.assertEqual(sheet["second_check"], "being checked by a second program")
+            check_again(str(self.job(1).pk))
             sheet, text = said(1)
         self.assertEqual(sheet["second_check"], "not checked a second time")
         self.assertIn("(not checked a second time)", text)
+
+    def test_a_package_carries_its_certificate_which_is_held_against_the_record(self) -> None:
+        data = self.package(self.job(1))
+        self.assertEqual(self.verify(data)[1]["twin_check"], {"1": "checked by a second program"})
+        with zipfile.ZipFile(io.BytesIO(data)) as packed:
+            self.assertIn("certificate.json", packed.namelist())
+
+        def of_other_switches(node: Any) -> None:
+            node["digests"]["original_settings"] = node["digests"]["original_settings"][::-1]
+
+        def with_a_hole(node: Any) -> None:
+            del node["places"][0]
+
+        for change in (of_other_switches, with_a_hole):
+            self.assertIn(
+                "certificate.json: expected a certificate of these boards, so set",
+                self.verify(changed(data, "certificate.json", change))[2],
+            )
+        bare = without(data, "certificate.json")
+        self.assertEqual(self.verify(bare)[1]["twin_check"], {"1": "not checked a second time: no certificate"})
 
     def test_who_is_called_otherwise_later_changes_nothing_in_a_closed_record(self) -> None:
         before = self.package(self.job(1))
