@@ -6,6 +6,7 @@ import subprocess
 import sys
 import tempfile
 from pathlib import Path
+from unittest.mock import patch
 
 from django.test import SimpleTestCase
 
@@ -167,6 +168,19 @@ class CommandLine(SimpleTestCase):
         self.assertEqual((last["part_number"], last["criteria"]["listing"]["verdict"]), ("TVH-2210-X", "no"))
         self.assertEqual({each["relation"] for each in answer["other_ways"]}, {"exchange", "repair", "donor"})
         self.assertIn("expected a board X", call("choose", "--catalogue", DEMO, "--original", "X")[2])
+
+    def test_a_folder_that_changes_while_it_is_read_is_told(self) -> None:
+        """Defect: a traceback, where a folder below was taken away between looking and reading."""
+        gone = self.folder / "below" / "gone.json"
+        gone.parent.mkdir()
+        gone.symlink_to(self.folder / "nowhere")  # listed, and not there any more when it is read
+        code, _, told = call("choose", "--catalogue", self.folder, "--original", "X")
+        self.assertEqual(code, 2)
+        self.assertIn("gone.json: expected a file that can be read", told)
+        with patch("pathlib.Path.rglob", side_effect=FileNotFoundError(2, "No such file or directory", "below")):
+            code, _, told = call("choose", "--catalogue", self.folder, "--original", "X")
+        self.assertEqual(code, 2)
+        self.assertIn("stays as it is while it is read", told)
 
 
 class Help(SimpleTestCase):

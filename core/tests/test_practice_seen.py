@@ -189,6 +189,19 @@ class Seeds(TestCase):
                     self.assertTrue(any(parts(task.boards, each, right, run.scenario) for run in task.runs))
         self.assertGreater(planted, len(self.tasks) / 20)
 
+    def test_a_mistake_that_takes_forty_changes_to_be_seen_shows_in_some_run(self) -> None:
+        """Defect: a count too high by one showed in no run, for nobody looked further than a few changes from the start."""
+        task = make_task("carry", boards("ISB 300", "ISB 320"), 2)
+        assert task.carried is not None and task.carried.record is not None
+        right, deep = task.carried.record, 0
+        for each in mistakes(task.boards, right):
+            if not any(each.points[f"S2.{place}"] != right.points[f"S2.{place}"] for place in range(1, 5)):
+                continue  # S2 says after how many of something it drains
+            case = proof_of(task.boards, task.stood, each).counter_case
+            deep += case is not None and case.changes >= 40
+            self.assertTrue(any(parts(task.boards, each, right, run.scenario) for run in task.runs))
+        self.assertGreater(deep, 0)
+
     def test_a_board_that_cannot_take_its_place_shows_in_some_run(self) -> None:
         seen = 0
         for task in self.tasks:

@@ -6,7 +6,7 @@ from random import Random
 from time import monotonic
 from typing import NamedTuple
 
-from django.db.models import QuerySet
+from django.db.models import F, QuerySet
 
 from bench.kept import kept
 from catalogue.models import Board, BoardRevision, FamilyRevision
@@ -32,6 +32,10 @@ class Drawn(NamedTuple):
 
     named: TaskNamed
     task: Task
+
+
+BY_NUMBER = ("part_number", F("depot").asc(nulls_last=True), "pk")
+"""Of two boards of one number a depot's own comes first."""
 
 
 class Candidate(NamedTuple):
@@ -127,7 +131,7 @@ def _pairs(
     rows = (
         Board.objects.seen_by(person.depot_id)
         .filter(current__isnull=False, withdrawn__isnull=True, family__current__isnull=False)
-        .order_by("part_number", "pk")
+        .order_by(*BY_NUMBER)
     )
     ones = rows.filter(part_number=original) if original else rows
     number = ones.count()
@@ -152,9 +156,13 @@ def _others(person: Person, one: Candidate, other: Candidate, seed: int) -> list
     """Boards of the same kind of machine that are offered beside two."""
     seen = Board.objects.seen_by(person.depot_id).filter(current__isnull=False, withdrawn__isnull=True, family=one.kind)
     beside = seen.exclude(part_number__in=[one.part_number, other.part_number])
-    found = _candidates(beside.order_by("part_number", "pk")[:MOST_BESIDE])
+    found = _candidates(beside.order_by(*BY_NUMBER)[:MOST_BESIDE])
     return [each.revision for each in Random(f"others {seed}").sample(found, min(MOST_OTHERS, len(found)))]
 
 
 def _candidates(rows: QuerySet[Board]) -> list[Candidate]:
-    return [Candidate(*row) for row in rows.values_list("part_number", "current_id", "family_id", "family__current_id")]
+    """Boards, each number once: where a depot has one of its own, that one."""
+    found: dict[str, Candidate] = {}
+    for row in rows.values_list("part_number", "current_id", "family_id", "family__current_id"):
+        found.setdefault(row[0], Candidate(*row))
+    return list(found.values())

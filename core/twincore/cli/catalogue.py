@@ -19,15 +19,12 @@ class Catalogue:
     """Every family, board, statement and nameplate scheme in a folder and the folders below it."""
 
     def __init__(self, folder: str) -> None:
-        if not Path(folder).is_dir():
-            raise InputError(f"{folder}: expected a folder of documents")
         self.families: dict[str, Family] = {}
         self.boards: dict[str, Board] = {}
         self.statements: list[Statement] = []
         self.schemes: list[Scheme] = []
         files: dict[str, str] = {}
-        for path in sorted(Path(folder).rglob("*.json")):
-            name = str(path)
+        for name in _documents(folder):
             data = read(name)
             match named(name, partial(profile.open_document, data)).kind:
                 case "family":
@@ -51,6 +48,18 @@ class Catalogue:
             s for s in self.statements
             if wanted & {*s.originals, s.original, s.replacement}
         ]  # fmt: skip
+
+
+def _documents(folder: str) -> list[str]:
+    """The documents in a folder and the folders below it."""
+    if not Path(folder).is_dir():
+        raise InputError(f"{folder}: expected a folder of documents")
+    try:
+        return [str(path) for path in sorted(Path(folder).rglob("*.json"))]
+    except OSError as error:
+        raise InputError(
+            f"{folder}: expected a folder that stays as it is while it is read: {error.strerror}"
+        ) from error
 
 
 def add_calls(calls: Any) -> None:

@@ -17,6 +17,8 @@ LIMIT = 15_000
 """Arrivals of a twin check while a task is made, and while it is played."""
 SHALLOW = 600
 """Arrivals in which a run that shows a mistake is looked for: of 69 mistakes on nine pairs every one was found in 500."""
+AGAIN_AND_AGAIN = (10, 50)
+"""So often a run of the family is made one after another, for what shows only after many, as a count that is too high by one."""
 SEEN_S = 5
 """For so long a difference stands before a run ends: it is seen, not caught."""
 
@@ -35,7 +37,10 @@ def runs_for(boards: Boards, stood: Record, carried: Carried) -> tuple[Run, ...]
         if any(parts(boards, record, carried.record, each.scenario) for each in runs):
             continue
         proof = _parted(boards, stood, record)
-        if proof.verdict == "different" and (found := _shows(boards, proof, record, carried.record)):
+        found = _shows(boards, proof, record, carried.record) if proof.verdict == "different" else None
+        if proof.verdict == "not proved":
+            found = _in_time(boards, record, carried.record)
+        if found is not None:
             runs.append(Run(f"more-{len(runs)}", "", found))
     return tuple(runs)
 
@@ -47,6 +52,22 @@ def telling_runs(boards: Boards, stood: Record) -> tuple[Run, ...]:
     if proof is None or proof.counter_case is None:
         return ()
     return (Run("other", "", Scenario("", proof.counter_case.steps, proof.counter_case.at + SEEN_S)),)
+
+
+def _in_time(boards: Boards, wrong: Record, right: Record) -> Scenario | None:
+    """A run of the family that shows a mistake when it is made again and again."""
+    for often in AGAIN_AND_AGAIN:
+        for each in boards.family.scenarios:
+            longer = _again(each, often)
+            if parts(boards, wrong, right, longer):
+                return longer
+    return None
+
+
+def _again(run: Scenario, often: int) -> Scenario:
+    """A run made so often, one after another."""
+    steps = [replace(step, at=step.at + number * run.until) for number in range(often) for step in run.steps]
+    return Scenario("", tuple(steps), run.until * often)
 
 
 def _shows(boards: Boards, proof: Proof, wrong: Record, right: Record) -> Scenario | None:
