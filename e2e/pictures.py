@@ -22,7 +22,7 @@ from people.models import Person
 from standins.printed import leaflet
 from twincore.errors import Refusal
 from twincore.job import value_at
-from twincore.job.holds import points_of
+from twincore.job.shared.holds import points_of
 from twinshown.entering.accepting import NewEntry
 from twinshown.refusals import Refused
 

@@ -29,13 +29,13 @@ from twincore.job import (
     waiting_for,
 )
 from twincore.job.adding import declared, value_of
-from twincore.job.between import order_of_boards, wires_between
-from twincore.job.boards import OWN, own_part
 from twincore.job.case import Case
 from twincore.job.given import Given
-from twincore.job.holds import points_of
-from twincore.job.order import still_forced
-from twincore.job.wires import wiring_plan
+from twincore.job.rules.boards import OWN, own_part
+from twincore.job.rules.order import still_forced
+from twincore.job.shared.between import order_of_boards, wires_between
+from twincore.job.shared.holds import points_of
+from twincore.job.shared.wires import wiring_plan
 from twincore.profile import Board, Family, parse_board, parse_family
 
 AT = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
@@ -271,7 +271,7 @@ class Machine(SimpleTestCase):
         """A defect: every wire worked out the wiring of both its boards anew, and so did every look at their order."""
         many = [("1", f"between.{n}", wire("C1.1", "C1.1")) for n in range(20)]
         here = case(*many, *((name, "confirmed.record", {"note": ""}) for name in "12"))
-        with patch("twincore.job.between.wiring_plan", wraps=wiring_plan) as planned:
+        with patch("twincore.job.shared.between.wiring_plan", wraps=wiring_plan) as planned:
             self.assertEqual({side.new for each in wires_between(here) for side in each.sides}, {("C1.7",), ("C1.5",)})
             self.assertEqual(planned.call_count, 2)
             order_of_boards(here)

@@ -7,9 +7,9 @@ from django.test import SimpleTestCase
 from tests.builders import encoded, small_board, small_family
 from twincore.errors import DocumentError, WrongValue
 from twincore.job import EntryMade, changed, empty_state
-from twincore.job.borrowing import borrowed, put_back, unread_sets
 from twincore.job.case import Case, EmptyShelf
 from twincore.job.given import Given
+from twincore.job.shared.borrowing import borrowed, put_back, unread_sets
 from twincore.job.steps.rule_out import as_found_of, brought_by_test, test_value, undo_of
 from twincore.profile import parse_board, parse_family
 from twincore.rule_out import parse_rule_out

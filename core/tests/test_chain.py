@@ -22,7 +22,7 @@ from twincore.chain import (
 )
 from twincore.errors import DocumentError
 from twincore.job import record_faults, record_of, replay, uncovered, verify_package
-from twincore.job.sealed import sealed_part
+from twincore.job.record.sealed import sealed_part
 
 PACKAGES = Path(__file__).parent / "packages"
 JOB = "1b4e28ba-2fa1-11d2-883f-0016d3cca427"

@@ -28,9 +28,9 @@ from twincore.job import (
     waiting_for,
 )
 from twincore.job.case import Case
-from twincore.job.changing import KEPT_BESIDE
-from twincore.job.meanings import checked_meaning
-from twincore.job.schema import published, value_schemas
+from twincore.job.record.schema import published, value_schemas
+from twincore.job.rules.changing import KEPT_BESIDE
+from twincore.job.shared.meanings import checked_meaning
 from twincore.job.steps import CAPTURED
 from twincore.job.target import AS_SAID, Confirmation, Subject, Target
 from twincore.profile import parse_board, parse_family

@@ -5,7 +5,7 @@ from fractions import Fraction
 from itertools import product
 from unittest import TestCase
 
-from twincore.job.kit_steps import KitMeasure
+from twincore.job.shared.kit_steps import KitMeasure
 
 
 class Measures(TestCase):

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from tests.test_replay import node
 from twincore.job import current, empty_state, mended, partings, replay
-from twincore.job.reading import shape_faults
+from twincore.job.record.reading import shape_faults
 
 ANYTHING = st.recursive(
     st.none() | st.booleans() | st.integers() | st.floats(allow_nan=False) | st.text(max_size=5),

@@ -42,7 +42,7 @@ from stock.lists_api import router as stock_lists
 from stock.plans_api import router as plans
 from stock.vans_api import router as vans
 from twincore import VERSION
-from twincore.job.schema import value_schemas
+from twincore.job.record.schema import value_schemas
 from twinshown.rendering import rendered
 from workshop.api import router as workshop
 from workshop.asking_api import router as asking

@@ -19,7 +19,7 @@ from jobs.schemas import JobSearch, NewJob
 from jobs.sheets import SheetId, asked_for, id_of, sheet
 from people.access import person_of
 from twincore.job import State, Step, names_of
-from twincore.job.comparison import comparison_of
+from twincore.job.shared.comparison import comparison_of
 from twinshown.comparison import playing
 from twinshown.comparison.scenarios import checked_scenario
 from twinshown.comparison.schemas import ComparisonShown, PlayShown, ScenarioGiven

@@ -17,9 +17,9 @@ from twincore.choose import Candidate, Machine, Ways
 from twincore.choose.judged import RANK
 from twincore.choose.ranking import CLOSENESS, verdict_of
 from twincore.job import current
-from twincore.job.comparison import believed
-from twincore.job.facts import fact_values
-from twincore.job.taking import leads_at_hand
+from twincore.job.shared.comparison import believed
+from twincore.job.shared.facts import fact_values
+from twincore.job.shared.taking import leads_at_hand
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
 from twinshown.refusals import Refused

@@ -14,7 +14,7 @@ from jobs.models import Job
 from jobs.sheets import sheet
 from twincore.job import current
 from twincore.job.case import Case
-from twincore.job.meanings import with_meanings
+from twincore.job.shared.meanings import with_meanings
 from twincore.recognise import Scheme
 from twincore.rule_out import RuleOut
 from twincore.wiring import Adapter

@@ -18,7 +18,7 @@ from references.queries import lookup_from
 from stock.models import Judged, Served
 from twincore import choose, stock
 from twincore.choose import TwinChecked
-from twincore.job.taking import leads_at_hand
+from twincore.job.shared.taking import leads_at_hand
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
 

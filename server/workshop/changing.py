@@ -11,7 +11,7 @@ from jobs.sheets import LEFT_OUT, LOADED, id_of, sheets_of
 from people.models import Person
 from twincore.errors import TwinError
 from twincore.job import current
-from twincore.job.traces import traces_of
+from twincore.job.shared.traces import traces_of
 from twincore.profile import Board as Profile
 from twincore.profile import Family, Trace
 from twincore.workshop import changes_between, findings, found_record, traces_against, value_text

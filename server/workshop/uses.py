@@ -6,7 +6,7 @@ from catalogue.profiles import board_profile, family_profile
 from jobs.queries import jobs_with
 from people.models import Person
 from twincore.job import current, sheets
-from twincore.job.meanings import meaning_words, told_of
+from twincore.job.shared.meanings import meaning_words, told_of
 from twincore.profile import Board as BoardProfile
 from twincore.workshop import taught_by
 from workshop.schemas import SaidShown, TaughtShown, UsesShown

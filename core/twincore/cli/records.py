@@ -11,7 +11,7 @@ from twincore import chain, job, profile, prove
 from twincore.behaviour import make_twin
 from twincore.cli.files import named, read, read_board, read_family, read_record
 from twincore.cli.wrong import InputError
-from twincore.job.second_check import checked_again
+from twincore.job.record.second_check import checked_again
 from twincore.profile.values import plain
 
 

@@ -1,9 +1,13 @@
 """A job: its targets, each declared once; what entries do to it; the order of the work; and the job played again."""
 
-from twincore.job.boards import BOARD_NAMES, board_of, names_of, several, sheets, title_of, turned, why_of
-from twincore.job.changing import KEPT_BESIDE, as_said, changed, value_at
-from twincore.job.mending import Mended, Void, mended
-from twincore.job.order import (
+from twincore.job.record.document import record_faults, record_of, uncovered, verify_package
+from twincore.job.record.mending import Mended, Void, mended
+from twincore.job.record.reading import current
+from twincore.job.record.replay import Replayed, partings, replay
+from twincore.job.record.sheet import Profiles, sheet_of
+from twincore.job.rules.boards import BOARD_NAMES, board_of, names_of, several, sheets, title_of, turned, why_of
+from twincore.job.rules.changing import KEPT_BESIDE, as_said, changed, value_at
+from twincore.job.rules.order import (
     OVER_PORT,
     STEPS,
     Standing,
@@ -20,14 +24,10 @@ from twincore.job.order import (
     unread_powered,
     waiting_for,
 )
-from twincore.job.reading import current
-from twincore.job.record import record_faults, record_of, uncovered, verify_package
-from twincore.job.replay import Replayed, partings, replay
-from twincore.job.sheet import Profiles, sheet_of
-from twincore.job.state import VERSION, ConfirmedSaid, State, empty_state
+from twincore.job.rules.state import VERSION, ConfirmedSaid, State, empty_state
+from twincore.job.rules.together import Supply, about_supply, contradicts, supply_needed, supply_said
 from twincore.job.target import FIRST, EntryMade, Need, Step, Target, checked
 from twincore.job.targets import TARGETS
-from twincore.job.together import Supply, about_supply, contradicts, supply_needed, supply_said
 
 __all__ = [
     "BOARD_NAMES",

@@ -5,11 +5,11 @@ from uuid import UUID
 
 from twincore.errors import DocumentError, Refusal, WrongValue
 from twincore.job.case import Case
-from twincore.job.comparison import comparison_of
 from twincore.job.given import Given
-from twincore.job.left import as_left, left_record
-from twincore.job.order import STEPS, cleared
-from twincore.job.state import ConfirmedSaid
+from twincore.job.rules.order import STEPS, cleared
+from twincore.job.rules.state import ConfirmedSaid
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.left import as_left, left_record
 from twincore.job.steps import CAPTURED, CHECKS, CONFIRMED, recognise, rule_out
 from twincore.job.target import Target, checked
 from twincore.job.targets import TARGETS

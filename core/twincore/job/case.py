@@ -6,7 +6,7 @@ from typing import Any, Protocol
 
 from twincore.carry_over import Keep, record_of, work_out
 from twincore.errors import Refusal
-from twincore.job.state import State
+from twincore.job.rules.state import State
 from twincore.make_safe import USUAL_V
 from twincore.profile import Board, Family, written_positions
 from twincore.profile.values import plain

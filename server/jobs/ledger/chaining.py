@@ -11,7 +11,7 @@ from jobs.sheets import revisions_of, sheets_of
 from people.models import Depot
 from twincore.chain import DOCUMENTS, first_link, link, seal_of
 from twincore.job import FIRST
-from twincore.job.sealed import CLOSING, sealed_part
+from twincore.job.record.sealed import CLOSING, sealed_part
 
 
 def entry_node(entry: Entry) -> dict[str, Any]:

@@ -11,7 +11,7 @@ from jobs.models import Job
 from jobs.sheets import sheets_of
 from people.models import Person
 from twincore.job import FIRST, State, current, sheets, supply_said, title_of
-from twincore.job.left import left_in_order
+from twincore.job.shared.left import left_in_order
 from twinshown.refusals import NotThere
 
 __all__ = ["jobs_on", "key_of", "machine_lines", "machine_now", "machines"]

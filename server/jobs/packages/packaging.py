@@ -26,7 +26,7 @@ from pictures.files import opened, whole
 from twincore.chain import DOCUMENTS, PackageFile, open_package, write_package
 from twincore.errors import DocumentError, Fault
 from twincore.job import FIRST, board_in_hand, record_faults, step_in_hand, turned
-from twincore.job.record import CERTIFICATE, HEAD
+from twincore.job.record.document import CERTIFICATE, HEAD
 from twincore.profile import dump
 from twinshown.refusals import Faulty, Refused
 

@@ -16,7 +16,7 @@ from jobs.papers.second import BEING, CHECKED, NOT, second_of_left
 from jobs.sheets import sheet, sheets_of
 from jobs.steps.hand_over.handing import handing_of, last_digest
 from twincore.job import FIRST, State, cleared, several, title_of
-from twincore.job.left import changed_positions, left_in_order
+from twincore.job.shared.left import changed_positions, left_in_order
 from twincore.job.steps.prove import proving_of
 from twincore.job.targets.hand_over import OldBoardWay
 from twincore.profile.values import plain

@@ -12,10 +12,10 @@ from jobs.models import Job
 from jobs.papers.drawn import as_set
 from jobs.papers.second import second_told
 from twincore.job.case import new_board, original_of, remembered
-from twincore.job.comparison import comparison_of
-from twincore.job.holds import skipped
-from twincore.job.presses import press_plan
-from twincore.job.wires import wiring_of, wiring_plan
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.holds import skipped
+from twincore.job.shared.presses import press_plan
+from twincore.job.shared.wires import wiring_of, wiring_plan
 from twincore.profile import dump
 from twincore.programming import press_document
 from twincore.wiring import WiringPlan, plan_document, plugs_of

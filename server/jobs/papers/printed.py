@@ -21,15 +21,15 @@ from jobs.papers.sheet import comparison_shown, readings_told, runs_told
 from jobs.sheets import sheet, sheets_of
 from jobs.steps.hand_over.handing import handing_of
 from twincore.job import FIRST, cleared, current, several, title_of, why_of
-from twincore.job.assuming import assumed_words
 from twincore.job.case import original_of, remembered
-from twincore.job.facts import facts_of
-from twincore.job.holds import holds_told, skipped
-from twincore.job.kit_steps import kit_steps
-from twincore.job.meanings import meaning_words, told_of
+from twincore.job.shared.assuming import assumed_words
+from twincore.job.shared.facts import facts_of
+from twincore.job.shared.holds import holds_told, skipped
+from twincore.job.shared.kit_steps import kit_steps
+from twincore.job.shared.meanings import meaning_words, told_of
+from twincore.job.shared.wires import findings_of
 from twincore.job.steps.choose import same_words
 from twincore.job.steps.prove import proving_of
-from twincore.job.wires import findings_of
 from twincore.profile.values import plain
 from twinshown.boards.view import between_told
 from twinshown.comparison.schemas import ComparisonShown

@@ -9,10 +9,10 @@ from jobs.papers.second import second_told
 from jobs.sheets import sheet, sheets_of
 from twincore.chain import DOCUMENTS
 from twincore.job import FIRST, cleared, current, done, record_of, title_of
-from twincore.job.comparison import comparison_of
-from twincore.job.facts import facts_of
-from twincore.job.holds import skipped
-from twincore.job.reading import shape_faults
+from twincore.job.record.reading import shape_faults
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.facts import facts_of
+from twincore.job.shared.holds import skipped
 from twincore.job.steps.prove import runs_in_order
 from twincore.profile import dump
 from twincore.profile.document import jsonable

@@ -10,7 +10,7 @@ from jobs.cases import case_of
 from jobs.models import Job
 from jobs.papers.pictures import on_paper
 from jobs.steps.recognise.key_view import TITLES, key_shown
-from twincore.job.facts import facts_of
+from twincore.job.shared.facts import facts_of
 from twinshown.refusals import Refused
 from twinshown.steps.rule_out.view import rule_out_shown
 from twinshown.words.fit import FitWords

@@ -10,7 +10,7 @@ from pymodbus.exceptions import ModbusException
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.ports.reading import BoardPort, PortSilent, ask, connected, required_port
-from twincore.job.fitting import fitting_of_job
+from twincore.job.shared.fitting import fitting_of_job
 from twincore.profile.values import plain
 from twincore.service_port import identity_words, read_registers, registers_to_write
 from twinshown.refusals import Refused

@@ -6,7 +6,7 @@ from typing import Any
 from uuid import uuid4
 
 from twincore.job import STEPS, TARGETS
-from twincore.job.schema import published
+from twincore.job.record.schema import published
 
 SCHEMA = published()
 VALUES: dict[str, Any] = SCHEMA["properties"]

@@ -26,7 +26,7 @@ from people.models import Depot, Person
 from pictures.files import MOST_BYTES
 from references.actions import LARGEST_FILE
 from twincore.chain import LARGEST_PACKAGE, chained
-from twincore.job.record import HEAD
+from twincore.job.record.document import HEAD
 
 
 def changed(data: bytes, name: str, change: Callable[[Any], None]) -> bytes:
@@ -145,7 +145,7 @@ class Packages(WorldTestCase):
         for name in ("default", "answers"):
             caches[name].clear()
             self.addCleanup(caches[name].clear)
-        with patch("twincore.job.second_check.certificate", return_value=None):
+        with patch("twincore.job.record.second_check.certificate", return_value=None):
             sheet, text = said(1)
             self.assertEqual(sheet["second_check"], "being checked by a second program")
             check_again(str(self.job(1).pk))

@@ -12,7 +12,7 @@ from jobs.demo import PEOPLE
 from jobs.models import Job
 from jobs.tests.prepared import prepare_demo_world
 from people.models import Person
-from twincore.job.replay import partings
+from twincore.job.record.replay import partings
 
 NOW = datetime(2026, 3, 2, 3, 0, tzinfo=UTC)
 SAID: dict[str, Any] = {

@@ -3,9 +3,9 @@
 from collections.abc import Mapping
 
 from twincore.job import FIRST, State, board_in_hand, proved, several, step_in_hand, title_of, why_of
-from twincore.job.between import Between, BoardOrder, Wrong, order_of_boards, places_of, wires_between
 from twincore.job.case import Case
-from twincore.job.unfitted import ready_for_power
+from twincore.job.shared.between import Between, BoardOrder, Wrong, order_of_boards, places_of, wires_between
+from twincore.job.shared.unfitted import ready_for_power
 from twinshown.boards.schemas import BoardsOfJob, EndShown, LeadShown, SheetLine, WiresBetween
 
 WRONG_WORDS: dict[Wrong, str] = {

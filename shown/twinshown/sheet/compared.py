@@ -1,8 +1,8 @@
 """The job's boards side by side, as its pages show them."""
 
 from twincore.job.case import Case
-from twincore.job.comparison import comparison_of
-from twincore.job.facts import codes_to_read, told_of_plate
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.facts import codes_to_read, told_of_plate
 from twincore.profile.record import UNREADABLE
 from twinshown.comparison import view
 from twinshown.comparison.schemas import CodeToRead, ComparisonShown

@@ -7,7 +7,7 @@ from uuid import UUID
 from pydantic import AwareDatetime, Field, SkipValidation, create_model
 
 from twincore.job import Need, Standing, Step
-from twincore.job.state import State
+from twincore.job.rules.state import State
 from twinshown.boards.schemas import BoardsOfJob
 from twinshown.shapes import Schema
 

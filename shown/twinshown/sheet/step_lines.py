@@ -3,7 +3,7 @@
 from datetime import datetime
 
 from twincore.job import STEPS, State, Step, settled, standing, waiting_for
-from twincore.job.state import ConfirmedKept
+from twincore.job.rules.state import ConfirmedKept
 from twinshown.sheet.schemas import StepState
 
 NAMES = {

@@ -6,10 +6,10 @@ from typing import Any
 from uuid import UUID
 
 from twincore.job import FIRST, State, several, step_in_hand, title_of, uncleared_causes
-from twincore.job.boards import board_of, speaks_of_all
 from twincore.job.case import Case
-from twincore.job.facts import facts_of
-from twincore.job.holds import skipped
+from twincore.job.rules.boards import board_of, speaks_of_all
+from twincore.job.shared.facts import facts_of
+from twincore.job.shared.holds import skipped
 from twincore.profile.values import plain
 from twinshown.boards.view import boards_of, sheet_id
 from twinshown.sheet.head import Head

@@ -13,7 +13,7 @@ from pydantic import ValidationError
 from twincore.errors import TwinError
 from twincore.job import FIRST
 from twincore.job.case import Case
-from twincore.job.comparison import comparison_of
+from twincore.job.shared.comparison import comparison_of
 from twincore.job.steps.prove import runs_in_order
 from twinshown.boards.view import between_shown
 from twinshown.comparison.playing import play

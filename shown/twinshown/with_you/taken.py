@@ -9,7 +9,7 @@ from uuid import UUID
 
 from twincore.job import FIRST, Void, current, names_of, turned
 from twincore.job.case import Case
-from twincore.job.meanings import with_meanings
+from twincore.job.shared.meanings import with_meanings
 from twincore.make_safe import USUAL_V
 from twincore.profile import Board, Family, parse_board, parse_family
 from twincore.recognise import Scheme, parse_nameplates

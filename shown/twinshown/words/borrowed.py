@@ -3,8 +3,8 @@
 from collections.abc import Sequence
 from typing import Any
 
-from twincore.job.borrowing import borrowed
 from twincore.job.case import Case
+from twincore.job.shared.borrowing import borrowed
 from twincore.profile import Board
 from twinshown.words.schemas import DoesShown
 

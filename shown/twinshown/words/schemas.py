@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from twincore.job.borrowing import What
+from twincore.job.shared.borrowing import What
 from twinshown.shapes import Schema
 
 

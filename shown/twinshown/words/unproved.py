@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from twincore.job.assuming import assumed_words
+from twincore.job.shared.assuming import assumed_words
 from twincore.job.steps.prove import Proving
 from twincore.job.targets.record import AssumedKept
 from twinshown.words.schemas import UnprovedShown

@@ -5,10 +5,10 @@ from typing import Any
 from twincore.carry_over import disagreements
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case, new_board, position
-from twincore.job.comparison import comparison_of
-from twincore.job.facts import codes_to_read
 from twincore.job.given import Check, Given
-from twincore.job.meanings import checked_meaning
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.facts import codes_to_read
+from twincore.job.shared.meanings import checked_meaning
 
 
 def school_value(case: Case, name: str, after: Any, given: Given) -> str:

@@ -6,7 +6,7 @@ from typing import Any
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
 from twincore.job.given import Check, Given
-from twincore.job.order import still_forced
+from twincore.job.rules.order import still_forced
 from twincore.job.targets.hand_over import (
     CorrectionSaid,
     DefectSaid,

@@ -6,7 +6,7 @@ from typing import Any
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
 from twincore.job.given import Captured, Check, Given
-from twincore.job.holds import isolates, locked_off_at, points_of, unsettled
+from twincore.job.shared.holds import isolates, locked_off_at, points_of, unsettled
 from twincore.job.targets.make_safe import HoldSaid
 from twincore.make_safe import Fault, HoldPoint, fault_of
 from twincore.profile.times import time_words

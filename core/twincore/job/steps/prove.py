@@ -9,15 +9,15 @@ from twincore.behaviour.functions import function_values
 from twincore.carry_over import record_of
 from twincore.errors import Refusal, TwinError, WrongValue
 from twincore.job.case import Case, position
-from twincore.job.comparison import comparison_of
-from twincore.job.facts import fact_values
 from twincore.job.given import Check, Given
-from twincore.job.left import left_record
-from twincore.job.looking import board_in, check_list, not_so, outside, wanted_readings
-from twincore.job.order import cleared, still_forced
+from twincore.job.rules.order import cleared, still_forced
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.facts import fact_values
+from twincore.job.shared.left import left_record
+from twincore.job.shared.looking import board_in, check_list, not_so, outside, wanted_readings
+from twincore.job.shared.traces import TRACE_KEYS, check_length, read_trace, traces_of
 from twincore.job.targets.prove import CheckSaid, ForcedSaid, ReadingSaid, RunKept, RunSaid
 from twincore.job.targets.record import AssumedKept
-from twincore.job.traces import TRACE_KEYS, check_length, read_trace, traces_of
 from twincore.profile import Board, Family, Trace, Value
 from twincore.profile.times import time_words
 from twincore.prove import (

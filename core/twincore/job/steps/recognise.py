@@ -4,10 +4,10 @@ from typing import Any
 
 from twincore.carry_over import exactly
 from twincore.errors import Refusal, WrongValue
-from twincore.job.boards import names_of, title_of, turned
 from twincore.job.case import Case
-from twincore.job.facts import codes_of_plate
 from twincore.job.given import Captured, Check, Given
+from twincore.job.rules.boards import names_of, title_of, turned
+from twincore.job.shared.facts import codes_of_plate
 from twincore.job.target import FIRST
 from twincore.job.targets.recognise import BoardSaid, FactSaid, PlateSaid
 from twincore.recognise import read_serial

@@ -4,12 +4,14 @@ from typing import Any, get_args
 
 from twincore.carry_over import trimmer_reading
 from twincore.errors import Refusal, WrongValue
-from twincore.job.between import places_of
-from twincore.job.boards import title_of
 from twincore.job.case import Case, original_of, position, remembered
 from twincore.job.given import Captured, Check, Given
-from twincore.job.holds import points_of
-from twincore.job.order import done
+from twincore.job.rules.boards import title_of
+from twincore.job.rules.order import done
+from twincore.job.shared.between import places_of
+from twincore.job.shared.holds import points_of
+from twincore.job.shared.traces import check_length, read_own_trace
+from twincore.job.shared.wires import findings_of, wiring_of_values
 from twincore.job.targets.record import (
     AngleSaid,
     AssumedSaid,
@@ -24,8 +26,6 @@ from twincore.job.targets.record import (
     TraceSaid,
     WireSaid,
 )
-from twincore.job.traces import check_length, read_own_trace
-from twincore.job.wires import findings_of, wiring_of_values
 from twincore.profile import Board, written_positions
 from twincore.profile.faults import FaultList
 from twincore.profile.record import UNREADABLE

@@ -4,11 +4,11 @@ from typing import Any
 
 from twincore import rule_out
 from twincore.errors import Refusal, WrongValue
-from twincore.job.borrowing import borrowed, put_back, unread_sets
 from twincore.job.case import Case
-from twincore.job.changing import as_said
 from twincore.job.given import Captured, Check, Given
-from twincore.job.order import done
+from twincore.job.rules.changing import as_said
+from twincore.job.rules.order import done
+from twincore.job.shared.borrowing import borrowed, put_back, unread_sets
 from twincore.job.targets.rule_out import CauseSaid, TestSaid
 from twincore.rule_out import BACK, UNKNOWN, Done, Report, RuleOut, Standing, Test
 

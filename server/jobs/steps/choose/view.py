@@ -29,7 +29,7 @@ from references.queries import with_outcomes
 from twincore import choose
 from twincore.choose import Candidate, Judged
 from twincore.choose.criteria import BY_ID
-from twincore.job.facts import fact_values
+from twincore.job.shared.facts import fact_values
 from twincore.profile import written_positions
 from twincore.profile.document import jsonable
 from twincore.profile.values import plain

@@ -7,8 +7,8 @@ from jobs.cases import case_of
 from jobs.models import Job
 from jobs.queries import jobs_with
 from twincore.job import current, sheets
-from twincore.job.assuming import SOURCES, Assumable, assumable
 from twincore.job.case import original_of
+from twincore.job.shared.assuming import SOURCES, Assumable, assumable
 from twincore.job.targets.record import Assumption
 from twinshown.steps.record.schemas import AssumableShown
 

@@ -13,7 +13,7 @@ from twincore.behaviour import check_trace, draft_behaviour, drafted_board
 from twincore.carry_over import record_of
 from twincore.errors import TwinError
 from twincore.job.case import original_of
-from twincore.job.traces import traces_of
+from twincore.job.shared.traces import traces_of
 from twincore.profile import check_board_in_family
 from twincore.profile.document import jsonable
 from twinshown.refusals import Refused

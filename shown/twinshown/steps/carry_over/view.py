@@ -2,9 +2,9 @@
 
 from twincore.choose import Question
 from twincore.job.case import Case, new_board, original_of
-from twincore.job.comparison import comparison_of
-from twincore.job.presses import press_plan
-from twincore.job.wires import SizeJudged, WiringOf, sizes_of, step_key, wiring_plan
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.presses import press_plan
+from twincore.job.shared.wires import SizeJudged, WiringOf, sizes_of, step_key, wiring_plan
 from twincore.profile import Board, Family, written_positions
 from twincore.profile.values import plain
 from twincore.wiring import ORDERS, Step, WirePlan, plugs_of

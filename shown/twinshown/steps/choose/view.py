@@ -1,7 +1,7 @@
 """What to have at hand for the board that was chosen."""
 
 from twincore.job.case import Case
-from twincore.job.taking import early_plan, to_take
+from twincore.job.shared.taking import early_plan, to_take
 from twinshown.refusals import Refused
 from twinshown.steps.choose.schemas import AlternativeShown, TakeAlongShown, TakenShown
 from twinshown.words.fit import FitWords

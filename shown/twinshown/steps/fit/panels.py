@@ -1,8 +1,8 @@
 """The front panel: simulated to try the presses first, and asked where a slip led when something else is seen."""
 
 from twincore.job.case import Case
-from twincore.job.fitting import fitting_of_job
-from twincore.job.presses import press_plan
+from twincore.job.shared.fitting import fitting_of_job
+from twincore.job.shared.presses import press_plan
 from twincore.profile import Record
 from twincore.profile.values import plain
 from twincore.programming import PanelPlan, Slip, find_slips, indices

@@ -5,12 +5,12 @@ from uuid import UUID
 
 from twincore.choose import Mounting
 from twincore.job.case import Case, original_of
-from twincore.job.entering import entered_otherwise, learns, to_reenter, wanted_of
-from twincore.job.fitting import Fitting, Look, by_hand, fitting_of_job, last_look_key
-from twincore.job.holds import points_of
-from twincore.job.kit_steps import KitStep, kit_steps
-from twincore.job.left import planned_positions
-from twincore.job.unfitted import differing_readbacks, missing_beside, missing_dead, missing_powered
+from twincore.job.shared.entering import entered_otherwise, learns, to_reenter, wanted_of
+from twincore.job.shared.fitting import Fitting, Look, by_hand, fitting_of_job, last_look_key
+from twincore.job.shared.holds import points_of
+from twincore.job.shared.kit_steps import KitStep, kit_steps
+from twincore.job.shared.left import planned_positions
+from twincore.job.shared.unfitted import differing_readbacks, missing_beside, missing_dead, missing_powered
 from twincore.profile import Family
 from twincore.wiring import NoPlug
 from twinshown.steps.fit.schemas import (

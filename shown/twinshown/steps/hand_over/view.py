@@ -6,11 +6,11 @@ from datetime import datetime
 
 from twincore.choose import ASSUMPTIONS, cost_sum
 from twincore.job import FIRST, cleared, several, title_of
-from twincore.job.boards import SHARED_STEPS
 from twincore.job.case import Case, new_board, original_of
-from twincore.job.left import changed_positions
+from twincore.job.rules.boards import SHARED_STEPS
+from twincore.job.shared.left import changed_positions
+from twincore.job.shared.wires import findings_of
 from twincore.job.steps.prove import proving_of
-from twincore.job.wires import findings_of
 from twinshown.sheet.head import Rules
 from twinshown.steps.hand_over.schemas import CodeLine, HandOverShown, RefusedShown, SpentShown
 from twinshown.words.costs import Offers, cost_line, costs_shown

@@ -4,8 +4,8 @@ from datetime import datetime
 
 from twincore.job import unread_powered
 from twincore.job.case import Case, original_of, remembered
-from twincore.job.holds import locked_off_at, points_of, unsettled
-from twincore.job.unfitted import missing_beside, still_off
+from twincore.job.shared.holds import locked_off_at, points_of, unsettled
+from twincore.job.shared.unfitted import missing_beside, still_off
 from twinshown.steps.make_safe.schemas import HoldShown, MakeSafeShown, PairShown
 
 AsBefore = dict[str, dict[str, str]]

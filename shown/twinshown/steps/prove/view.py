@@ -6,10 +6,10 @@ from typing import Any, cast
 
 from twincore.behaviour.simulate import run_values
 from twincore.errors import TwinError
-from twincore.job.borrowing import borrowed, put_back
 from twincore.job.case import Case
-from twincore.job.looking import board_in, check_list, judged_reading, line_words, wanted_readings
-from twincore.job.order import cleared, still_forced
+from twincore.job.rules.order import cleared, still_forced
+from twincore.job.shared.borrowing import borrowed, put_back
+from twincore.job.shared.looking import board_in, check_list, judged_reading, line_words, wanted_readings
 from twincore.job.steps.prove import (
     Proving,
     doubts,

@@ -3,7 +3,7 @@
 from typing import Any
 
 from twincore.job.case import Case
-from twincore.job.facts import disagreements, facts_of, plates_of
+from twincore.job.shared.facts import disagreements, facts_of, plates_of
 from twincore.profile import Family
 from twincore.profile.values import plain
 from twinshown.plates import plate_shown

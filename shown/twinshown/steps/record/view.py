@@ -4,10 +4,10 @@ from twincore.behaviour import TraceChecked, check_trace
 from twincore.carry_over import record_of
 from twincore.errors import TwinError
 from twincore.job.case import Case, original_of, remembered
-from twincore.job.comparison import comparison_of
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.traces import traces_of
+from twincore.job.shared.wires import findings_of, wiring_of
 from twincore.job.steps.record import differing, missing_of, moves_one_by_one
-from twincore.job.traces import traces_of
-from twincore.job.wires import findings_of, wiring_of
 from twincore.profile import Family, Trace
 from twincore.settings import acting
 from twincore.wiring import plugs_of

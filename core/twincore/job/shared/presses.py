@@ -1,7 +1,7 @@
 """The key presses of a job, from the factory's state to the plan."""
 
 from twincore.job.case import Case
-from twincore.job.comparison import comparison_of
+from twincore.job.shared.comparison import comparison_of
 from twincore.profile import factory_record
 from twincore.programming import PressPlan, plan_presses
 

@@ -5,7 +5,7 @@ from typing import Any
 from twincore.carry_over import record_of
 from twincore.errors import Refusal
 from twincore.job.case import Case, new_board
-from twincore.job.comparison import comparison_of
+from twincore.job.shared.comparison import comparison_of
 from twincore.profile import Record, factory_record, written_positions
 from twincore.profile.values import plain
 

@@ -4,8 +4,8 @@ from typing import Any, Literal
 
 from pydantic import TypeAdapter
 
-from twincore.job.changing import KEPT_BESIDE
-from twincore.job.state import ConfirmedSaid
+from twincore.job.rules.changing import KEPT_BESIDE
+from twincore.job.rules.state import ConfirmedSaid
 from twincore.job.target import adapter_of
 from twincore.job.targets import TARGETS
 

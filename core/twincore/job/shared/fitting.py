@@ -6,13 +6,13 @@ from typing import Any
 
 from twincore.choose import KitLine, Mounting
 from twincore.job.case import Case, new_board, original_of
-from twincore.job.entering import found_by_learning, learns
-from twincore.job.in_hand import conditions
-from twincore.job.left import plan_of
-from twincore.job.presses import press_plan
-from twincore.job.taking import kit_of, leads_of, mounting_of
+from twincore.job.shared.entering import found_by_learning, learns
+from twincore.job.shared.in_hand import conditions
+from twincore.job.shared.left import plan_of
+from twincore.job.shared.presses import press_plan
+from twincore.job.shared.taking import kit_of, leads_of, mounting_of
+from twincore.job.shared.wires import WiringOf, step_key, wiring_of, wiring_plan
 from twincore.job.targets.fit import WITH_POWER
-from twincore.job.wires import WiringOf, step_key, wiring_of, wiring_plan
 from twincore.profile import Board, Record
 from twincore.profile.extras import panel_elements
 from twincore.wiring import IRREVERSIBLE, NoPlug, no_plug_for, second_looks

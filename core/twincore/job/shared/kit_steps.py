@@ -7,8 +7,8 @@ from typing import Any
 from twincore.carry_over import exactly
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case, new_board
-from twincore.job.facts import fact_values
 from twincore.job.given import Given
+from twincore.job.shared.facts import fact_values
 from twincore.job.targets.fit import KitStepSaid
 from twincore.profile.facts import missing_facts
 

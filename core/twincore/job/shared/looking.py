@@ -4,8 +4,8 @@ from collections.abc import Mapping
 from typing import Any
 
 from twincore.job.case import Case
-from twincore.job.facts import fact_values
-from twincore.job.order import cleared
+from twincore.job.rules.order import cleared
+from twincore.job.shared.facts import fact_values
 from twincore.job.targets.prove import CheckKept
 from twincore.measure import Judgement, judge, judge_beyond
 from twincore.profile import Board, Family

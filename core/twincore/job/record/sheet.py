@@ -5,13 +5,13 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.carry_over import record_of
-from twincore.job.boards import other_sheets, title_of
 from twincore.job.case import Case, original_of
-from twincore.job.comparison import believed, comparison_of
-from twincore.job.meanings import with_meanings
-from twincore.job.order import STEPS, standing, step_in_hand, waiting_for
-from twincore.job.replay import replay
-from twincore.job.state import State
+from twincore.job.record.replay import replay
+from twincore.job.rules.boards import other_sheets, title_of
+from twincore.job.rules.order import STEPS, standing, step_in_hand, waiting_for
+from twincore.job.rules.state import State
+from twincore.job.shared.comparison import believed, comparison_of
+from twincore.job.shared.meanings import with_meanings
 from twincore.profile import Board, Family, written_positions
 from twincore.profile.values import plain
 from twincore.settings import decode

@@ -7,8 +7,8 @@ from typing import Any
 from twincore.carry_over import record_of
 from twincore.errors import WrongValue
 from twincore.job.case import Case, original_of
-from twincore.job.facts import fact_values
-from twincore.job.state import State
+from twincore.job.rules.state import State
+from twincore.job.shared.facts import fact_values
 from twincore.job.targets.record import AssumedKept, Assumption
 from twincore.profile import Value, factory_record, written_positions
 from twincore.profile.record import UNREADABLE

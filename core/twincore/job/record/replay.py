@@ -6,11 +6,11 @@ from datetime import datetime
 from typing import Any, cast
 
 from twincore.errors import DocumentError, Fault
-from twincore.job.boards import BOARD_NAMES, board_of, names_of
-from twincore.job.changing import changed
-from twincore.job.order import STEPS
-from twincore.job.reading import shape_faults
-from twincore.job.state import ConfirmedSaid, State, empty_state
+from twincore.job.record.reading import shape_faults
+from twincore.job.rules.boards import BOARD_NAMES, board_of, names_of
+from twincore.job.rules.changing import changed
+from twincore.job.rules.order import STEPS
+from twincore.job.rules.state import ConfirmedSaid, State, empty_state
 from twincore.job.target import FIRST, EntryMade, Step, checked
 from twincore.job.targets import CONFIRMATIONS, TARGETS
 

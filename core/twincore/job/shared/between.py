@@ -6,11 +6,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from twincore.job.boards import names_of
 from twincore.job.case import Case
-from twincore.job.order import done
+from twincore.job.rules.boards import names_of
+from twincore.job.rules.order import done
+from twincore.job.shared.wires import wiring_plan
 from twincore.job.targets.record import BetweenSaid
-from twincore.job.wires import wiring_plan
 from twincore.wiring import Pin, WirePlan, plugs_of
 
 Wrong = Literal["cut at one end", "other voltage", "nothing drives it", "two drive it"]

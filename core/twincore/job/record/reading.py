@@ -5,8 +5,8 @@ from typing import Any, cast
 from pydantic import ValidationError
 
 from twincore.errors import Fault
-from twincore.job.boards import BOARD_NAMES, fresh_board, own_part
-from twincore.job.state import NOTHING_YET, VERSION, State, empty_state
+from twincore.job.rules.boards import BOARD_NAMES, fresh_board, own_part
+from twincore.job.rules.state import NOTHING_YET, VERSION, State, empty_state
 from twincore.job.target import FIRST, adapter_of
 from twincore.job.values import faults_of
 

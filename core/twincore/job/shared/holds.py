@@ -5,7 +5,7 @@ from datetime import datetime
 from typing import Any
 
 from twincore.job.case import Case
-from twincore.job.facts import fact_values
+from twincore.job.shared.facts import fact_values
 from twincore.make_safe import HoldPoint, above_limit, hold_points
 from twincore.profile import Board
 

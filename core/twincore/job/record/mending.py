@@ -4,9 +4,9 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, cast
 
-from twincore.job.reading import current, shape_faults
-from twincore.job.replay import replay
-from twincore.job.state import State
+from twincore.job.record.reading import current, shape_faults
+from twincore.job.record.replay import replay
+from twincore.job.rules.state import State
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,9 +7,9 @@ from typing import Any, Literal
 from twincore.carry_over import Comparison
 from twincore.choose import AdapterLead, KitLine, Mounting, best_mounting, fitting_of, kit_lines
 from twincore.job.case import Case, new_board, original_of
-from twincore.job.comparison import comparison_of
-from twincore.job.facts import fact_values
-from twincore.job.wires import wiring_of
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.facts import fact_values
+from twincore.job.shared.wires import wiring_of
 from twincore.profile import factory_record, written_positions
 from twincore.profile.values import plain
 from twincore.wiring import Adapter, WiringPlan, assumed_wiring, carry_wires

@@ -7,13 +7,13 @@ from twincore.behaviour import Twin
 from twincore.certificate import NotShown, certificate, check_twin
 from twincore.chain import DOCUMENTS, Package
 from twincore.errors import DocumentError, Fault, TwinError
-from twincore.job.boards import names_of, turned
 from twincore.job.case import Case
-from twincore.job.comparison import comparison_of
-from twincore.job.left import left_record
-from twincore.job.meanings import with_meanings
-from twincore.job.reading import current
-from twincore.job.record import CERTIFICATE
+from twincore.job.record.document import CERTIFICATE
+from twincore.job.record.reading import current
+from twincore.job.rules.boards import names_of, turned
+from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.left import left_record
+from twincore.job.shared.meanings import with_meanings
 from twincore.job.target import FIRST
 from twincore.profile import dump, open_document, parse_board, parse_family
 

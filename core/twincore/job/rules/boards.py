@@ -7,7 +7,7 @@ Every rule of a job reads a sheet, and need not know that there are others.
 
 from typing import Any, cast, get_args
 
-from twincore.job.state import State, empty_state
+from twincore.job.rules.state import State, empty_state
 from twincore.job.target import FIRST, Step
 from twincore.job.targets import TARGETS
 from twincore.job.targets.recognise import BoardName

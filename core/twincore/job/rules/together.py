@@ -2,8 +2,8 @@
 
 from typing import Literal
 
-from twincore.job.order import cleared, read_live, said_live
-from twincore.job.state import State
+from twincore.job.rules.order import cleared, read_live, said_live
+from twincore.job.rules.state import State
 from twincore.job.targets import TARGETS, supply_rule
 
 Supply = Literal["off", "on"]

@@ -7,7 +7,7 @@ from typing import Any
 from twincore.carry_over import exactly
 from twincore.errors import DocumentError, LimitError, WrongValue
 from twincore.job.case import Case, original_of
-from twincore.job.facts import fact_values
+from twincore.job.shared.facts import fact_values
 from twincore.measure import WireJudged, judge_wire
 from twincore.profile import Board, Family
 from twincore.profile.faults import FaultList

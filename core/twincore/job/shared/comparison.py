@@ -4,9 +4,9 @@ from typing import Any
 
 from twincore.carry_over import Comparison
 from twincore.job.case import Case, new_board, original_of
-from twincore.job.entering import learned_positions
-from twincore.job.facts import codes_told, fact_values
-from twincore.job.state import State
+from twincore.job.rules.state import State
+from twincore.job.shared.entering import learned_positions
+from twincore.job.shared.facts import codes_told, fact_values
 from twincore.profile.record import UNREADABLE
 
 

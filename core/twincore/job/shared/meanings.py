@@ -11,7 +11,7 @@ from typing import Any
 from twincore.carry_over import exactly
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
-from twincore.job.state import State
+from twincore.job.rules.state import State
 from twincore.job.targets.carry_over import MeaningSaid
 from twincore.profile import Board, Family, FunctionDef
 from twincore.profile.functions import FunctionMap, Row

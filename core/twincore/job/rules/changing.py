@@ -2,9 +2,9 @@
 
 from typing import Any, cast
 
-from twincore.job.boards import fresh_board, own_part, speaks_of_all, turned
-from twincore.job.order import cleared
-from twincore.job.state import ConfirmedKept, State, empty_state
+from twincore.job.rules.boards import fresh_board, own_part, speaks_of_all, turned
+from twincore.job.rules.order import cleared
+from twincore.job.rules.state import ConfirmedKept, State, empty_state
 from twincore.job.target import FIRST, EntryMade, Step, Subject
 from twincore.job.targets import CONFIRMATIONS, TARGETS
 from twincore.job.touching import put, reopen

@@ -3,8 +3,8 @@
 from collections.abc import Container, Sequence
 from typing import Literal, get_args
 
-from twincore.job.boards import names_of, other_sheets, sheets, turned
-from twincore.job.state import State
+from twincore.job.rules.boards import names_of, other_sheets, sheets, turned
+from twincore.job.rules.state import State
 from twincore.job.target import Need, Step, Target
 from twincore.job.targets import TARGETS
 

@@ -11,10 +11,10 @@ from typing import Any, cast
 
 from twincore.chain import DOCUMENTS, Package, canonical, chained, first_link, seal_of
 from twincore.errors import DocumentError, Fault
-from twincore.job.boards import names_of, turned
-from twincore.job.replay import partings, replay
-from twincore.job.sealed import CLOSING, LATER, sealed_part
-from twincore.job.state import State, empty_state
+from twincore.job.record.replay import partings, replay
+from twincore.job.record.sealed import CLOSING, LATER, sealed_part
+from twincore.job.rules.boards import names_of, turned
+from twincore.job.rules.state import State, empty_state
 from twincore.job.target import FIRST
 from twincore.job.targets import TARGETS
 from twincore.profile import open_document

@@ -4,7 +4,7 @@ import re
 from typing import Any
 
 from twincore.job.case import Case, new_board, original_of, remembered
-from twincore.job.facts import told_of_plate
+from twincore.job.shared.facts import told_of_plate
 
 NUMBER = re.compile(r"-?(0|[1-9][0-9]*)(\.[0-9]+)?")
 """A number as it is written; digits behind a leading zero are a code."""

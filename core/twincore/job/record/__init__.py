@@ -1,0 +1,1 @@
+"""A job as it is written out, played again, verified and checked a second time."""

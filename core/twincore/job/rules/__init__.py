@@ -1,0 +1,1 @@
+"""What stands in a job, in which order its work goes, and what one entry does to it."""

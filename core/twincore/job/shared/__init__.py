@@ -1,0 +1,1 @@
+"""What the rules of several steps need of a job."""
