@@ -6,6 +6,7 @@ from typing import Any
 from bench.kept import keep_all, known
 from bench.pairs import compared
 from twincore.carry_over import twin_key, work_out
+from twincore.certificate import accepted
 from twincore.choose import TwinChecked
 
 
@@ -43,6 +44,18 @@ class Twins:
             pair = compared(family, original, found, self._revisions[name], wishes=self._wishes, keep=work_out)
             self._kept[key] = self._fresh[key] = pair.quick_twin()
         return self._kept[key]
+
+    def again(self, name: str, checked: TwinChecked) -> bool:
+        """Whether a second program agrees that a board, so carried over to, never does anything else than the original."""
+        key = f"again-{self._key(name)}"
+        there = known([key]).get(key)
+        if there is None:
+            family, original, found = self._pair
+            pair = compared(family, original, found, self._revisions[name], wishes=self._wishes, keep=work_out)
+            record = checked.carried.record if checked.carried else None
+            there = record is not None and bool(accepted(pair.twin(record)))
+            keep_all({key: there})
+        return bool(there)
 
     def keep(self) -> None:
         """Keep what was run."""

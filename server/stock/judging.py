@@ -120,12 +120,22 @@ class _Case(NamedTuple):
         grades = stock.pieces_that_serve(
             machine,
             [
-                stock.Considered(each, self.ways.to.get(name), partial(checked, name), self.ways.elsewhere_of(name))
+                stock.Considered(
+                    each,
+                    self.ways.to.get(name),
+                    partial(checked, name),
+                    partial(_again, twins, name),
+                    self.ways.elsewhere_of(name),
+                )
                 for name, each in fittings.items()
             ],
         )
         twins.keep()
         return grades
+
+
+def _again(twins: Twins, name: str, checked: TwinChecked) -> bool:
+    return twins.again(name, checked)
 
 
 def _case_of(depot: Depot, board: str, facts: dict[str, Any], leads: Leads, now: datetime) -> _Case | None:

@@ -31,7 +31,7 @@ def certificate(twin: Twin, at_once: bool = False) -> dict[str, Any] | None:
     """The certificate of a twin; None where it is not shown to be the same everywhere, or would have more than MOST_PLACES.
 
     A place of it says where each machine of both boards stands, with which inputs, and bounds for differences of the ages of clocks
-    and of counts; `checking.check` says what it must hold. With `at_once` only the lockstep is asked, in some milliseconds.
+    and of counts; `checking.check` says what it must hold. With `at_once` only the lockstep is asked.
     """
     if twin.missing or twin.undecided:
         return None

@@ -9,10 +9,12 @@ from math import inf
 from typing import Any
 
 from twincore import choose, profile, stock
+from twincore.behaviour import make_twin
+from twincore.certificate import accepted
 from twincore.cli.catalogue import Catalogue
 from twincore.cli.files import named, read
 from twincore.cli.wrong import InputError
-from twincore.profile import Board
+from twincore.profile import Board, Family, Record
 
 MOST_NEXT = 5
 HOURS_A_DAY = 8.0
@@ -103,12 +105,19 @@ def _grades(catalogue: Catalogue, original: Board, facts: dict[str, Any]) -> dic
         [
             stock.Considered(
                 choose.fitting_of(board.document), ways.to.get(number),
-                partial(choose.check_twin, original, found, board, family, {}), ways.elsewhere_of(number),
+                partial(choose.check_twin, original, found, board, family, {}),
+                partial(_again, original, found, board, family), ways.elsewhere_of(number),
             )
             for number, board in catalogue.boards.items()
             if board.family == family.id
         ],
     )  # fmt: skip
+
+
+def _again(original: Board, found: Record, board: Board, family: Family, checked: choose.TwinChecked) -> bool:
+    """Whether a second program agrees with a twin check."""
+    record = checked.carried.record if checked.carried else None
+    return record is not None and bool(accepted(make_twin(original, found, board, record, family)))
 
 
 def _changes(args: argparse.Namespace, plan: stock.Plan) -> list[dict[str, Any]] | None:

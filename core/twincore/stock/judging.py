@@ -15,6 +15,8 @@ class Considered:
     way: Way | None
     twin: Callable[[], TwinChecked | None]
     """Carry-over and twin check; asked for only where nothing else says no."""
+    again: Callable[[TwinChecked], bool]
+    """Whether a second program agrees that it never does anything else; asked for only where the twin check says so."""
     elsewhere: Sequence[Statement] = ()
     """What is said of it for other machines."""
 
@@ -25,7 +27,11 @@ def pieces_that_serve(machine: Machine, considered: Iterable[Considered]) -> dic
     for each in considered:
         if judge_candidate(machine, each.fitting, each.way, None, None, each.elsewhere).verdict == "no":
             continue
-        grade = grade_of(judge_candidate(machine, each.fitting, each.way, each.twin(), None, each.elsewhere))
+        twin = each.twin()
+        grade = grade_of(judge_candidate(machine, each.fitting, each.way, twin, None, each.elsewhere))
+        if grade in ("proved", "work") and not (twin and each.again(twin)):
+            # what is counted as a proved twin was checked twice
+            grade = "listed"
         if grade is not None:
             found[each.fitting.part_number] = grade
     return found

@@ -8,8 +8,9 @@ from jobs.cases import case_of
 from jobs.models import Job
 from jobs.sheets import sheets_of
 from twincore.carry_over import Comparison
+from twincore.certificate import accepted
 from twincore.errors import TwinError
-from twincore.job.record.second_check import ALIKE, accepted
+from twincore.job.record.second_check import ALIKE
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.left import left_record
 from twincore.profile import Record

@@ -145,7 +145,7 @@ class Packages(WorldTestCase):
         for name in ("default", "answers"):
             caches[name].clear()
             self.addCleanup(caches[name].clear)
-        with patch("twincore.job.record.second_check.certificate", return_value=None):
+        with patch("twincore.certificate.certificate", return_value=None):
             sheet, text = said(1)
             self.assertEqual(sheet["second_check"], "being checked by a second program")
             check_again(str(self.job(1).pk))

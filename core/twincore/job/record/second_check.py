@@ -3,8 +3,7 @@
 import json
 from typing import Any
 
-from twincore.behaviour import Twin
-from twincore.certificate import NotShown, certificate, check_twin
+from twincore.certificate import NotShown, check_twin
 from twincore.chain import DOCUMENTS, Package
 from twincore.errors import DocumentError, Fault, TwinError
 from twincore.job.case import Case
@@ -15,25 +14,10 @@ from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.left import left_record
 from twincore.job.shared.meanings import with_meanings
 from twincore.job.target import FIRST
-from twincore.profile import dump, open_document, parse_board, parse_family
+from twincore.profile import open_document, parse_board, parse_family
 
 ALIKE = ("identical", "within tolerance")
 """The verdicts that a certificate can show."""
-
-
-def accepted(twin: Twin, at_once: bool = False) -> str:
-    """The certificate of a twin, as a document, where the independent checker accepts it; empty where there is none.
-
-    With `at_once` only what is written and checked in some milliseconds is tried.
-    """
-    written = certificate(twin, at_once)
-    if written is None:
-        return ""
-    try:
-        check_twin(twin, written)
-    except NotShown:
-        return ""
-    return dump(written)
 
 
 def checked_again(package: Package) -> tuple[dict[str, str], list[Fault]]:
