@@ -42,13 +42,6 @@ class Judged:
     minutes: float = 0.0
 
 
-def judged(
-    criterion: str, reasons: list[Reason], questions: list[Question] | None = None, minutes: float = 0.0
-) -> Judged:
-    """The worst of its reasons is a criterion's verdict."""
-    return Judged(criterion, worst(each.verdict for each in reasons), tuple(reasons), tuple(questions or ()), minutes)
-
-
 def worst(verdicts: Iterable[str]) -> str:
     """The worst of several verdicts; of none, "fits"."""
     found = 0

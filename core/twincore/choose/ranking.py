@@ -5,12 +5,14 @@ from dataclasses import dataclass
 from typing import Any
 
 from twincore.behaviour import Proof
-from twincore.choose.criteria import BY_ID, Context
+from twincore.choose.criteria import CRITERIA, Context
 from twincore.choose.judged import RANK, VERDICTS, Judged, Question, questions_of, worst
 from twincore.choose.ways import Way
 from twincore.settings import Carried
 
 CLOSENESS = ("identical", "within tolerance", "open", "not proved", "not run", "different", "no position")
+BESIDE_THE_FIT = frozenset(each.id for each in CRITERIA if not each.of_the_fit)
+"""Criteria that say nothing of the fit."""
 WORST_FIRST = tuple(reversed(VERDICTS[1:]))
 SWAP_MINUTES = 20.0
 """Taking a board out and putting one in, before anything special (common practice, no source)."""
@@ -65,7 +67,7 @@ class Candidate:
     @property
     def rank(self) -> tuple[Any, ...]:
         """Lower is better; the same for the same data, whatever the order they came in."""
-        fit = [each.verdict for each in self.cells if _of_the_fit(each.criterion)]
+        fit = [each.verdict for each in self.cells if each.criterion not in BESIDE_THE_FIT]
         counts = tuple([fit.count(verdict) for verdict in WORST_FIRST])
         safety = 0 if self.carried is None else self.carried.misses(True)
         return (
@@ -78,7 +80,7 @@ class Candidate:
 
 def verdict_of(cells: Mapping[str, str]) -> str:
     """The worst of the verdicts by criterion; that it must be ordered, or that nobody asked yet, says nothing of the fit."""
-    return worst(verdict for criterion, verdict in cells.items() if _of_the_fit(criterion) or verdict == "no")
+    return worst(verdict for criterion, verdict in cells.items() if criterion not in BESIDE_THE_FIT or verdict == "no")
 
 
 def closeness_of(carried: Carried | None, proof: Proof | None, checked: bool) -> str:
@@ -93,8 +95,3 @@ def closeness_of(carried: Carried | None, proof: Proof | None, checked: bool) ->
 def ranked(candidates: Sequence[Candidate]) -> list[Candidate]:
     """Best first."""
     return sorted(candidates, key=lambda each: each.rank)
-
-
-def _of_the_fit(criterion: str) -> bool:
-    """Whether a criterion says anything of the fit; one of an earlier version does."""
-    return criterion not in BY_ID or BY_ID[criterion].of_the_fit

@@ -7,7 +7,7 @@ from typing import Any, ClassVar
 
 from twincore.behaviour import Proof
 from twincore.choose.fitting import AdapterLead, Fitting
-from twincore.choose.judged import Facts, Judged, Question, Reason, judged
+from twincore.choose.judged import Facts, Judged, Question, Reason, worst
 from twincore.choose.statements import Statement
 from twincore.choose.ways import Way
 from twincore.profile import Family
@@ -61,4 +61,4 @@ class Criterion(ABC):
 
     def judged(self, reasons: list[Reason], questions: list[Question] | None = None, minutes: float = 0.0) -> Judged:
         """A verdict of this criterion: the worst of its reasons."""
-        return judged(self.id, reasons, questions, minutes)
+        return Judged(self.id, worst(each.verdict for each in reasons), tuple(reasons), tuple(questions or ()), minutes)
