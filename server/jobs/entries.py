@@ -5,8 +5,8 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from django.db import IntegrityError, connection, transaction
-from django.db.models import Q, QuerySet
+from django.db import IntegrityError, transaction
+from django.db.models import Q
 
 from catalogue import queries as catalogue
 from catalogue.models import BoardRevision
@@ -18,6 +18,7 @@ from jobs.cases import case_of
 from jobs.ledger.chaining import attachment_of, chain, closed_as, documents_carried, moment, picture_name
 from jobs.ledger.room import take_room
 from jobs.models import Entry, Job, Picture
+from jobs.others import check_seen, check_supply, told
 from jobs.sheets import keep, sheet
 from jobs.steps.hand_over.feedback import count_outcome, exchanged
 from people.models import Person
@@ -26,26 +27,17 @@ from twincore.job import (
     EntryMade,
     State,
     Void,
-    about_supply,
     board_in_hand,
     board_of,
-    contradicts,
-    current,
     step_in_hand,
-    supply_needed,
-    supply_said,
     turned,
-    value_at,
 )
 from twincore.job.case import Case
 from twincore.profile import Board, Family
-from twinshown.entering.accepting import LastSaid, NewEntry, made_before, rests_on_supply
+from twinshown.entering.accepting import LastSaid, NewEntry, made_before
 from twinshown.entering.port import BoardHeld, FamilyHeld
-from twinshown.refusals import Changed, Refused
+from twinshown.refusals import Refused
 
-MOST_TOLD = 6
-MACHINE_LOCK = "select pg_advisory_xact_lock(hashtextextended(%s, 720412))"
-"""Held until what was said of a machine's supply is kept."""
 ID_IN_USE = "This entry's id is in use. Load the page again."
 SENT = Compiled(lambda pk: Entry.objects.filter(pk=pk), pk=UUID(int=0))
 
@@ -158,12 +150,12 @@ class StoredJob:
     def last_said(self, target: str) -> LastSaid | None:
         """The last entry at a target."""
         last = self.job.entries.filter(target=target, board=self.job.board).first()
-        return None if last is None else LastSaid((last.pk, last.known_as), last.by_name, _told(last))
+        return None if last is None else LastSaid((last.pk, last.known_as), last.by_name, told(last))
 
     def check_others(self, new: NewEntry) -> None:
         """Refuse what cannot be true beside what other jobs and other people said of the machine's supply."""
-        _check_supply(self.job, new)
-        _check_seen(self.job, self._person, new)
+        check_supply(self.job, new)
+        check_seen(self.job, self._person, new)
 
     def made_at(self, new: NewEntry, now: datetime) -> datetime:
         """When an entry was made: the device tells, whose clock is doubted; but not before what it followed."""
@@ -257,60 +249,8 @@ class StoredJob:
             hear_of_closed_job(self._person, job.pk, job.code, exchanged(self.job), self._now)
 
 
-def _check_supply(job: Job, new: NewEntry) -> None:
-    """Refuse what cannot be true beside another open job on the same machine: one says dead, the other has power."""
-    needed = supply_needed(job.state, new.target, new.read_how) if new.after is not None else None
-    if needed is None and not about_supply(new.target):
-        return
-    # of two jobs on one machine the second waits here until the first is kept, and then sees what it said
-    with connection.cursor() as cursor:
-        cursor.execute(MACHINE_LOCK, [f"{job.depot_id} {job.machine_key}"])
-    if needed is None:
-        return
-    for other in machine_jobs_open(job):
-        if contradicts(needed, supply_said(current(other.state))):
-            said = "has this machine locked off" if needed == "on" else "says that this machine has power again"
-            raise Refused(
-                f"{other.code} {said}. One of the two is wrong, or somebody is at work there: go and look, and say in "
-                "the job that is wrong how the supply stands."
-            )
-
-
-def machine_jobs_open(job: Job) -> QuerySet[Job]:
-    """The other open jobs on a job's machine."""
-    return (
-        Job.objects.filter(depot=job.depot_id, machine_key=job.machine_key, closed_at__isnull=True, origin__isnull=True)
-        .exclude(pk=job.pk)
-        .select_related("depot")
-        .order_by("number")
-    )
-
-
-def _check_seen(job: Job, person: Person, new: NewEntry) -> None:
-    """Refuse what rests on the supply where somebody else, or the same person on another device, said meanwhile how it
-    stands: hold points are never joined unseen.
-    """
-    if new.seen is None or new.seen >= job.entry_count or not rests_on_supply(job.state, new):
-        return
-    since = job.entries.filter(number__gt=new.seen)
-    others = since.exclude(device=new.device, by=person) if new.device else since.exclude(by=person)
-    told = [each for each in others.order_by("number") if about_supply(each.target)]
-    if told:
-        changes = [_told(each) for each in told[-MOST_TOLD:]]
-        raise Changed(
-            f"Meanwhile {told[-1].by_name} said otherwise how the supply of this machine stands. Go and look, then say it again.",
-            changes=changes, now=value_at(job.state, new.target),
-        )  # fmt: skip
-
-
 def _joined(new: NewEntry, at: datetime, now: datetime) -> dict[str, Any] | None:
     """When an entry was made and when it joined, where these are not the same."""
     if new.made_at is None or at == now:
         return None
     return {"at": moment(new.made_at), "ahead_ms": new.clock_ahead_ms, "joined": moment(now)}
-
-
-def _told(entry: Entry) -> dict[str, Any]:
-    return {
-        "target": entry.target, "before": entry.before, "after": entry.after, "by": entry.by_name, "at": entry.at.isoformat()
-    }  # fmt: skip
