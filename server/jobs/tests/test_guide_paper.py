@@ -42,7 +42,8 @@ class APaper(WorldTestCase):
                     job = self.job(3)
                     answer = self.client.get(f"/api/jobs/{job.pk}/old-board.pdf")
                     self.assertEqual((answer.status_code, answer["Content-Type"]), (200, "application/pdf"))
-                    text = "".join(PdfReader(io.BytesIO(answer.content)).pages[0].extract_text().split())
+                    pages = PdfReader(io.BytesIO(answer.content)).pages
+                    text = "".join("".join(page.extract_text() for page in pages).split())
         for told in (job.state["original"], job.machine.split()[0], job.code):
             self.assertIn(told, text)
 
