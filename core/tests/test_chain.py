@@ -215,6 +215,13 @@ def mutated(text: str, at: Path_, how: str) -> Any:
     return root
 
 
+ADDED = (
+    "pictures/more.jpg", "boards/3/family.json", "boards/1/family.json", "2/original.board.json", "boards/boards/2/family.json",
+    "boards/family.json", "boards/3/certificate.json", "boards/1/certificate.json", "more/certificate.json", "more.json",
+)  # fmt: skip
+"""Files that no job of these packages has: defects, a profile or a certificate in a folder of no board was taken for the job's."""
+
+
 class EveryLeaf(SimpleTestCase):
     """Whole packages as the depot writes them: whatever single thing is changed, put in or taken out of them shows."""
 
@@ -254,13 +261,9 @@ class EveryLeaf(SimpleTestCase):
                     self.assertTrue(record_faults(Package(whole.job, {**whole.files, file: other}, ())), (name, file))
                 rest = {each: whole.files[each] for each in whole.files if each != file}
                 self.assertTrue(record_faults(Package(whole.job, rest, ())), (name, file))
-            more = {**whole.files, "pictures/more.jpg": b"x"}
-            self.assertTrue(record_faults(Package(whole.job, more, ())))
-            self.assertTrue(
-                record_faults(
-                    Package(whole.job, {**whole.files, "boards/3/family.json": whole.files["family.json"]}, ())
-                )
-            )
+            for more in ADDED:
+                data = whole.files.get(more.rpartition("/")[2], b"x")
+                self.assertTrue(record_faults(Package(whole.job, {**whole.files, more: data}, ())), (name, more))
 
     def test_of_the_list_of_contents(self) -> None:
         for name in self.PACKAGES:

@@ -215,7 +215,10 @@ class Changes(SimpleTestCase):
             self.assertFalse(set(named.get("properties", {})) & set(KEPT_BESIDE), kind)
 
     def test_what_captures_something_says_so_and_something_is_captured(self) -> None:
-        at_the_place = {kind for kind, target in TARGETS.items() if target.chooses} | {"picture", "signed"}
+        at_the_place = {kind for kind, target in TARGETS.items() if target.chooses} | {
+            "picture",
+            "signed",
+        }  # see twinshown.entering
         self.assertEqual({kind for kind, target in TARGETS.items() if target.captures}, {*CAPTURED, *at_the_place})
         for kind, target in TARGETS.items():
             self.assertTrue(target.captures or not (target.untold or target.captures_always), kind)

@@ -5,7 +5,7 @@ from typing import Any
 
 from bench.kept import keep_all, known
 from bench.pairs import compared
-from twincore.carry_over import twin_key, work_out
+from twincore.carry_over import Comparison, twin_key, work_out
 from twincore.certificate import accepted
 from twincore.choose import TwinChecked
 
@@ -21,8 +21,8 @@ class Twins:
     ) -> None:
         self._pair = family, original, found
         self._revisions, self._wishes = revisions, wishes
-        self._kept: dict[str, TwinChecked] = {}
-        self._fresh: dict[str, TwinChecked] = {}
+        self._kept: dict[str, Any] = {}
+        self._fresh: dict[str, Any] = {}
 
     def _key(self, name: str) -> str:
         family, original, found = self._pair
@@ -30,7 +30,8 @@ class Twins:
 
     def fetch(self, names: Iterable[str]) -> None:
         """Look for what is kept of these boards."""
-        self._kept |= known(self._key(name) for name in names)
+        keys = [self._key(name) for name in names]
+        self._kept |= known([*keys, *map(_again, keys)])
 
     def has(self, name: str) -> bool:
         """Whether nothing needs to be run for a board."""
@@ -40,24 +41,28 @@ class Twins:
         """The twin check of a board."""
         key = self._key(name)
         if key not in self._kept:
-            family, original, found = self._pair
-            pair = compared(family, original, found, self._revisions[name], wishes=self._wishes, keep=work_out)
-            self._kept[key] = self._fresh[key] = pair.quick_twin()
-        return self._kept[key]
+            self._kept[key] = self._fresh[key] = self._compared(name).quick_twin()
+        found: TwinChecked = self._kept[key]
+        return found
+
+    def _compared(self, name: str) -> Comparison:
+        family, original, found = self._pair
+        return compared(family, original, found, self._revisions[name], wishes=self._wishes, keep=work_out)
 
     def again(self, name: str, checked: TwinChecked) -> bool:
         """Whether a second program agrees that a board, so carried over to, never does anything else than the original."""
-        key = f"again-{self._key(name)}"
-        there = known([key]).get(key)
-        if there is None:
-            family, original, found = self._pair
-            pair = compared(family, original, found, self._revisions[name], wishes=self._wishes, keep=work_out)
-            record = checked.carried.record if checked.carried else None
-            there = record is not None and bool(accepted(pair.twin(record)))
-            keep_all({key: there})
-        return bool(there)
+        key, record = _again(self._key(name)), checked.carried.record if checked.carried else None
+        if key not in self._kept:
+            twin = None if record is None else self._compared(name).twin(record)
+            self._kept[key] = self._fresh[key] = twin is not None and bool(accepted(twin))
+        return bool(self._kept[key])
 
     def keep(self) -> None:
         """Keep what was run."""
         keep_all(self._fresh)
         self._fresh = {}
+
+
+def _again(key: str) -> str:
+    """Under what it is kept whether a second program agrees with what is kept under a key."""
+    return f"again-{key}"

@@ -124,7 +124,7 @@ class _Case(NamedTuple):
                     each,
                     self.ways.to.get(name),
                     partial(checked, name),
-                    partial(_again, twins, name),
+                    partial(twins.again, name),
                     self.ways.elsewhere_of(name),
                 )
                 for name, each in fittings.items()
@@ -132,10 +132,6 @@ class _Case(NamedTuple):
         )
         twins.keep()
         return grades
-
-
-def _again(twins: Twins, name: str, checked: TwinChecked) -> bool:
-    return twins.again(name, checked)
 
 
 def _case_of(depot: Depot, board: str, facts: dict[str, Any], leads: Leads, now: datetime) -> _Case | None:

@@ -11,6 +11,7 @@ from twincore import chain, job, profile, prove
 from twincore.behaviour import make_twin
 from twincore.cli.files import named, read, read_board, read_family, read_record
 from twincore.cli.wrong import InputError
+from twincore.job.record.document import folder_of
 from twincore.job.record.second_check import checked_again
 from twincore.profile.values import plain
 
@@ -36,7 +37,7 @@ def _job(args: argparse.Namespace) -> dict[str, Any]:
     def sheet() -> dict[str, Any]:
         if zipfile.is_zipfile(args.job):
             package = _opened(args.job)
-            others = {name: _profiles(package.files, f"boards/{name}/") for name in job.BOARD_NAMES[1:]}
+            others = {name: _profiles(package.files, folder_of(name)) for name in job.BOARD_NAMES[1:]}
             return job.sheet_of(package.job, _profiles(package.files), others)
         return job.sheet_of(plain(chain.open_record(read(args.job, chain.LARGEST_RECORD))))
 

@@ -64,10 +64,9 @@ def value_of(case: Case, target: Target, name: str, after: Any, given: Given) ->
 
 def brought(case: Case, target: Target, name: str, value: Any) -> dict[str, Any] | None:
     """What an entry brings along from data that no entry holds, so that it can be played again without them."""
-    captured = CAPTURED.get(target.kind)
-    if captured is None or (value is None and not target.captures_always):
+    if not target.captures or (value is None and not target.captures_always) or target.kind not in CAPTURED:
         return None
-    return captured(case, name, value)
+    return CAPTURED[target.kind](case, name, value)
 
 
 def confirmation(case: Case, step: str, after: Any) -> ConfirmedSaid | None:

@@ -133,6 +133,8 @@ class Target:
     """Whether it captures where it is taken back, too."""
     shared: bool | None = None
     """Whether it is said once for all boards of a job; None: where it is said of the machine, or in handing over."""
+    opens_sheet: bool = False
+    """Whether it brings a board to the job, with a sheet of its own."""
     chooses: bool = False
     """Whether it chooses a profile that the sheet rests on."""
     offline: bool = True

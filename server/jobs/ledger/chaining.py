@@ -11,6 +11,7 @@ from jobs.sheets import revisions_of, sheets_of
 from people.models import Depot
 from twincore.chain import DOCUMENTS, first_link, link, seal_of
 from twincore.job import FIRST
+from twincore.job.record.document import folder_of
 from twincore.job.record.sealed import CLOSING, sealed_part
 
 
@@ -100,7 +101,7 @@ def document_digests(job: Job) -> dict[str, str]:
 
 def documents_carried(job: Job) -> dict[str, str]:
     """The digests of the profiles of the sheet at hand, as the entry carries them that chose one of them."""
-    folder = "" if job.board == FIRST else f"boards/{job.board}/"
+    folder = folder_of(job.board)
     return {
         folder + name: revision.digest
         for name, revision in zip(DOCUMENTS, revisions_of(job), strict=True)
@@ -112,7 +113,7 @@ def documents_of(job: Job) -> dict[str, FamilyRevision | BoardRevision]:
     """The profiles that a job rests on, by their names in its package: those of its other boards in a folder of each."""
     found: dict[str, FamilyRevision | BoardRevision] = {}
     for each in sheets_of(job):
-        folder = "" if each.board == FIRST else f"boards/{each.board}/"
+        folder = folder_of(each.board)
         for name, revision in zip(DOCUMENTS, revisions_of(each), strict=True):
             if revision is not None:
                 found[folder + name] = revision

@@ -26,7 +26,7 @@ from pictures.files import opened, whole
 from twincore.chain import DOCUMENTS, PackageFile, open_package, write_package
 from twincore.errors import DocumentError, Fault
 from twincore.job import FIRST, board_in_hand, record_faults, step_in_hand, turned
-from twincore.job.record.document import CERTIFICATE, HEAD
+from twincore.job.record.document import CERTIFICATE, HEAD, folder_of
 from twincore.profile import dump
 from twinshown.refusals import Faulty, Refused
 
@@ -57,10 +57,9 @@ def _files(job: Job) -> Iterator[PackageFile]:
     for name, revision in documents_of(job).items():
         yield PackageFile(name, _bytes_of(revision))
     for each in sheets_of(job):
-        second = second_of_left(each) if each.state["verdict"] else None
+        second = second_of_left(each)
         if second is not None and second.certificate:
-            folder = "" if each.board == FIRST else f"boards/{each.board}/"
-            yield PackageFile(folder + CERTIFICATE, second.certificate.encode())
+            yield PackageFile(folder_of(each.board) + CERTIFICATE, second.certificate.encode())
     named = {each["file"] for each in record["pictures"]}
     for picture in job.pictures.all():
         if picture_name(picture) in named:
@@ -150,7 +149,7 @@ def _profiles(brought: Brought, person: Person, files: Any, now: datetime) -> No
         first = _revisions(brought, person, files, "", now)
         job.family_revision, job.original_revision, job.replacement_revision = first
         job.others = {
-            name: _revisions(brought, person, files, f"boards/{name}/", now) for name in job.state.get("boards", {})
+            name: _revisions(brought, person, files, folder_of(name), now) for name in job.state.get("boards", {})
         }
     except DocumentError as error:
         raise Faulty("A profile in this package breaks a rule.", error.faults) from error

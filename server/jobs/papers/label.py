@@ -78,7 +78,7 @@ def label_pdf(job: Job) -> bytes:
         "changed": changed_positions(case_of(job)),
         "codes": codes_of(case_of(job))[:MOST_CODES],
         "verdict": job.state["verdict"],
-        "second": second_of_left(job) if job.state["verdict"] else None,
+        "second": second_of_left(job),
         "seal": seal_words(last_digest(job)),
         "qr": segno.make(label_text(job), error="m", micro=False).svg_inline(
             scale=2, border=4, dark="#000", light="#fff"
@@ -134,7 +134,7 @@ def _told_plainly(job: Job) -> dict[str, Any]:
         "title": title_of(state, job.board) if several(state) else "",
         "state": state,
         "verdict": VERDICTS.get(state["verdict"] or "", ""),
-        "second": SECOND[second.words] if state["verdict"] and (second := second_of_left(job)) else "",
+        "second": SECOND[second.words] if (second := second_of_left(job)) else "",
         "notes": [c["note"] for step, c in state["confirmed"].items() if step == "prove" and c["note"]],
         "reasons": [(titles.get(name, name), reason) for name, reason in state["reasons"].items()],
         "runs": len(state["runs"]),

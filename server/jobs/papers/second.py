@@ -33,8 +33,8 @@ def second_told(job: Job) -> str | None:
 
 
 def second_of_left(job: Job) -> Second | None:
-    """What a second program says of the board as it was left; None where the twin check claims nothing of it."""
-    return _of(job, planned=False)
+    """What a second program says of the verdict on the board as it was left; None where there is none yet, or it claims nothing."""
+    return _of(job, planned=False) if job.state["verdict"] else None
 
 
 def check_all(job: Job) -> None:

@@ -84,18 +84,31 @@ def _said(job: JobAtHand, target: Target | None, new: NewEntry, given: Given) ->
 
 
 def _brought(job: JobAtHand, target: Target, name: str, value: Any, given: Given) -> Adds:
-    if target.kind == "picture" and value is not None:
-        picture = job.picture(name)
-        if picture is None:
-            raise Faulty("Send the picture itself first.")
-        return picture
-    if target.kind == "signed" and value is not None and value["ok"]:
-        return {"closed_as": job.closed_as()}
-    if target.kind == "replacement" and value is not None:
-        adds: Adds = {"choice": choice_made(job.alternatives(given.now, value), value, given)}
+    """What an entry brings along: told by the job and its boards, or by the place where the job is kept."""
+    if target.kind in CAPTURED_HERE:
+        adds = None if value is None else CAPTURED_HERE[target.kind](job, name, value, given)
     else:
         adds = brought(job.case(), target, name, value)
     return {**(adds or {}), **job.documents()} if target.chooses else adds
+
+
+def _picture(job: JobAtHand, name: str, value: Any, given: Given) -> Adds:
+    picture = job.picture(name)
+    if picture is None:
+        raise Faulty("Send the picture itself first.")
+    return picture
+
+
+def _closing(job: JobAtHand, name: str, value: Any, given: Given) -> Adds:
+    return {"closed_as": job.closed_as()} if value["ok"] else None
+
+
+def _choice(job: JobAtHand, name: str, value: Any, given: Given) -> Adds:
+    return {"choice": choice_made(job.alternatives(given.now, value), value, given)}
+
+
+CAPTURED_HERE = {"picture": _picture, "signed": _closing, "replacement": _choice}
+"""What only the place where a job is kept can tell."""
 
 
 def _settled(job: JobAtHand, step: str, given: Given) -> Adds:

@@ -9,11 +9,13 @@ from django.test import SimpleTestCase
 
 from tests.builders import demo_board
 from twincore.errors import Refusal, WrongValue
-from twincore.job import EntryMade, State, Void, empty_state
+from twincore.job import TARGETS, EntryMade, State, Void, empty_state
 from twincore.job.case import Case
+from twincore.job.steps import CAPTURED
 from twincore.profile import Board, Family
 from twinshown.entering.accepting import LastSaid, NewEntry
-from twinshown.entering.entry import AT_THE_DEPOT, NotTheMaker, enter
+from twinshown.entering.choosing import CHOOSING
+from twinshown.entering.entry import AT_THE_DEPOT, CAPTURED_HERE, NotTheMaker, enter
 from twinshown.entering.port import BoardHeld, FamilyHeld, Maker
 from twinshown.refusals import Changed, Faulty, NotThere, Refused
 
@@ -114,6 +116,13 @@ class InMemory:
 
     def keep(self, new: NewEntry, made: EntryMade, before: Any) -> None:
         self.kept.append((new, made, before))
+
+
+class Declared(SimpleTestCase):
+    def test_what_chooses_or_captures_at_the_place_is_declared_so(self) -> None:
+        self.assertEqual(set(CHOOSING), {kind for kind, target in TARGETS.items() if target.chooses})
+        captures = {kind for kind, target in TARGETS.items() if target.captures}
+        self.assertEqual(captures, {*CAPTURED, *CAPTURED_HERE, *CHOOSING})
 
 
 class Entering(SimpleTestCase):

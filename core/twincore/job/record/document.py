@@ -68,6 +68,11 @@ def record_of(
     }
 
 
+def folder_of(board: str) -> str:
+    """The folder of a board's files in a package; the first one's stand at its top."""
+    return "" if board == FIRST else f"boards/{board}/"
+
+
 def closing_entry(entries: Sequence[Mapping[str, Any]]) -> Mapping[str, Any] | None:
     """The entry that closed a job, which carries its seal."""
     return next((each for each in reversed(entries) if each["target"] in CLOSING and each.get("attachment")), None)
@@ -196,15 +201,11 @@ def _profiles(
     faults = []
     whole = cast(State, {**empty_state(), **state})
     boards = names_of(whole)
-    for name in package.files:
-        folder, _, document = name.rpartition("/")
-        if document in DOCUMENTS and (folder.removeprefix("boards/") or FIRST) not in boards:
-            faults.append(Fault(name, "expected no profile of a board that the job does not have"))
     for board in boards:
         part = turned(whole, board)
         carried = _carried(entries, board)
         for side, document in zip(SIDES, DOCUMENTS, strict=True):
-            name = document if board == FIRST else f"boards/{board}/{document}"
+            name = folder_of(board) + document
             chosen = part.get(side)
             data = package.files.get(name)
             if (chosen is None) != (data is None):
@@ -240,15 +241,12 @@ def _carried(entries: Sequence[Mapping[str, Any]], board: str) -> Mapping[str, s
 
 def _files(package: Package, expected: Mapping[str, Any]) -> list[Fault]:
     """Files that are neither profiles nor pictures that an entry names, and pictures that are not the ones it was made with."""
-    faults = []
     pictures = {each["file"]: each for each in expected["pictures"]}
-    for name in package.files:
-        if (
-            name not in pictures
-            and name not in ("job.json", "contents.json")
-            and name.rpartition("/")[2] not in (*DOCUMENTS, CERTIFICATE)
-        ):
-            faults.append(Fault(name, "expected no file that no entry names"))
+    boards = names_of(cast(State, {**empty_state(), **expected["state"]}))
+    named = {
+        "job.json", "contents.json", *pictures, *(folder_of(each) + name for each in boards for name in (*DOCUMENTS, CERTIFICATE))
+    }  # fmt: skip
+    faults = [Fault(name, "expected no file that no entry names") for name in package.files if name not in named]
     for name, each in pictures.items():
         data = package.files.get(str(name))
         if data is None:
@@ -302,7 +300,7 @@ def uncovered(package: Package) -> list[str]:
     else:
         found += [f"state.{name}" for name in sorted(untold)]
     for board in sorted({FIRST, *(job.get("state") or {}).get("boards", {})}):
-        folder = "" if board == FIRST else f"boards/{board}/"
+        folder = folder_of(board)
         if not closed and _carried(job["entries"], board) is None:
             found += [folder + name for name in DOCUMENTS if folder + name in package.files]
     for side in ("original", "replacement"):

@@ -7,13 +7,12 @@ from twincore.certificate import NotShown, check_twin
 from twincore.chain import DOCUMENTS, Package
 from twincore.errors import DocumentError, Fault, TwinError
 from twincore.job.case import Case
-from twincore.job.record.document import CERTIFICATE
+from twincore.job.record.document import CERTIFICATE, folder_of
 from twincore.job.record.reading import current
 from twincore.job.rules.boards import names_of, turned
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.left import left_record
 from twincore.job.shared.meanings import with_meanings
-from twincore.job.target import FIRST
 from twincore.profile import open_document, parse_board, parse_family
 
 ALIKE = ("identical", "within tolerance")
@@ -28,7 +27,7 @@ def checked_again(package: Package) -> tuple[dict[str, str], list[Fault]]:
     state = current(package.job.get("state") or {})
     told, faults = {}, []
     for board in names_of(state):
-        folder = "" if board == FIRST else f"boards/{board}/"
+        folder = folder_of(board)
         verdict = turned(state, board)["verdict"]
         if folder + CERTIFICATE not in package.files:
             if verdict in ALIKE:

@@ -18,12 +18,8 @@ OUTLIVE_THE_ORIGINAL: tuple[Step, ...] = ("rule_out", "make_safe")
 """Confirmations that stay true whichever board it turns out to be."""
 
 
-def kept_beside() -> list[str]:
-    """What is kept beside what was said: who, when and how, its turn, what held before the supply came back, which board."""
-    return sorted({"by_id", *(name for target in TARGETS.values() for name in target.keep.beside)})
-
-
-KEPT_BESIDE = tuple(kept_beside())
+KEPT_BESIDE = tuple(sorted({"by_id", *(name for target in TARGETS.values() for name in target.keep.beside)}))
+"""What is kept beside what was said: who, when and how, its turn, what held before the supply came back, which board."""
 
 
 def value_at(state: State, target: str) -> Any:
@@ -53,8 +49,8 @@ def changed(state: State, entry: EntryMade) -> State:
     The state before stays as it was; parts that the entry does not touch are the same objects in both.
     """
     after = _sheet_changed(turned(state, entry.board), entry)
-    kind = entry.target.partition(".")[0]
-    if after["boards"] and kind != "board":
+    target = TARGETS.get(entry.target.partition(".")[0])
+    if after["boards"] and not (target and target.opens_sheet):
         after = {**after, "boards": {name: _beside(state, after, name, entry) for name in after["boards"]}}
     return turned(after, state["board"])
 
@@ -97,7 +93,7 @@ def _changed(state: Parts, entry: EntryMade) -> Parts:
         state[target.key] = value
     reopen(state, *target.takes_back)
     target.follows(state, name, value, entry)
-    if kind == "board":
+    if target.opens_sheet:
         _sheet_opened(state, name, value, entry)
     _close(state, entry)
     return state

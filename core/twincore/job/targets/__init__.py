@@ -1,5 +1,7 @@
 """Every target of a job, declared once, step by step."""
 
+from typing import cast
+
 from twincore.job.target import Confirmation, Step, SupplyRule, Target
 from twincore.job.targets import carry_over, choose, fit, hand_over, make_safe, prove, recognise, record, rule_out
 
@@ -30,9 +32,8 @@ CONFIRMATIONS: dict[Step, Confirmation] = {
 def supply_rule(target: str) -> SupplyRule:
     """How the supply must stand for what is said at a target; nothing is asked of what is none."""
     kind, _, name = target.partition(".")
-    if kind in TARGETS:
-        return TARGETS[kind].supply
-    return next((each.supply for each in CONFIRMATIONS.values() if kind == "confirmed" and each.step == name), "any")
+    declared = CONFIRMATIONS.get(cast(Step, name)) if kind == "confirmed" else TARGETS.get(kind)
+    return "any" if declared is None else declared.supply
 
 
 __all__ = ["CONFIRMATIONS", "TARGETS", "supply_rule"]

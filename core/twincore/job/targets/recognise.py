@@ -102,7 +102,8 @@ def _after_serial(state: dict[str, Any], name: str, value: Any, entry: EntryMade
 
 TARGETS = (
     Target(
-        "board", "recognise", BoardSaid, "board_names", "machine", supply="any", names=get_args(BoardName), waits_for=()
+        "board", "recognise", BoardSaid, "board_names", "machine", supply="any", names=get_args(BoardName), waits_for=(),
+        opens_sheet=True,
     ),
     Target(
         "boards_order", "recognise", list[BoardName], "boards_order", "machine", supply="any", named=False, waits_for=()
