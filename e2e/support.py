@@ -22,9 +22,9 @@ from jobs.queries import job as read_job
 from jobs.tests.prepared import prepare_demo_world
 from people.models import Person
 from twincore.job.case import Case
-from twincore.job.shared.entering import to_reenter
 from twincore.job.shared.fitting import by_hand, fitting_of_job
 from twincore.job.shared.left import planned_positions
+from twincore.job.shared.telling import to_reenter
 
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",

@@ -10,7 +10,6 @@ from twincore.choose.judged import VERDICTS, Judged, Question, Reason
 from twincore.choose.kit import KitLine, kit_lines
 from twincore.choose.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate, with_twin
 from twincore.choose.mounting import Hole, Mounting, NewHole, Plate, best_mounting, slack_mm
-from twincore.choose.pins import used_pins
 from twincore.choose.ranking import Candidate, ranked
 from twincore.choose.statements import (
     CHAINED,
@@ -72,6 +71,5 @@ __all__ = [
     "ranked",
     "slack_mm",
     "traits_of",
-    "used_pins",
     "with_twin",
 ]

@@ -91,6 +91,10 @@ class Fitting:
         """The first pin that carries a signal, or None."""
         return self._pin_of.get(signal)
 
+    def used_pins(self, facts: Mapping[str, Any]) -> list[Pin]:
+        """The pins that a machine uses: all, but those that are known to be without a device."""
+        return [each for each in self.pins or () if facts.get(f"uses.{each.signal}") is not False]
+
     def contact_of(self, signal: str) -> Contact | None:
         """The first contact that switches a signal, or None."""
         return self._contact_of.get(signal)

@@ -5,9 +5,9 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from twincore.behaviour import Proof, make_twin, prove
-from twincore.choose.criteria import BY_ID, CRITERIA, Context
+from twincore.choose.criteria import CRITERIA, Context
 from twincore.choose.fitting import AdapterLead, Fitting
-from twincore.choose.ranking import Candidate, closeness_of
+from twincore.choose.ranking import Candidate
 from twincore.choose.statements import Statement
 from twincore.choose.ways import Way
 from twincore.errors import TwinError
@@ -67,18 +67,13 @@ def judge_candidate(
     at = Context(
         machine.original, fitting, machine.family, machine.facts, way, elsewhere, machine.change_companions, machine.adapters, offer
     )  # fmt: skip
-    found = Candidate(
-        fitting.part_number, tuple(each.cell(at) for each in CRITERIA), way, None, None, closeness_of(None, None, False), offer,
-        fitting.part_number == machine.original.part_number, at,
-    )  # fmt: skip
+    found = Candidate(at, tuple(each.cell(at) for each in CRITERIA))
     return found if twin is None else with_twin(found, twin)
 
 
 def with_twin(candidate: Candidate, twin: TwinChecked) -> Candidate:
     """The same row with what carry-over and twin check say."""
-    at = replace(candidate.judged_at, carried=twin.carried, proof=twin.proof, checked=True)
-    cells = tuple(
-        BY_ID[cell.criterion].cell(at) if BY_ID[cell.criterion].of_the_twin else cell for cell in candidate.cells
-    )
-    closeness = closeness_of(twin.carried, twin.proof, True)
-    return replace(candidate, cells=cells, carried=twin.carried, proof=twin.proof, closeness=closeness, judged_at=at)
+    at = replace(candidate.at, carried=twin.carried, proof=twin.proof, checked=True)
+    return Candidate(
+        at, tuple(each.cell(at) if each.of_the_twin else candidate.cell(each.id) for each in CRITERIA)
+    )  # fmt: skip

@@ -22,16 +22,43 @@ SWAP_MINUTES = 20.0
 class Candidate:
     """A board (or a set) that may take the original's place, judged on every criterion."""
 
-    part_number: str
+    at: Context
+    """What it was judged by."""
     cells: tuple[Judged, ...]
-    way: Way | None
-    carried: Carried | None
-    proof: Proof | None
-    closeness: str
-    offer: Mapping[str, Any] | None
-    same: bool
-    """Whether it is the very same number again."""
-    judged_at: Context
+
+    @property
+    def part_number(self) -> str:
+        """Its number."""
+        return self.at.candidate.part_number
+
+    @property
+    def way(self) -> Way | None:
+        """The statements that lead to it."""
+        return self.at.way
+
+    @property
+    def carried(self) -> Carried | None:
+        """What carry-over found."""
+        return self.at.carried
+
+    @property
+    def proof(self) -> Proof | None:
+        """What the twin check found."""
+        return self.at.proof
+
+    @property
+    def same(self) -> bool:
+        """Whether it is the very same number again."""
+        return self.at.same
+
+    @property
+    def closeness(self) -> str:
+        """How close a twin it is, in one word."""
+        if self.carried is not None and self.carried.record is None:
+            return "no position"
+        if self.proof is None:
+            return "not proved" if self.at.checked else "not run"
+        return self.proof.verdict
 
     @property
     def verdict(self) -> str:
@@ -46,14 +73,14 @@ class Candidate:
     @property
     def price(self) -> float | None:
         """What it costs in the trade, as last heard."""
-        return None if self.offer is None else self.offer.get("price")
+        return None if self.at.offer is None else self.at.offer.get("price")
 
     @property
     def days(self) -> float | None:
         """How long until it is there: none where it is in stock."""
-        if self.offer is None:
+        if self.at.offer is None:
             return None
-        return 0.0 if self.offer.get("stock", 0) > 0 else self.offer.get("days")
+        return 0.0 if self.at.offer.get("stock", 0) > 0 else self.at.offer.get("days")
 
     @property
     def questions(self) -> tuple[Question, ...]:
@@ -81,15 +108,6 @@ class Candidate:
 def verdict_of(cells: Mapping[str, str]) -> str:
     """The worst of the verdicts by criterion; that it must be ordered, or that nobody asked yet, says nothing of the fit."""
     return worst(verdict for criterion, verdict in cells.items() if criterion not in BESIDE_THE_FIT or verdict == "no")
-
-
-def closeness_of(carried: Carried | None, proof: Proof | None, checked: bool) -> str:
-    """How close a twin it is, in one word."""
-    if carried is not None and carried.record is None:
-        return "no position"
-    if proof is None:
-        return "not proved" if checked else "not run"
-    return proof.verdict
 
 
 def ranked(candidates: Sequence[Candidate]) -> list[Candidate]:

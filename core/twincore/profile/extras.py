@@ -98,7 +98,7 @@ def register_words(element: Element | None, scale: Fraction) -> int:
     """How many registers of 16 bits every position of an element fits into; 1 for anything that is no element."""
     if element is None:
         return 1
-    bits = element.rules.register_bits(len(element.points), element.domain, scale)
+    bits = element.rules.register_bits(element, scale)
     return max(1, -(-bits // 16))
 
 

@@ -146,9 +146,9 @@ def registers_to_write(board: Board, record: Record) -> dict[int, int]:
 
 def _packed(element: Element, record: Record, register: Register) -> dict[int, int]:
     """An element's words by address; unreadable places stand at factory."""
-    values = [point.factory if record.points[point.id] is None else record.points[point.id] for point in element.points]
-    assert all(value is not None for value in values)  # unreadable ones were replaced
-    raw = element.rules.to_register(values, element.domain, register.scale, element.coding)  # type: ignore[arg-type]
+    read = [(point, record.points[point.id]) for point in element.points]
+    values = [point.factory if value is None else value for point, value in read]
+    raw = element.rules.to_register(element, values, register.scale)
     last = register.words - 1
     return {at: raw >> 16 * (last - index) & 0xFFFF for index, at in enumerate(register.addresses)}
 
@@ -182,10 +182,7 @@ def _unpacked(element: Element, registers: Mapping[int, int], register: Register
     raw = 0
     for at in register.addresses:
         raw = raw << 16 | registers[at]
-    bits = 16 * register.words
-    places = element.rules.from_register(
-        raw, len(element.points), element.domain, register.scale, element.coding, bits
-    )  # fmt: skip
+    places = element.rules.from_register(element, raw, register.scale, 16 * register.words)
     return None if places is None else element.write(places)
 
 

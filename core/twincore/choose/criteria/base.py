@@ -36,6 +36,11 @@ class Context:
     checked: bool = False
     """Whether the twin check was run."""
 
+    @property
+    def same(self) -> bool:
+        """Whether it is the very same number again."""
+        return self.candidate.part_number == self.original.part_number
+
 
 class Criterion(ABC):
     """One thing that a candidate is judged on: may it take the original's place in this machine?"""
@@ -55,7 +60,7 @@ class Criterion(ABC):
     def cell(self, at: Context) -> Judged:
         """The verdict for the matrix; a board of the same number again is told as such."""
         found = self.judge(at)
-        if self.same_again and at.candidate.part_number == at.original.part_number:
+        if self.same_again and at.same:
             return self.judged([Reason("same number", "fits")], [], found.minutes)
         return found
 

@@ -5,7 +5,6 @@ from collections.abc import Sequence
 from twincore.choose.criteria.base import Context, Criterion
 from twincore.choose.fitting import AdapterLead, Fitting, Pin
 from twincore.choose.judged import MINUTES, Facts, Judged, Reason
-from twincore.choose.pins import used_pins
 
 
 class Connectors(Criterion):
@@ -71,7 +70,7 @@ def _partners(original: Fitting, candidate: Fitting, facts: Facts) -> dict[str, 
     One socket takes one plug: the one of the same name first, then the one with the fewest pins that differ.
     """
     used: dict[str, list[Pin]] = {}
-    for pin in used_pins(original, facts):
+    for pin in original.used_pins(facts):
         used.setdefault(pin.connector, []).append(pin)
     fits = sorted(
         (socket != name, sum([its.get(pin.pin) != pin.signal for pin in pins]), name, socket)

@@ -2,7 +2,6 @@
 
 from twincore.choose.criteria.base import Context, Criterion
 from twincore.choose.judged import Judged, Question, Reason
-from twincore.choose.pins import used_pins
 
 
 class Signals(Criterion):
@@ -18,7 +17,7 @@ class Signals(Criterion):
             unknown = original if original.pins is None else candidate
             return self.judged([Reason("pins unknown", "to check", {"board": unknown.part_number})])
         reasons, questions = [], []
-        used = dict.fromkeys([each.signal for each in used_pins(original, facts)])
+        used = dict.fromkeys([each.signal for each in original.used_pins(facts)])
         missing = [signal for signal in used if candidate.pin_of(signal) is None]
         listed = at.family.document.get("signals", ()) if missing else ()
         optional = {each["id"] for each in listed if each.get("optional")}

@@ -5,8 +5,8 @@ from typing import Any
 from twincore.carry_over import Comparison
 from twincore.job.case import Case, new_board, original_of
 from twincore.job.rules.state import State
-from twincore.job.shared.entering import learned_positions
 from twincore.job.shared.facts import codes_told, fact_values
+from twincore.job.shared.telling import learned_positions
 from twincore.profile.record import UNREADABLE
 
 

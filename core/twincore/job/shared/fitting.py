@@ -6,11 +6,11 @@ from typing import Any
 
 from twincore.choose import KitLine, Mounting
 from twincore.job.case import Case, new_board, original_of
-from twincore.job.shared.entering import found_by_learning, learns
 from twincore.job.shared.in_hand import conditions
 from twincore.job.shared.left import plan_of
 from twincore.job.shared.presses import press_plan
 from twincore.job.shared.taking import kit_of, leads_of, mounting_of
+from twincore.job.shared.telling import found_by_learning, learns
 from twincore.job.shared.wires import WiringOf, step_key, wiring_of, wiring_plan
 from twincore.job.targets.fit import WITH_POWER
 from twincore.profile import Board, Record

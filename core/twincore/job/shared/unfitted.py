@@ -5,11 +5,11 @@ from typing import Any
 from twincore.job.case import Case, original_of
 from twincore.job.rules.boards import several, title_of
 from twincore.job.rules.order import cleared, done
-from twincore.job.shared.entering import entered_otherwise, found_by_learning, learns, to_reenter, wanted_of
 from twincore.job.shared.fitting import Fitting, by_hand, fitting_of_job
 from twincore.job.shared.in_hand import is_read
 from twincore.job.shared.kit_steps import steps_left
 from twincore.job.shared.left import planned_positions
+from twincore.job.shared.telling import entered_otherwise, found_by_learning, learns, to_reenter, wanted_of
 from twincore.job.shared.wires import step_key
 from twincore.job.targets.fit import WITH_POWER
 

@@ -8,11 +8,11 @@ from twincore.job.given import Check, Given
 from twincore.job.rules.boards import title_of, turned
 from twincore.job.rules.order import done
 from twincore.job.shared.between import leads_to
-from twincore.job.shared.entering import learns, to_reenter
 from twincore.job.shared.fitting import MOUNTED, Fitting, fitting_of_job, last_look_key
 from twincore.job.shared.holds import points_of
 from twincore.job.shared.in_hand import in_hand_value, is_read
 from twincore.job.shared.kit_steps import kit_step_value
+from twincore.job.shared.telling import learns, to_reenter
 from twincore.job.shared.unfitted import missing_of_board, missing_powered
 from twincore.job.shared.wires import step_key
 from twincore.job.targets.fit import EnergisedSaid, LearnedSaid, ReadbackSaid

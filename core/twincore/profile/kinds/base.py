@@ -59,8 +59,24 @@ class Sketched(Protocol):
         """Whether its places run from top to bottom."""
 
 
+class Built(Protocol):
+    """An element as it is built of a board: see `twincore.profile.elements`."""
+
+    @property
+    def points(self) -> tuple[Point, ...]:
+        """Its points, in their order."""
+
+    @property
+    def domain(self) -> tuple[Value, ...]:
+        """What its point, or each of its places, may be."""
+
+    @property
+    def coding(self) -> Coding | None:
+        """How its contacts are coded; None where they are not."""
+
+
 class Kind(ABC):
-    """A kind of element. One that is chosen from `values` needs no more than its name; see `docs/add-an-element-kind.md`."""
+    """A kind of element; see `docs/add-an-element-kind.md`."""
 
     name: ClassVar[str]
     placed: ClassVar[bool] = False
@@ -120,40 +136,34 @@ class Kind(ABC):
 
     # in registers of 16 bits: places are digits of a number whose base is the domain, the first weighing most
 
-    def register_bits(self, count: int, domain: Sequence[Value], scale: Fraction) -> int:
+    def register_bits(self, element: Built, scale: Fraction) -> int:
         """How many bits every position fits into."""
-        return (int(len(domain) ** count) - 1).bit_length()
+        return (int(len(element.domain) ** len(element.points)) - 1).bit_length()
 
-    def to_register(
-        self, values: Sequence[Value], domain: Sequence[Value], scale: Fraction, coding: Coding | None
-    ) -> int:
+    def to_register(self, element: Built, values: Sequence[Value], scale: Fraction) -> int:
         """The number that stands for a position."""
         raw = 0
         for value in values:
-            raw = raw * len(domain) + list(domain).index(value)
+            raw = raw * len(element.domain) + element.domain.index(value)
         return raw
 
-    def from_register(
-        self, raw: int, count: int, domain: Sequence[Value], scale: Fraction, coding: Coding | None, bits: int
-    ) -> list[Value | None] | None:
+    def from_register(self, element: Built, raw: int, scale: Fraction, bits: int) -> list[Value | None] | None:
         """The position that a number of so many bits stands for; None where it stands for none, or a place of it for none."""
         places: list[Value | None] = []
-        for _ in range(count):
-            raw, index = divmod(raw, len(domain))
-            places.append(domain[index])
+        for _ in element.points:
+            raw, index = divmod(raw, len(element.domain))
+            places.append(element.domain[index])
         return None if raw else places[::-1]
 
     # in a sketch
 
+    @abstractmethod
     def setting(self, sketched: Sketched) -> dict[str, Any]:
         """What a board's document says of one that was sketched."""
-        return {
-            "id": sketched.id, "kind": self.name, "values": list(sketched.values), "factory": sketched.values[0]
-        }  # fmt: skip
 
+    @abstractmethod
     def sketch_words(self, sketched: Sketched) -> str:
         """One that was sketched, read back in words."""
-        return f"a {self.name} that may stand at {', '.join(sketched.values)}"
 
     def size_mm(self, sketched: Sketched) -> tuple[float, float] | None:
         """How wide and high it is drawn where nobody measured it; None for one that cannot be seen."""

@@ -7,7 +7,7 @@ from twincore.profile.kinds.base import Kind, Point, Sketched
 
 
 class Chosen(Kind):
-    """One that stands at one of its `values`."""
+    """One that stands at one of its `values`: such a kind needs no more than its name."""
 
     called: ClassVar[str] = ""
     """What it is called in words; its name where nothing else is said."""
@@ -15,6 +15,12 @@ class Chosen(Kind):
     def points(self, node: dict[str, Any], place: str, faults: FaultList) -> tuple[Point, ...]:
         """One point, with the values in the order of the file."""
         return (Point(node["id"], tuple(node["values"]), node["factory"], node.get("locked") is True),)
+
+    def setting(self, sketched: Sketched) -> dict[str, Any]:
+        """What a board's document says of one that was sketched."""
+        return {
+            "id": sketched.id, "kind": self.name, "values": list(sketched.values), "factory": sketched.values[0]
+        }  # fmt: skip
 
     def sketch_words(self, sketched: Sketched) -> str:
         """One that was sketched, in words."""

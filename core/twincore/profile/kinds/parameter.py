@@ -5,7 +5,7 @@ from fractions import Fraction
 from typing import Any
 
 from twincore.profile.faults import FaultList
-from twincore.profile.kinds.base import Coding, Kind, Point, Sketched
+from twincore.profile.kinds.base import Built, Kind, Point, Sketched
 from twincore.profile.values import Value, as_number, tidy
 
 LARGEST_DOMAIN = 100_000
@@ -44,24 +44,20 @@ class Parameter(Kind):
         step = float(domain[1] - domain[0]) if len(domain) > 1 else 0
         return f"a number from {float(domain[0]):g} to {float(domain[-1]):g} in steps of {step:g}"
 
-    def register_bits(self, count: int, domain: Sequence[Value], scale: Fraction) -> int:
+    def register_bits(self, element: Built, scale: Fraction) -> int:
         """In two's complement the sign takes a bit."""
-        low, high = (round(Fraction(as_number(domain[end])) / scale) for end in (0, -1))
+        low, high = (round(Fraction(as_number(element.domain[end])) / scale) for end in (0, -1))
         return max(high.bit_length(), (-low - 1).bit_length()) + 1 if low < 0 else high.bit_length()
 
-    def to_register(
-        self, values: Sequence[Value], domain: Sequence[Value], scale: Fraction, coding: Coding | None
-    ) -> int:
+    def to_register(self, element: Built, values: Sequence[Value], scale: Fraction) -> int:
         """The number in units of the scale."""
         return round(Fraction(as_number(values[0])) / scale)
 
-    def from_register(
-        self, raw: int, count: int, domain: Sequence[Value], scale: Fraction, coding: Coding | None, bits: int
-    ) -> list[Value | None] | None:
+    def from_register(self, element: Built, raw: int, scale: Fraction, bits: int) -> list[Value | None] | None:
         """The number, signed where the lowest is; None where it is none of the settings."""
-        signed = raw - (1 << bits) if as_number(domain[0]) < 0 and raw >> bits - 1 else raw
+        signed = raw - (1 << bits) if as_number(element.domain[0]) < 0 and raw >> bits - 1 else raw
         value = tidy(signed * scale)
-        return [value] if value in domain else None
+        return [value] if value in element.domain else None
 
     def setting(self, sketched: Sketched) -> dict[str, Any]:
         """What a board's document says of one that was sketched."""

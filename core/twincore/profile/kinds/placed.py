@@ -5,7 +5,7 @@ from fractions import Fraction
 from typing import Any
 
 from twincore.profile.faults import FaultList, known
-from twincore.profile.kinds.base import Coding, Kind, Point, Sketched
+from twincore.profile.kinds.base import Built, Coding, Kind, Point, Sketched
 from twincore.profile.values import Value
 
 ON_OFF: dict[str, Value] = {"0": "off", "1": "on"}
@@ -77,16 +77,13 @@ class Dip(Placed):
         """0, 1 or ? a switch."""
         return "".join("?" if value is None else "1" if value == "on" else "0" for value in values)
 
-    def to_register(
-        self, values: Sequence[Value], domain: Sequence[Value], scale: Fraction, coding: Coding | None
-    ) -> int:
+    def to_register(self, element: Built, values: Sequence[Value], scale: Fraction) -> int:
         """A bit a switch, the first weighing least."""
         return sum((value == "on") << index for index, value in enumerate(values))
 
-    def from_register(
-        self, raw: int, count: int, domain: Sequence[Value], scale: Fraction, coding: Coding | None, bits: int
-    ) -> list[Value | None] | None:
+    def from_register(self, element: Built, raw: int, scale: Fraction, bits: int) -> list[Value | None] | None:
         """A bit a switch, the first weighing least."""
+        count = len(element.points)
         return None if raw >> count else ["on" if raw >> index & 1 else "off" for index in range(count)]
 
     def sketch_words(self, sketched: Sketched) -> str:
@@ -141,25 +138,22 @@ class Thumbwheel(Placed):
         found: Coding = node.get("coding", "bcd")
         return found
 
-    def register_bits(self, count: int, domain: Sequence[Value], scale: Fraction) -> int:
+    def register_bits(self, element: Built, scale: Fraction) -> int:
         """Four bits a wheel."""
-        return WHEEL_BITS * count
+        return WHEEL_BITS * len(element.points)
 
-    def to_register(
-        self, values: Sequence[Value], domain: Sequence[Value], scale: Fraction, coding: Coding | None
-    ) -> int:
+    def to_register(self, element: Built, values: Sequence[Value], scale: Fraction) -> int:
         """The contacts of each wheel, the first weighing most."""
         raw = 0
         for value in values:
-            raw = raw << WHEEL_BITS | contacts_closed(str(value), coding)
+            raw = raw << WHEEL_BITS | contacts_closed(str(value), element.coding)
         return raw
 
-    def from_register(
-        self, raw: int, count: int, domain: Sequence[Value], scale: Fraction, coding: Coding | None, bits: int
-    ) -> list[Value | None] | None:
+    def from_register(self, element: Built, raw: int, scale: Fraction, bits: int) -> list[Value | None] | None:
         """A wheel between two digits gives no digit: that wheel is unreadable, not the whole row."""
+        count = len(element.points)
         places: list[Value | None] = [
-            digit_shown(raw >> WHEEL_BITS * index & WHEEL_MASK, coding) for index in reversed(range(count))
+            digit_shown(raw >> WHEEL_BITS * index & WHEEL_MASK, element.coding) for index in reversed(range(count))
         ]
         return None if raw >> WHEEL_BITS * count or not any(places) else places
 

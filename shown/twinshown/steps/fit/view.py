@@ -5,11 +5,11 @@ from uuid import UUID
 
 from twincore.choose import Mounting
 from twincore.job.case import Case, original_of
-from twincore.job.shared.entering import entered_otherwise, learns, to_reenter, wanted_of
 from twincore.job.shared.fitting import Fitting, Look, by_hand, fitting_of_job, last_look_key
 from twincore.job.shared.holds import points_of
 from twincore.job.shared.kit_steps import KitStep, kit_steps
 from twincore.job.shared.left import planned_positions
+from twincore.job.shared.telling import entered_otherwise, learns, to_reenter, wanted_of
 from twincore.job.shared.unfitted import differing_readbacks, missing_beside, missing_dead, missing_powered
 from twincore.profile import Family
 from twincore.wiring import NoPlug

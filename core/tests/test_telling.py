@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from twincore.job.shared.entering import same_entry
+from twincore.job.shared.telling import same_entry
 
 
 class SameEntry(TestCase):
