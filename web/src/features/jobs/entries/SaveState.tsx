@@ -1,14 +1,12 @@
-import type { Waiting } from "@/api/outbox";
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
-import { RefusalNotice } from "./Refusal";
+import { RefusedElsewhere } from "./Refusal";
 import type { Sending } from "./useEntries";
 import type { ReactNode } from "react";
 
 type Props = {
   sending: Sending;
   onRetry: () => void;
-  onWithdraw: (each: Waiting) => void;
   /** Where else to look, beside what waits. */
   children?: ReactNode;
 };
@@ -46,7 +44,7 @@ export function SavedWord({ sending }: { sending: Sending }) {
 }
 
 /** What did not go through, until somebody has seen it; it stays in sight, however far down somebody works. */
-export function SaveState({ sending, onRetry, onWithdraw, children }: Props) {
+export function SaveState({ sending, onRetry, children }: Props) {
   const { state, problem, refused } = sending;
   if (state !== "waiting" && !problem && refused.length === 0) return null;
   return (
@@ -58,9 +56,7 @@ export function SaveState({ sending, onRetry, onWithdraw, children }: Props) {
         </div>
       )}
       {problem && <ProblemNotice problem={problem} />}
-      {refused.map((each) => (
-        <RefusalNotice key={each.order} each={each} onWithdraw={onWithdraw} />
-      ))}
+      <RefusedElsewhere />
     </div>
   );
 }

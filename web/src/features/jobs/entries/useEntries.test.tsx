@@ -4,7 +4,7 @@ import type { Job } from "@/features/jobs/api";
 import { entry, jobSheet, wennick } from "@/testing/jobs";
 import { standInQueries } from "@/testing/queries";
 import { standInServer } from "@/testing/server";
-import { act, render, renderHook, screen, waitFor } from "@testing-library/react";
+import { act, render, renderHook, screen, waitFor, within } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { RefusalAt, RefusedProvider } from "./Refusal";
@@ -177,6 +177,12 @@ describe("what is said of saving", () => {
     entry: entry("found.S1", "0101"),
     refused: { status: 422, title: "Not possible", detail: "Expected 6 places.", faults: [] },
   };
+  const other = {
+    ...each,
+    order: 2,
+    entry: entry("serial", "x"),
+    refused: { ...each.refused, detail: "Say which." },
+  };
 
   it("is quiet where everything is saved, and counts what waits", () => {
     const { rerender } = render(<SavedWord sending={quiet} />);
@@ -189,11 +195,9 @@ describe("what is said of saving", () => {
 
   it("offers to send what waits, and takes no room where nothing does", async () => {
     const onRetry = vi.fn();
-    const { rerender, container } = render(<SaveState sending={quiet} onRetry={onRetry} onWithdraw={() => {}} />);
+    const { rerender, container } = render(<SaveState sending={quiet} onRetry={onRetry} />);
     expect(container.innerHTML).toBe("");
-    rerender(
-      <SaveState sending={{ ...quiet, state: "waiting", waiting: 1 }} onRetry={onRetry} onWithdraw={() => {}} />,
-    );
+    rerender(<SaveState sending={{ ...quiet, state: "waiting", waiting: 1 }} onRetry={onRetry} />);
     await userEvent.click(screen.getByRole("button", { name: "Send now" }));
     expect(onRetry).toHaveBeenCalledOnce();
   });
@@ -201,12 +205,10 @@ describe("what is said of saving", () => {
   it("says what was refused until it is seen, and beside the field that it speaks of", async () => {
     const withdrawn: number[] = [];
     render(
-      <RefusedProvider entries={[each]}>
-        <SaveState
-          sending={{ ...quiet, refused: [each] }}
-          onRetry={() => {}}
-          onWithdraw={({ order }) => withdrawn.push(order)}
-        />
+      <RefusedProvider entries={[each, other]} onWithdraw={({ order }) => withdrawn.push(order)}>
+        <section aria-label="everywhere">
+          <SaveState sending={{ ...quiet, refused: [each, other] }} onRetry={() => {}} />
+        </section>
         <section aria-label="S1">
           <RefusalAt target="found.S1" />
         </section>
@@ -215,10 +217,18 @@ describe("what is said of saving", () => {
         </section>
       </RefusedProvider>,
     );
-    expect(screen.getByRole("alert").textContent).toBe("Not possibleExpected 6 places.");
-    expect(screen.getByRole("region", { name: "S1" }).textContent).toBe("Not taken: Expected 6 places.");
-    expect(screen.getByRole("region", { name: "R1" }).textContent).toBe("");
-    await userEvent.click(screen.getByRole("button", { name: "I have seen this" }));
-    expect(withdrawn).toEqual([1]);
+    const told = (name: string) =>
+      within(screen.getByRole("region", { name }))
+        .queryAllByRole("alert")
+        .map((alert) => alert.textContent);
+    // a defect: what a field shows stood at the top as well, and covered the field
+    expect(told("everywhere")).toEqual(["Not possibleSay which."]);
+    expect(told("S1")).toEqual(["Not saved. Expected 6 places.I have seen this"]);
+    expect(told("R1")).toEqual([]);
+    for (const name of ["S1", "everywhere"])
+      await userEvent.click(
+        within(screen.getByRole("region", { name })).getByRole("button", { name: "I have seen this" }),
+      );
+    expect(withdrawn).toEqual([1, 2]);
   });
 });

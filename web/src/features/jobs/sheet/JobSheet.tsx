@@ -65,16 +65,12 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
     id === inHand ? goTo(`step-${id}`) : setLooked((old) => ({ ...old, [id]: !(old[id] ?? id === first) }));
   const shown = useMemo(() => (job.origin ? { ...job, closed: true } : job), [job]);
   return (
-    <RefusedProvider entries={entries.sending.refused}>
+    <RefusedProvider entries={entries.sending.refused} onWithdraw={(each) => void entries.withdraw(each)}>
       <div ref={sheet}>
         <JobHead job={job} saved={<SavedWord sending={entries.sending} />} along={<WithYou job={job} />} />
         <BoardsBar job={job} put={put} />
         <StepTrack steps={job.steps} inHand={inHand} open={open.map((step) => step.id)} onFlip={flip} />
-        <SaveState
-          sending={entries.sending}
-          onRetry={() => void entries.retry()}
-          onWithdraw={(each) => void entries.withdraw(each)}
-        >
+        <SaveState sending={entries.sending} onRetry={() => void entries.retry()}>
           <Link to="/waiting" className="min-h-11 py-2.5">
             What waits
           </Link>
