@@ -8,6 +8,7 @@ from typing import Any, Protocol, TypeVar
 
 from twincore.behaviour import CounterCase, Proof, Twin, make_twin, prove
 from twincore.carry_over.closest import Closest, closest
+from twincore.carry_over.outcome import Outcome, Wanted, outcomes
 from twincore.carry_over.schools import School, schools_of, values_of
 from twincore.carry_over.single import Single, single_settings
 from twincore.choose import TwinChecked, check_twin
@@ -86,6 +87,8 @@ class Comparison:
     """Trimmers read by angle: degrees, and how well."""
     told: dict[str, Any] = field(default_factory=dict)
     """Codes of the replacement that stand on the machine's plate: nobody solves for them."""
+    read: dict[str, Any] | None = None
+    """The original's positions as they were read, where `found` has some that somebody assumed."""
 
     @property
     def key(self) -> str:
@@ -98,6 +101,11 @@ class Comparison:
     def same_board(self) -> bool:
         """Whether the very same number goes in again: then it is set as the old one stood."""
         return self.original.part_number == self.replacement.part_number
+
+    @property
+    def assumed(self) -> list[str]:
+        """The elements of the original that somebody assumed to stand as `found` has them."""
+        return [name for name, value in (self.read or {}).items() if value != self.found.get(name)]
 
     def found_record(self) -> Record:
         """The original as found."""
@@ -159,26 +167,44 @@ class Comparison:
         """What each school would set."""
         return schools_of(self.original, self.found_record(), self.replacement, self.facts, self.solved())
 
-    def _owners(self) -> dict[str, Value]:
-        return {name: exactly(value) for name, value in self.wishes.items()}
-
     def wished(self) -> dict[str, Value]:
-        """Functions that are wanted otherwise than the original has them, with exact values: read between marks, decided
-        for another school, or wished for by the owner.
+        """Functions that are wanted otherwise than the positions of the original say, with exact values: read between marks,
+        decided for another school, or wished for by the owner.
         """
-        wanted: dict[str, Value] = {name: each.value for name, each in self.between_marks().items()}
+        return self._between() | {name: each.value.values[0] for name, each in self._otherwise().items()}
+
+    def _between(self) -> dict[str, Value]:
+        return {name: each.value for name, each in self.between_marks().items()}
+
+    def _otherwise(self) -> dict[str, Wanted]:
+        """Functions that are wanted otherwise than they were found; the owner's word stands before a school's."""
+        wanted: dict[str, Wanted] = {}
         if self.school or self.decisions:
             followed = {school.id: values_of(school, self.replacement, self.family) for school in self.schools()}
             for definition in self.family.functions:
                 name = self.decisions.get(definition.id, self.school or "functions")
                 value = followed[name].get(definition.id) if name != "functions" else None
                 if value is not None and value.decided:
-                    wanted[definition.id] = value.values[0]
-        return wanted | self._owners()
+                    wanted[definition.id] = Wanted(value, name)
+        return wanted | {name: Wanted(Decoded((exactly(value),)), "owner") for name, value in self.wishes.items()}
+
+    def as_found(self) -> dict[str, Decoded]:
+        """What the original did: by its positions, and by its trimmers between two marks."""
+        return wanted_functions(self.original, self.found_record(), self.family, self._between())
 
     def wanted(self) -> dict[str, Decoded]:
         """What the replacement should do."""
         return wanted_functions(self.original, self.found_record(), self.family, self.wished())
+
+    def outcomes(self, record: Record) -> tuple[Outcome, ...]:
+        """Every function as found, as wanted, and as the replacement gives it that stands so."""
+        found, otherwise = self.as_found(), self._otherwise()
+        wanted = {name: otherwise.get(name) or Wanted(value) for name, value in found.items()}
+        wanted |= {name: each for name, each in otherwise.items() if each.word == "owner"}
+        read = found
+        if self.read is not None:
+            read = wanted_functions(self.original, record_of(self.original, self.read), self.family, self._between())
+        return outcomes(found, wanted, read, self.replacement, record, self.family)
 
     def plan_record(self) -> Record | None:
         """The replacement as planned: the best positions, with what a person set otherwise on top.
@@ -219,8 +245,7 @@ class Comparison:
         if self.answered_for:
             return []
         record = self.plan_record()
-        rows = judge(self.wanted(), self.replacement, record, self.family) if record else ()
-        return [row.id for row in rows if not row.met]
+        return [each.id for each in self.outcomes(record) if not each.asked.met] if record else []
 
     def proof(self, record: Record, limit: int | None = None) -> Proof:
         """The twin check of the original as found against the replacement standing so."""

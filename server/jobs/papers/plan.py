@@ -11,6 +11,7 @@ from jobs.cases import case_of
 from jobs.models import Job
 from jobs.papers.drawn import as_set
 from jobs.papers.second import second_told
+from jobs.papers.sheet import function_told
 from twincore.job.case import new_board, original_of, remembered
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.holds import skipped
@@ -39,9 +40,7 @@ def plan_json(job: Job) -> str:
             "functions": [
                 {
                     "id": r.id,
-                    "wanted": r.wanted,
-                    "got": r.got,
-                    "verdict": r.verdict,
+                    **function_told(r),
                     "reason": job.state["reasons"].get(r.id, ""),
                 }
                 for r in comparison.rows
@@ -76,6 +75,7 @@ def plan_pdf(job: Job, now: datetime) -> bytes:
         "second": second_told(job),
         "set": [] if comparison.plan is None else as_set(new_board(case_of(job)), comparison.plan),
         "rows": [{"row": row, "reason": job.state["reasons"].get(row.id, "")} for row in comparison.rows],
+        "wanted": any(row.wanted_by for row in comparison.rows),
         "wiring": wiring_shown(case_of(job)) if wiring else None,
         "sums": _sums(wiring.plan) if wiring else "",
         "presses": presses_shown(case_of(job)),

@@ -100,7 +100,7 @@ def _on_one_board(job: Job, handing: Handing) -> dict[str, Any]:
         "job": job,
         "state": state,
         "comparison": comparison,
-        "second": second_told(job) if comparison else None,
+        "second": second_told(job, planned=not fitted) if comparison else None,
         "steps": steps_of(state, job.closed_at is not None),
         "rule_out": rule_out_shown(case_of(job)),
         "causes": list(state.get("causes", {}).values()),
@@ -151,9 +151,13 @@ def _pictures(job: Job) -> dict[str, Any]:
 def _functions(comparison: ComparisonShown | None, reasons: dict[str, str]) -> dict[str, Any]:
     """The functions that are alike, to be told in a sentence, and those that somebody should look at, in rows."""
     rows = comparison.rows if comparison else []
-    alike = [row for row in rows if row.verdict == "same" and row.wanted == row.got and not reasons.get(row.id)]
+    alike = [row for row in rows if row.verdict == "same" and not row.wanted_by and not reasons.get(row.id)]
     looked = [{"row": row, "reason": reasons.get(row.id, "")} for row in rows if row not in alike]
-    return {"same": alike, "rows": looked}
+    return {
+        "same": [row for row in alike if not row.assumed],
+        "as_assumed": [row for row in alike if row.assumed],
+        "rows": looked,
+    }
 
 
 def _drawn(job: Job, run: MeasuredShown) -> str:

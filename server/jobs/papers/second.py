@@ -26,9 +26,11 @@ class Second(NamedTuple):
 CHECKED, BEING, NOT = "checked by a second program", "being checked by a second program", "not checked a second time"
 
 
-def second_told(job: Job) -> str | None:
-    """What is printed beside a verdict on the plan; None where the twin check claims nothing, or cannot be made."""
-    found = _of(job, planned=True)
+def second_told(job: Job, planned: bool = True) -> str | None:
+    """What is printed beside a verdict on the plan, or on the board as it was left; None where the twin check claims nothing,
+    or cannot be made.
+    """
+    found = _of(job, planned)
     return found and found.words
 
 

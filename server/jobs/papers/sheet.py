@@ -13,11 +13,12 @@ from twincore.job.record.reading import shape_faults
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.facts import facts_of
 from twincore.job.shared.holds import skipped
+from twincore.job.shared.left import left_record
 from twincore.job.steps.prove import runs_in_order
 from twincore.profile import dump
 from twincore.profile.document import jsonable
 from twinshown.boards.view import between_told
-from twinshown.comparison.schemas import ComparisonShown
+from twinshown.comparison.schemas import ComparisonShown, RowShown
 from twinshown.comparison.view import compare
 from twinshown.sheet.step_lines import steps_of
 from twinshown.steps.prove.schemas import MeasuredShown, ReadingTaken
@@ -52,9 +53,7 @@ def _derived(job: Job) -> dict[str, Any]:
             {
                 "id": row.id,
                 "title": row.title,
-                "wanted": row.wanted,
-                "got": row.got,
-                "verdict": row.verdict,
+                **function_told(row),
                 "reason": state["reasons"].get(row.id, ""),
             }
             for row in (comparison.rows if comparison else [])
@@ -64,7 +63,7 @@ def _derived(job: Job) -> dict[str, Any]:
             "words": proof.words if proof else "",
             "told": proof.told if proof else [],
             "offsets": [offset.dict() for offset in proof.offsets] if proof else [],
-            "second_check": second_told(job) if proof else None,
+            "second_check": second_told(job, planned=state["left"] is None) if proof else None,
         },
         "steps": [
             {"id": step.id, "state": step.state, "result": step.result, "note": step.note or ""}
@@ -131,11 +130,21 @@ def _rule_out(job: Job) -> dict[str, Any] | None:
     }
 
 
+def function_told(row: RowShown) -> dict[str, Any]:
+    """A function as it was found, as it is wanted and by whose word, and as the new board gives it.
+
+    `verdict` holds what is given against what was found, `met` against what is wanted.
+    """
+    told = row.model_dump(include={"found", "wanted", "wanted_by", "got", "verdict", "met"})
+    return told | ({"assumed": True} if row.assumed else {})
+
+
 def comparison_shown(job: Job) -> ComparisonShown | None:
-    """Both boards side by side; None while one of them is not known."""
+    """Both boards side by side, the new one as it was left, else as planned; None while one of them is not known."""
     if job.original_revision_id is None or job.replacement_revision_id is None:
         return None
-    return compare(comparison_of(case_of(job)))
+    case = case_of(job)
+    return compare(comparison_of(case), left_record(case) if job.state["left"] is not None else None)
 
 
 def runs_told(job: Job) -> list[MeasuredShown]:

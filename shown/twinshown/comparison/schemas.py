@@ -19,17 +19,27 @@ class PointShown(Schema):
 
 
 class RowShown(Schema):
-    """One function on both boards."""
+    """One function on both boards: as it was found, as it is wanted, and as the new board gives it.
+
+    `verdict` and `difference` hold what is given against what was found, and against nothing else; `met` and `missed` hold it
+    against what is wanted.
+    """
 
     id: str
     title: str
     importance: str
+    found: str
     wanted: str
+    wanted_by: str
+    """Who or what wants something else than was found; empty where it is wanted as it was found."""
     on_original: bool
     on_replacement: bool
     got: str
     verdict: str
+    met: bool
     missed: bool
+    assumed: bool
+    """Whether what was found is told only by positions that somebody assumed."""
     difference: str
     tolerance: str
     original_points: list[PointShown]

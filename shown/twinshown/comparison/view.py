@@ -3,13 +3,12 @@
 from typing import Any
 
 from twincore.behaviour import CounterCase, Proof
-from twincore.carry_over import Comparison, School, disagreements
+from twincore.carry_over import Comparison, Outcome, School, disagreements
 from twincore.errors import TwinError
 from twincore.profile import Board, Family, FunctionDef, Record, written_positions
 from twincore.profile.values import plain
 from twincore.settings import (
     CarriedFunction,
-    Decoded,
     acting,
     decode,
     judge,
@@ -40,16 +39,14 @@ from twinshown.comparison.schemas import (
 from twinshown.comparison.why_words import closest_words, rests_words, single_words, why_words
 
 
-def compare(comparison: Comparison) -> ComparisonShown:
-    """Everything about a pair on one page."""
+def compare(comparison: Comparison, left: Record | None = None) -> ComparisonShown:
+    """Everything about a pair on one page; the replacement as it was left, or as planned where that is not said."""
     family, original, replacement = comparison.family, comparison.original, comparison.replacement
     found = comparison.found_record()
     carried = comparison.carried()
     best = comparison.without_hands()
-    record = comparison.plan_record()
-    wanted = comparison.wanted()
-    functions = judge(wanted, replacement, record, family) if record else ()
-    rows = [_row(each, comparison, found, record) for each in functions]
+    record = left or comparison.plan_record()
+    rows = [_row(each, comparison, found, record) for each in comparison.outcomes(record)] if record else []
     return ComparisonShown(
         original=original.part_number,
         replacement=replacement.part_number,
@@ -58,7 +55,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
         best=plain(written_positions(replacement, best.points)) if best else None,
         why=[family.titles.get(name, name) for name in carried.why],
         rows=rows,
-        extras=_extras(replacement, record, wanted.keys(), family),
+        extras=_extras(replacement, record, {row.id for row in rows}, family),
         proved=carried.proved,
         moved=sum(record.points[name] != point.factory for name, point in replacement.points.items()) if record else 0,
         safety_misses=sum(row.missed and row.importance == "safety" for row in rows),
@@ -70,7 +67,7 @@ def compare(comparison: Comparison) -> ComparisonShown:
         meanings_known=replacement.meanings_known,
         same_layout=original.settings_layout is not None and original.settings_layout == replacement.settings_layout,
         proof=explained(comparison, record) if record else None,
-        schools=[_school_shown(each, comparison, wanted) for each in comparison.schools()],
+        schools=[_school_shown(each, comparison) for each in comparison.schools()],
         disagreements=disagreements_shown(comparison),
         proposed=comparison.proposed,
         off_own_table=_off_table(comparison),
@@ -85,9 +82,9 @@ def compare(comparison: Comparison) -> ComparisonShown:
     )
 
 
-def _school_shown(school: School, comparison: Comparison, wanted: dict[str, Decoded]) -> SchoolShown:
+def _school_shown(school: School, comparison: Comparison) -> SchoolShown:
     family, replacement = comparison.family, comparison.replacement
-    rows = judge(wanted, replacement, school.record, family) if school.record else ()
+    rows = judge(comparison.undecided().wanted(), replacement, school.record, family) if school.record else ()
     return SchoolShown(
         id=school.id,
         counts=school.counts,
@@ -172,25 +169,29 @@ def _between(comparison: Comparison) -> list[BetweenShown]:
     return shown
 
 
-def _row(row: CarriedFunction, comparison: Comparison, found: Record, record: Record | None) -> RowShown:
-    family = comparison.family
-    definition = family.function(row.id)
-    assert definition is not None  # judge goes over the family's functions
+def _row(outcome: Outcome, comparison: Comparison, found: Record, record: Record) -> RowShown:
+    definition = comparison.family.function(outcome.id)
+    assert definition is not None  # outcomes go over the family's functions
     unknown = comparison.answered_for
+    difference = wording.difference_words(outcome.compared, definition) if outcome.compared else ""
     return RowShown(
-        id=row.id,
+        id=outcome.id,
         title=definition.title,
         importance=definition.importance,
-        wanted=wording.decoded_words(row.wanted, definition),
-        on_original=row.id in comparison.original.functions,
-        on_replacement=row.id in comparison.replacement.functions,
-        got="not known" if unknown else wording.value_words(row.got, definition),
-        verdict="not known" if unknown else row.verdict,
-        missed=not unknown and row.missed,
-        difference="" if unknown else wording.difference_words(row, definition),
+        found=wording.decoded_words(outcome.found, definition) if outcome.found else "not there",
+        wanted=wording.decoded_words(outcome.wanted.value, definition),
+        wanted_by=wording.WORDS[outcome.wanted.word] if outcome.otherwise else "",
+        on_original=outcome.id in comparison.original.functions,
+        on_replacement=outcome.id in comparison.replacement.functions,
+        got="not known" if unknown else wording.value_words(outcome.asked.got, definition),
+        verdict="not known" if unknown else outcome.verdict,
+        met=unknown or outcome.asked.met,
+        missed=not unknown and outcome.asked.missed,
+        assumed=outcome.assumed,
+        difference="" if unknown else difference,
         tolerance=wording.tolerance_words(definition),
-        original_points=_points(comparison.original, row.id, found),
-        replacement_points=_points(comparison.replacement, row.id, record) if record else [],
+        original_points=_points(comparison.original, outcome.id, found),
+        replacement_points=_points(comparison.replacement, outcome.id, record),
     )
 
 
@@ -258,7 +259,10 @@ def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
     case = proof.counter_case
     return ProofShown(
         verdict=proof.verdict,
-        words=wording.verdict_words(proof, family, (comparison.original, comparison.replacement)),
+        words=wording.verdict_words(proof, family, (comparison.original, comparison.replacement))
+        + wording.apart_words(
+            [family.titles[name] for name in comparison.wishes if name in family.titles], comparison.assumed
+        ),
         offsets=offsets,
         told=wording.counter_case_words(case, family, comparison.original, comparison.replacement) if case else [],
         endless=[

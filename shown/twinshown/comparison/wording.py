@@ -4,11 +4,17 @@ from collections.abc import Iterable, Mapping
 from fractions import Fraction
 
 from twincore.behaviour import CounterCase, Endless, Proof
-from twincore.carry_over import School
+from twincore.carry_over import School, Word
 from twincore.profile import Board, Family, FunctionDef, Number, Step, Value, weakest_worth
 from twincore.profile.times import time_words
 from twincore.profile.values import as_number
 from twincore.settings import ByLearning, ByTable, CarriedFunction, Decoded
+
+WORDS: dict[Word, str] = {
+    "found": "as found", "owner": "the owner", "functions": "by its functions", "table": "the maker’s table",
+    "positions": "copied 1:1", "learning": "self-learning",
+}  # fmt: skip
+"""By whose word something is wanted."""
 
 
 def number(value: Number) -> str:
@@ -140,6 +146,14 @@ def rests_on(boards: Iterable[Board]) -> str:
     """What a verdict on boards rests on, by the weakest of what they mean and how they behave; empty where that was measured or nobody said."""
     weakest = weakest_worth([each.document for each in boards], ("functions", "behaviour"))
     return RESTS_ON.get(weakest or "", "")
+
+
+def apart_words(wishes: Iterable[str], assumed: Iterable[str]) -> str:
+    """What a verdict leaves out of account: functions that the owner wants otherwise, and positions that were not read."""
+    wished, not_read = ", ".join(wishes), " and ".join(assumed)
+    told = [f" Compared apart from what the owner wants otherwise: {wished.lower()}."] if wished else []
+    told += [f" This holds if {not_read} stood as assumed: it could not be read."] if not_read else []
+    return "".join(told)
 
 
 def verdict_words(proof: Proof, family: Family, boards: Iterable[Board] = ()) -> str:

@@ -5961,7 +5961,10 @@ export interface components {
         };
         /**
          * RowShown
-         * @description One function on both boards.
+         * @description One function on both boards: as it was found, as it is wanted, and as the new board gives it.
+         *
+         *     `verdict` and `difference` hold what is given against what was found, and against nothing else; `met` and `missed` hold it
+         *     against what is wanted.
          */
         RowShown: {
             /** Id */
@@ -5970,8 +5973,12 @@ export interface components {
             title: string;
             /** Importance */
             importance: string;
+            /** Found */
+            found: string;
             /** Wanted */
             wanted: string;
+            /** Wanted By */
+            wanted_by: string;
             /** On Original */
             on_original: boolean;
             /** On Replacement */
@@ -5980,8 +5987,12 @@ export interface components {
             got: string;
             /** Verdict */
             verdict: string;
+            /** Met */
+            met: boolean;
             /** Missed */
             missed: boolean;
+            /** Assumed */
+            assumed: boolean;
             /** Difference */
             difference: string;
             /** Tolerance */

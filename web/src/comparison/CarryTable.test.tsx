@@ -9,7 +9,11 @@ const row = (id: string, more: Partial<Row> = {}): Row => ({
   id,
   title: `Function ${id}`,
   importance: "comfort",
+  found: "30 s",
   wanted: "30 s",
+  wanted_by: "",
+  met: true,
+  assumed: false,
   on_original: true,
   on_replacement: true,
   got: "30 s",
@@ -33,8 +37,15 @@ describe("the table of what is carried over", () => {
     const onReason = vi.fn();
     const all = [
       row("a"),
-      row("b", { verdict: "off", missed: true, got: "90 s", difference: "60 s longer", importance: "safety" }),
-      row("c", { verdict: "open", wanted: "90 s or 120 s" }),
+      row("b", {
+        verdict: "off",
+        missed: true,
+        met: false,
+        got: "90 s",
+        difference: "60 s longer",
+        importance: "safety",
+      }),
+      row("c", { verdict: "open", found: "90 s or 120 s", wanted: "90 s or 120 s", met: false }),
       row("d", { verdict: "within tolerance", got: "31 s", tolerance: "5 s either way" }),
     ];
     render(<CarryTable rows={all} copied={{}} onReason={onReason} />);
@@ -48,6 +59,25 @@ describe("the table of what is carried over", () => {
     expect(rows()[0]).toContain("30 s → 90 soff register: 60 s longer");
     expect(rows()[2]).toContain("5 s either way");
     expect(screen.getByText("1 function alike, set either way")).toBeTruthy();
+  });
+
+  it("tells what was found, what is wanted and by whom apart from each other", () => {
+    // a defect: what a table's row wants was shown as what was found, and called the same
+    const all = [
+      row("a", {
+        found: "15 s",
+        wanted: "30 s",
+        wanted_by: "the maker’s table",
+        verdict: "off",
+        difference: "15 s longer",
+      }),
+      row("b", { assumed: true }),
+    ];
+    render(<CarryTable rows={all} copied={{}} onReason={() => {}} />);
+    expect(rows()[0]).toContain("15 s → 30 soff register: 15 s longerWanted: 30 s (the maker’s table), met");
+    expect(rows()[1]).toContain("30 s on both, in register, if the old board was set as assumed");
+    expect(screen.queryByRole("textbox")).toBeNull();
+    expect(screen.queryByText("1 function alike, set either way")).toBeNull();
   });
 
   it("tells what copying position for position would make", () => {

@@ -18,7 +18,9 @@ export function CarryTable({ rows, copied, reasons = {}, onReason, readOnly }: P
   const onNeither = rows.filter((row) => !row.on_original && !row.on_replacement);
   const both = rows.filter((row) => !onNeither.includes(row));
   // what is to be looked at stands first; what is alike any way one sets it may be folded where there is little room
-  const alike = both.filter((row) => row.verdict === "same" && !differs(copied[row.id]) && !reasons[row.id]);
+  const alike = both.filter(
+    (row) => row.verdict === "same" && !row.wanted_by && !row.assumed && !differs(copied[row.id]) && !reasons[row.id],
+  );
   const told = both.filter((row) => !alike.includes(row));
   const rowsOf = (list: Row[]) =>
     list.map((row) => (
@@ -82,7 +84,7 @@ function FunctionRow({ row, copied, reason, onReason, readOnly }: RowProps) {
           )}
         </p>
       </div>
-      {onReason && (row.missed || row.verdict === "open") && (
+      {onReason && !row.met && (
         <ReasonField
           label={
             row.verdict === "open"
@@ -126,18 +128,28 @@ function Points({
 }
 
 function Compared({ row }: { row: Row }) {
-  if (row.verdict === "same") return <span>{row.wanted} on both, in register</span>;
+  if (row.verdict === "same" && !row.wanted_by)
+    return (
+      <span>
+        {row.found} on both, in register{row.assumed && ", if the old board was set as assumed"}
+      </span>
+    );
   const word = {
+    same: "in register",
     "within tolerance": "within tolerance",
     off: "off register",
     open: "open",
     "not on this board": "not on this board",
     "not known": "not known on the new board",
     "does not matter": "does not matter as the old board is set",
+    "only on the new board": "only on the new board",
   }[row.verdict];
   return (
     <span>
-      <span className="text-original">{row.wanted}</span>
+      <span className="text-original">
+        {row.found}
+        {row.assumed && " (assumed)"}
+      </span>
       {row.verdict !== "open" && row.verdict !== "not known" && (
         <>
           {" → "}
@@ -148,6 +160,11 @@ function Compared({ row }: { row: Row }) {
         {word}
         {row.difference && row.difference !== row.verdict && `: ${row.difference}`}
       </strong>
+      {row.wanted_by && (
+        <span className="block">
+          Wanted: {row.wanted} ({row.wanted_by}){row.met ? ", met" : ", not met"}
+        </span>
+      )}
       {row.tolerance && row.verdict !== "open" && row.verdict !== "not known" && (
         <span className="block text-sm text-faint">{row.tolerance}</span>
       )}

@@ -181,7 +181,7 @@ function Copying({ comparison, school, board }: CopyingProps) {
           {wrong.map((row) => (
             <li key={row.id}>
               {rows[row.id]?.title}: <strong>{row.difference}</strong>
-              {!row.difference.includes(row.value) && ` (${row.value} instead of ${rows[row.id]?.wanted})`}
+              {!row.difference.includes(row.value) && ` (${row.value} instead of ${rows[row.id]?.found})`}
             </li>
           ))}
         </ul>

@@ -35,5 +35,5 @@ def comparison_of(case: Case) -> Comparison:
     return Comparison(
         family=family, original=original, replacement=new_board(case), found=believed(state), names=case.names, keep=case.keep,
         plan={**state["overrides"], **learned_positions(case)}, wishes=state["wishes"], facts=fact_values(case), school=state["school"],
-        decisions=dict(state["decisions"]), angles=dict(state["angles"]), told=codes_told(case),
+        decisions=dict(state["decisions"]), angles=dict(state["angles"]), told=codes_told(case), read=state["found"] if state["assumed"] else None,
     )  # fmt: skip

@@ -27,7 +27,7 @@ export function CarryStep({ job, put }: StepProps) {
   if (problem) return <ProblemNotice problem={problem} />;
   if (!comparison.data || !original.data || !replacement.data) return <Loading what="Carrying the settings over" />;
   const { rows, disagreements, codes_to_read: codes } = comparison.data;
-  const unreasoned = rows.filter((row) => (row.missed || row.verdict === "open") && !job.reasons[row.id]);
+  const unreasoned = rows.filter((row) => !row.met && !job.reasons[row.id]);
   const undecided = job.school ? [] : disagreements.filter((each) => !job.decisions[each.id]);
   const done = job.steps.find((each) => each.id === "carry_over")?.state === "done";
   return (
