@@ -34,6 +34,7 @@ def rules_of(depot: Depot) -> Rules:
         school_when_not=depot.school_when_not,
         second_person=depot.second_person,
         assumptions=depot.assumptions,
+        currency=depot.currency,
     )
 
 

@@ -3,6 +3,7 @@
 import re
 from dataclasses import dataclass
 
+from django.conf import settings
 from django.db import connection, transaction
 
 from people.access import depot_of, require_parts_lead
@@ -16,6 +17,7 @@ from twinshown.refusals import Faulty, Refused
 
 MOST_DEAD_V = 10
 """More than that is not what an instrument shows of a machine that is dead, whatever the depot (common practice, no source)."""
+CURRENCY = re.compile(r"([A-Z]{3})?")
 CODE = re.compile(r"[A-Z0-9]{2,8}$")
 
 
@@ -30,6 +32,10 @@ class Policies:
     second_person: bool
     dead_v: float
     assumptions: dict[str, float]
+    own_figures: bool
+    """Whether all of the assumptions are the depot's own, those that are as usual too."""
+    currency: str
+    locale: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,7 +75,7 @@ def open_first_depot(given: FirstDepot) -> Person:
 
 @transaction.atomic
 def set_policies(person: Person, new: Policies) -> Depot:
-    """Set how the depot works; of the assumptions only what differs from the usual is kept."""
+    """Set how the depot works; of the assumptions only what the depot entered itself is kept."""
     require_parts_lead(person)
     depot = Depot.objects.select_for_update().get(pk=depot_of(person).pk)
     if new.rule_out_school not in SCHOOLS:
@@ -86,6 +92,13 @@ def set_policies(person: Person, new: Policies) -> Depot:
     depot.rule_out_school, depot.change_companions = new.rule_out_school, new.change_companions
     depot.school_when_agreed, depot.school_when_not = new.school_when_agreed, new.school_when_not
     depot.second_person, depot.dead_v = new.second_person, new.dead_v
-    depot.assumptions = {name: value for name, value in new.assumptions.items() if value != ASSUMPTIONS[name]}
+    if not CURRENCY.fullmatch(new.currency):
+        raise Faulty("Expected a currency in three capital letters, such as EUR, or nothing.")
+    if new.locale not in dict(settings.LANGUAGES):
+        raise Faulty(f"There is no way of writing numbers called {new.locale}.")
+    depot.currency, depot.locale = new.currency, new.locale
+    depot.assumptions = {
+        name: value for name, value in new.assumptions.items() if new.own_figures or value != ASSUMPTIONS[name]
+    }
     depot.save()
     return depot

@@ -1,6 +1,7 @@
 """Sign in, sign out, who am I."""
 
 from axes.signals import user_login_failed
+from django.conf import settings
 from django.contrib.auth import authenticate, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
@@ -98,6 +99,12 @@ class Policies(Schema):
     dead_v: float = USUAL_V
     """Volts below which a reading counts as dead, unless a tenth of the lowest supply is less."""
     assumptions: dict[str, float]
+    own_figures: bool = False
+    """Whether all of the assumptions are the depot's own, those that are as usual too."""
+    currency: str = Field("", max_length=3)
+    """ISO 4217, such as EUR; empty for none."""
+    locale: str = Field("en-gb", max_length=12)
+    """How its papers write numbers."""
 
 
 class DepotShown(Policies):
@@ -106,6 +113,7 @@ class DepotShown(Policies):
     name: str
     schools: list[str]
     carry_schools: list[str]
+    locales: dict[str, str]
 
 
 def _depot_shown(depot: Depot) -> DepotShown:
@@ -120,6 +128,10 @@ def _depot_shown(depot: Depot) -> DepotShown:
         rule_out_school=depot.rule_out_school,
         change_companions=depot.change_companions,
         assumptions={**ASSUMPTIONS, **depot.assumptions},
+        own_figures=set(depot.assumptions) >= set(ASSUMPTIONS),
+        currency=depot.currency,
+        locale=depot.locale,
+        locales={code: str(name) for code, name in settings.LANGUAGES},
     )
 
 

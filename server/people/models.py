@@ -20,7 +20,13 @@ class Depot(models.Model):
     dead_v = models.FloatField(
         default=USUAL_V, help_text="Volts that an instrument may still show of a machine that is dead."
     )
-    assumptions = models.JSONField(default=dict, help_text="What sums of costs assume here, where it differs.")
+    assumptions = models.JSONField(
+        default=dict, help_text="The figures for sums of costs that the depot entered itself."
+    )
+    currency = models.CharField(
+        max_length=3, blank=True, default="", help_text="ISO 4217, such as EUR; empty for none."
+    )
+    locale = models.CharField(max_length=12, default="en-gb", help_text="How its papers write numbers.")
 
     def __str__(self) -> str:
         return self.name

@@ -41,8 +41,11 @@ class Outcome:
 
     @property
     def verdict(self) -> str:
-        """How the new board compares with what was found."""
-        return self.compared.verdict if self.compared else "only on the new board"
+        """How the new board compares with what was found; a difference that the owner wants, and has, is as wanted."""
+        if self.compared is None:
+            return "only on the new board"
+        wanted = self.wanted.word == "owner" and self.asked.met and not self.compared.met
+        return "as wanted" if wanted else self.compared.verdict
 
     @property
     def otherwise(self) -> bool:

@@ -1,6 +1,7 @@
 """Board: one control board: its settable points, what they mean, and how it behaves."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from typing import Any
 
 from twincore.measure import is_designation
@@ -16,12 +17,24 @@ MOST_POINTS = 400
 
 
 @dataclass(frozen=True, slots=True)
+class TableRow:
+    """One row of a setting table: the conditions on facts, the positions as written, the parts that it says are used with it,
+    and what it notes besides, by the heading that it stands under.
+    """
+
+    conditions: dict[str, Any]
+    positions: dict[str, Any]
+    use: tuple[str, ...] = ()
+    notes: Mapping[str, str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
 class Chart:
-    """A leaflet's table: what to set for a machine; rows as (facts, positions as written)."""
+    """A setting table: what to set for a machine, row by row."""
 
     id: str
-    rows: tuple[tuple[dict[str, Any], dict[str, Any], tuple[str, ...]], ...]
-    """Of each row the conditions on facts, the positions, and the parts that it says are used with it."""
+    title: str
+    rows: tuple[TableRow, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,10 +116,20 @@ def _charts(nodes: list[dict[str, Any]], elements: tuple[Element, ...], faults: 
     return tuple(
         Chart(
             node["id"],
-            tuple((_meant_for(node) | row["if"], row["set"], tuple(row.get("use", ()))) for row in node["rows"]),
+            node.get("title", node["id"]),
+            tuple(
+                TableRow(_meant_for(node) | row["if"], row["set"], tuple(row.get("use", ())), _noted(row))
+                for row in node["rows"]
+            ),
         )
         for node in nodes
     )
+
+
+def _noted(row: dict[str, Any]) -> dict[str, str]:
+    """What a row notes; a note of another form than text under a heading is nobody's to read."""
+    notes = row.get("notes")
+    return {name: text for name, text in notes.items() if isinstance(text, str)} if isinstance(notes, dict) else {}
 
 
 def _meant_for(node: dict[str, Any]) -> dict[str, Any]:

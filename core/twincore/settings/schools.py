@@ -55,26 +55,30 @@ def _paired(old: Sequence[Element], new: Sequence[Element]) -> dict[str, Element
 
 @dataclass(frozen=True, slots=True)
 class ChartRow:
-    """A row of a leaflet's table for a machine; `missing` are facts that would decide whether it holds, `use` the parts
-    that it says go with it.
+    """A row of a setting table for a machine; `missing` are facts that would decide whether it holds, `use` the parts
+    that it says go with it, `notes` what it says besides.
     """
 
     chart: str
+    title: str
     row: int
     positions: dict[str, Any]
     missing: tuple[str, ...]
     conditions: Mapping[str, Any] = field(default_factory=dict)
     use: tuple[str, ...] = ()
+    notes: Mapping[str, str] = field(default_factory=dict)
 
 
 def chart_rows(board: Board, facts: dict[str, Any]) -> list[ChartRow]:
     """The rows that hold for these facts, and the possible ones with what is missing."""
     found = []
     for chart in board.charts:
-        for index, (conditions, positions, use) in enumerate(chart.rows):
-            missing = missing_facts(conditions, facts)
+        for index, row in enumerate(chart.rows):
+            missing = missing_facts(row.conditions, facts)
             if missing is not None:
-                found.append(ChartRow(chart.id, index, positions, missing, conditions, use))
+                found.append(
+                    ChartRow(chart.id, chart.title, index, row.positions, missing, row.conditions, row.use, row.notes)
+                )
     return found
 
 

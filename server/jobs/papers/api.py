@@ -9,7 +9,8 @@ from ninja import Router
 from config.downloads import CSV, JSON, PDF, a_file, download
 from jobs.asked import ending_job, job_of, job_with_both, job_with_original, planned_job
 from jobs.papers import summary
-from jobs.papers.label import customer_pdf, label_pdf
+from jobs.papers.customer import customer_pdf
+from jobs.papers.label import label_pdf
 from jobs.papers.plan import plan_json, plan_pdf, tags_pdf, wires_csv
 from jobs.papers.printed import sheet_pdf
 from jobs.papers.sheet import sheet_document

@@ -1,6 +1,6 @@
-"""The papers of a finished job: the label inside the cabinet, and the customer's page. The job sheet is in `jobs.sheet`."""
+"""The label inside the cabinet: what the next person at the machine needs, without a network."""
 
-from datetime import date, datetime
+from datetime import date
 from typing import Any, get_args
 
 import segno
@@ -12,18 +12,15 @@ from jobs.cases import case_of
 from jobs.ledger.chaining import record_head
 from jobs.models import Job
 from jobs.papers.drawn import as_set
-from jobs.papers.second import BEING, CHECKED, NOT, second_of_left
-from jobs.sheets import sheet, sheets_of
-from jobs.steps.hand_over.handing import handing_of, last_digest
-from twincore.job import FIRST, State, cleared, several, title_of
+from jobs.papers.second import second_of_left
+from jobs.steps.hand_over.handing import last_digest
+from twincore.job import State
+from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.left import changed_positions, left_in_order
-from twincore.job.steps.prove import proving_of
 from twincore.job.targets.hand_over import OldBoardWay
-from twincore.profile.values import plain
 from twinshown.refusals import Refused
-from twinshown.steps.hand_over.view import codes_of, seal_words, spent_shown
-from twinshown.steps.prove.view import checks_shown, readings_shown
-from twinshown.words.unproved import unproved_shown
+from twinshown.steps.hand_over.view import codes_of, seal_words
+from twinshown.steps.hand_over.work_view import work_shown
 
 PAPERS = ("A4", "letter")
 
@@ -43,22 +40,6 @@ MOST_QR = 300
 """Letters in the label's code: more make it too fine for 20 mm on a plain printer."""
 
 
-VERDICTS = {
-    "identical": "In every test by calculation the new board does exactly what the old one did.",
-    "within tolerance": "The new board does what the old one did; some times differ a little, inside what is allowed.",
-    "different": "The new board differs from the old one in one point, which was looked at and accepted:",
-    "open": "Not every setting of the old board could be read, so that not everything could be compared:",
-    "not proved": "How the old board behaves is not written down anywhere, so that the two could not be compared fully:",
-}
-
-
-SECOND = {
-    CHECKED: "A second program checked this.",
-    BEING: "A second program is still checking this.",
-    NOT: "This was not checked a second time.",
-}
-
-
 def label_pdf(job: Job) -> bytes:
     """The cabinet label, 62 by 100 mm: what the next person at the machine needs, without a network."""
     if job.state["left"] is None:
@@ -76,6 +57,8 @@ def label_pdf(job: Job) -> bytes:
         "banks": [each for each in shown if each["svg"]],
         "others": [each for each in shown if not each["svg"]],
         "changed": changed_positions(case_of(job)),
+        "tied_back": work_shown(case_of(job)).tied_back,
+        "assumed": comparison_of(case_of(job)).assumed,
         "codes": codes_of(case_of(job))[:MOST_CODES],
         "verdict": job.state["verdict"],
         "second": second_of_left(job),
@@ -102,50 +85,6 @@ def label_text(job: Job) -> str:
     if len(text) > MOST_QR:
         text = f"{text[: MOST_QR - 8]} …"
     return f"{text}; seal {seal_words(last_digest(job))}"
-
-
-def customer_pdf(job: Job, paper: str, now: datetime) -> bytes:
-    """What was done, in plain words, for the owner of the machine."""
-    if job.closed_at is None and "prove" not in job.state["confirmed"]:
-        raise Refused("There is nothing to tell the customer before the work is proved.")
-    boards = [_told_plainly(each) for each in sheets_of(sheet(job, FIRST)) if "prove" in each.state["confirmed"]]
-    context = {
-        "job": job,
-        "paper": paper_of(paper),
-        "printed_at": now,
-        "number": record_head(job)["number"],
-        "boards": boards,
-        "readings": [reading for each in boards for reading in each["readings"]],
-        "codes": [code for each in boards for code in each["codes"]],
-        "defects": [each for each in job.state["defects"].values() if not each["done"]],
-        "spent": spent_shown(case_of(job), handing_of(job, now)),
-        "minutes": job.state["spent"].get("minutes"),
-        "retail": job.state["spent"].get("parts_retail"),
-    }
-    return as_pdf("jobs/customer.html", context)
-
-
-def _told_plainly(job: Job) -> dict[str, Any]:
-    """What was found and done on one board, in plain words."""
-    case, state = case_of(job), job.state
-    exchanged = not cleared(state)
-    titles = case.family.titles if case.family else {}
-    return {
-        "title": title_of(state, job.board) if several(state) else "",
-        "state": state,
-        "verdict": VERDICTS.get(state["verdict"] or "", ""),
-        "second": SECOND[second.words] if (second := second_of_left(job)) else "",
-        "notes": [c["note"] for step, c in state["confirmed"].items() if step == "prove" and c["note"]],
-        "reasons": [(titles.get(name, name), reason) for name, reason in state["reasons"].items()],
-        "runs": len(state["runs"]),
-        "exchanged": exchanged,
-        "repairs": repairs_told(state),
-        "checks": [each for each in checks_shown(case) if each.ok],
-        "unproved": unproved_shown(proving_of(case)) if exchanged else [],
-        "readings": [each for each in readings_shown(case) if each.read],
-        "codes": codes_of(case_of(job)) if exchanged else [],
-        "wishes": [(titles.get(name, name), plain(value)) for name, value in state["wishes"].items()],
-    }
 
 
 def repairs_told(state: State) -> list[str]:

@@ -20,13 +20,14 @@ from jobs.papers.second import second_told
 from jobs.papers.sheet import comparison_shown, readings_told, runs_told
 from jobs.sheets import sheet, sheets_of
 from jobs.steps.hand_over.handing import handing_of
-from twincore.job import FIRST, cleared, current, several, title_of, why_of
+from twincore.job import FIRST, State, cleared, current, several, title_of, why_of
 from twincore.job.case import original_of, remembered
 from twincore.job.shared.assuming import assumed_words
 from twincore.job.shared.facts import facts_of
 from twincore.job.shared.holds import holds_told, skipped
 from twincore.job.shared.kit_steps import kit_steps
 from twincore.job.shared.meanings import meaning_words, told_of
+from twincore.job.shared.telling import wanted_of
 from twincore.job.shared.wires import findings_of
 from twincore.job.steps.choose import same_words
 from twincore.job.steps.prove import proving_of
@@ -36,8 +37,10 @@ from twinshown.comparison.schemas import ComparisonShown
 from twinshown.refusals import Refused
 from twinshown.sheet.step_lines import steps_of
 from twinshown.steps.hand_over.view import Handing, codes_of, decisions_told, seal_words, spent_shown
+from twinshown.steps.hand_over.work_view import work_shown
 from twinshown.steps.prove.schemas import MeasuredShown
 from twinshown.steps.prove.view import checks_shown
+from twinshown.steps.rule_out.schemas import LinkShown
 from twinshown.steps.rule_out.view import rule_out_shown
 from twinshown.words.findings import findings_shown
 from twinshown.words.fit import FitWords
@@ -102,7 +105,7 @@ def _on_one_board(job: Job, handing: Handing) -> dict[str, Any]:
         "comparison": comparison,
         "second": second_told(job, planned=not fitted) if comparison else None,
         "steps": steps_of(state, job.closed_at is not None),
-        "rule_out": rule_out_shown(case_of(job)),
+        "tested": _tested(ruled.chain, state) if (ruled := rule_out_shown(case_of(job))) else [],
         "causes": list(state.get("causes", {}).values()),
         "findings": findings_shown(case_of(job), findings_of(case_of(job)), original_of(case_of(job))[0])
         if job.original_revision_id
@@ -115,6 +118,9 @@ def _on_one_board(job: Job, handing: Handing) -> dict[str, Any]:
         "same_words": same_words(state["same_board"]),
         **_functions(comparison, state["reasons"]),
         "decisions": decisions_told(case_of(job), handing.reasons) if comparison else [],
+        "concluded": _concluded(state),
+        **_work(job, fitted),
+        "used": [(item, count) for item, count in state["kit"].items() if count] if fitted else [],
         "kit_steps": _kit_steps(job),
         "readbacks": _readbacks(job),
         "runs": [
@@ -136,6 +142,28 @@ def _on_one_board(job: Job, handing: Handing) -> dict[str, Any]:
         "codes": codes_of(case_of(job)) if job.replacement_revision_id else [],
         "old_board": old_board_words(state),
         **_pictures(job),
+    }
+
+
+def _concluded(state: State) -> str:
+    """What was concluded of the old board; empty where nobody said yet, or what was put right is told instead."""
+    said = state["confirmed"].get("rule_out")
+    if said is None or cleared(state):
+        return ""
+    words = {"undecided": "Not decided whether the board was the cause; it was changed all the same"}
+    told = words.get(said.get("end") or "", "The board was found faulty")
+    return f"{told}{': ' if said['note'] else ''}{said['note']} ({said['by']})."
+
+
+def _work(job: Job, fitted: bool) -> dict[str, Any]:
+    """What was done to the machine: wires that went one by one, and those of whole plugs that want minding, each in its place."""
+    if not fitted:
+        return {"work": None, "singles": [], "minded_whole": []}
+    work = work_shown(case_of(job))
+    return {
+        "work": work,
+        "singles": [each for each in work.wires if not each.whole],
+        "minded_whole": [each for each in work.wires if each.whole and each.minded],
     }
 
 
@@ -175,10 +203,25 @@ def _picture(picture: Picture, state: dict[str, Any]) -> dict[str, str]:
     return {"src": on_paper(picture.file), "caption": caption}
 
 
-def _kept(job: Job) -> list[tuple[str, str]]:
-    """What the old board knew, as it was written down."""
-    kept = job.state.get("kept", {})
-    return [(each["what"], kept[each["id"]]) for each in remembered(original_of(case_of(job))[1]) if each["id"] in kept]
+def _kept(job: Job) -> list[dict[str, Any]]:
+    """What the old board knew: as it was written down, and as it was entered into the new one; empty where nobody knows it."""
+    case = case_of(job)
+    entered = job.state["reentered"]
+    return [
+        {
+            "what": each["what"],
+            "value": wanted_of(case, each) or "",
+            "entered": entered.get(each["id"], ""),
+            "history": bool(each.get("history")),
+        }
+        for each in remembered(original_of(case)[1])
+    ]
+
+
+def _tested(chain: list[LinkShown], state: State) -> list[dict[str, Any]]:
+    """What was ruled out, with how things stood before a test moved them, and what was noted."""
+    said = state["tests"]
+    return [{"link": each, "said": said.get(each.id, {}) if each.kind == "test" else {}} for each in chain]
 
 
 def _facts(job: Job) -> list[tuple[str, Any, str]]:

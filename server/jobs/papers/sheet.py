@@ -21,6 +21,7 @@ from twinshown.boards.view import between_told
 from twinshown.comparison.schemas import ComparisonShown, RowShown
 from twinshown.comparison.view import compare
 from twinshown.sheet.step_lines import steps_of
+from twinshown.steps.hand_over.work_view import work_shown
 from twinshown.steps.prove.schemas import MeasuredShown, ReadingTaken
 from twinshown.steps.prove.view import measured_shown, readings_shown
 from twinshown.steps.rule_out.view import rule_out_shown
@@ -58,6 +59,7 @@ def _derived(job: Job) -> dict[str, Any]:
             }
             for row in (comparison.rows if comparison else [])
         ],
+        "work": work_shown(case_of(job)).model_dump() if state["left"] is not None else None,
         "twin_check": {
             "verdict": proof.verdict if proof else None,
             "words": proof.words if proof else "",

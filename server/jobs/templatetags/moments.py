@@ -1,10 +1,13 @@
-"""Times and names as a printed page says them."""
+"""Times, names and money as a printed page says them."""
 
 from datetime import datetime
 
 from django import template
 from django.utils.dateformat import format as written
 from django.utils.timezone import localtime
+
+from config.money import money
+from people.models import Depot
 
 register = template.Library()
 
@@ -13,6 +16,12 @@ register = template.Library()
 def as_words(name: str) -> str:
     """A name as words."""
     return name.replace("_", " ")
+
+
+@register.filter
+def money_of(amount: float, depot: Depot) -> str:
+    """An amount as the depot writes it."""
+    return money(amount, depot.currency, depot.locale)
 
 
 @register.filter

@@ -54,7 +54,7 @@ def taken(job: Job, person: Person, now: datetime) -> dict[str, Any]:
         "depot": {
             "rule_out_school": whole.depot.rule_out_school,
             "dead_v": whole.depot.dead_v,
-            **{name: getattr(head.rules, name) for name in ("school_when_agreed", "school_when_not", "second_person", "assumptions")},
+            **{name: getattr(head.rules, name) for name in ("school_when_agreed", "school_when_not", "second_person", "assumptions", "currency")},
         },
         "job": {
             **{name: getattr(head, name) for name in ("id", "code", "machine", "complaint", "opened_by", "origin")},

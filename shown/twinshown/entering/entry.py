@@ -114,7 +114,7 @@ CAPTURED_HERE = {"picture": _picture, "signed": _closing, "replacement": _choice
 def _settled(job: JobAtHand, step: str, given: Given) -> Adds:
     """What a confirmation brings along into the record."""
     match step:
-        case "record":
+        case "record" | "carry_over":
             return {"rejudged": job.rejudged(given.now)}
         case "hand_over":
             return {"by_id": given.person_id, **({} if job.second_person else {"closed_as": job.closed_as()})}

@@ -18,6 +18,7 @@ class Rules:
     second_person: bool = False
     assumptions: Mapping[str, Any] = field(default_factory=dict)
     """What repairs cost there."""
+    currency: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -167,6 +167,7 @@ class TakenJob:
                 school_when_not=depot["school_when_not"],
                 second_person=depot["second_person"],
                 assumptions=depot["assumptions"],
+                currency=depot.get("currency", ""),
             ),
             original=self._ref(held["original"]),
             replacement=self._ref(held["replacement"]),

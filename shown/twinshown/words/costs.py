@@ -39,6 +39,20 @@ def costs_shown(
     )
 
 
+FIGURES = {
+    "trade_factor": "our mark-up", "retail_factor": "a contractor’s mark-up", "tax_percent": "tax", "hour_rate": "our hourly rate",
+    "travel": "our travel", "lost_per_hour": "downtime cost per hour", "open_hours_per_day": "hours of production per day",
+    "service_callout": "a contractor’s call-out charge", "service_hours": "a contractor’s hours",
+    "service_hour_rate": "a contractor’s hourly rate", "service_days": "days until a contractor comes",
+}  # fmt: skip
+"""What a sum of costs is made from, in words."""
+
+
+def not_entered(costs: Mapping[str, Any], assumptions: Mapping[str, Any]) -> list[str]:
+    """The figures of a sum of costs that neither the depot nor anybody on the job entered, in words."""
+    return [words for name, words in FIGURES.items() if name not in assumptions and name not in costs]
+
+
 LINES = {"part": "Part", "work": "Work", "travel": "Way there", "tax": "Tax", "lost": "Lost production"}
 
 

@@ -3313,12 +3313,31 @@ export interface components {
             assumptions: {
                 [key: string]: number;
             };
+            /**
+             * Own Figures
+             * @default false
+             */
+            own_figures: boolean;
+            /**
+             * Currency
+             * @default
+             */
+            currency: string;
+            /**
+             * Locale
+             * @default en-gb
+             */
+            locale: string;
             /** Name */
             name: string;
             /** Schools */
             schools: string[];
             /** Carry Schools */
             carry_schools: string[];
+            /** Locales */
+            locales: {
+                [key: string]: string;
+            };
         };
         /**
          * Policies
@@ -3353,6 +3372,21 @@ export interface components {
             assumptions: {
                 [key: string]: number;
             };
+            /**
+             * Own Figures
+             * @default false
+             */
+            own_figures: boolean;
+            /**
+             * Currency
+             * @default
+             */
+            currency: string;
+            /**
+             * Locale
+             * @default en-gb
+             */
+            locale: string;
         };
         /**
          * Token
@@ -7382,7 +7416,7 @@ export interface components {
         };
         /**
          * LeafletRow
-         * @description A row that holds: what it sets, and the parts that it says go with it.
+         * @description A row that holds: what it sets, the parts that it says go with it, and what it notes besides.
          */
         LeafletRow: {
             /** Chart */
@@ -7395,6 +7429,8 @@ export interface components {
             };
             /** Use */
             use: string[];
+            /** Notes */
+            notes: string[];
         };
         /**
          * LeafletShown
@@ -8080,6 +8116,10 @@ export interface components {
             };
             /** Entered */
             entered: string[];
+            /** Currency */
+            currency: string;
+            /** Not Entered */
+            not_entered: string[];
         };
         /**
          * CallShown

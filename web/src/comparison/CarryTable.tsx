@@ -138,6 +138,7 @@ function Compared({ row }: { row: Row }) {
     same: "in register",
     "within tolerance": "within tolerance",
     off: "off register",
+    "as wanted": "as wanted",
     open: "open",
     "not on this board": "not on this board",
     "not known": "not known on the new board",

@@ -14,7 +14,7 @@ NEEDS: dict[Step, tuple[Need, ...]] = {
     "choose": ("recognise",),
     "record": ("recognise", "make_safe"),
     "carry_over": ("choose", "record"),
-    "fit": ("make_safe", "carry_over"),
+    "fit": ("make_safe", "choose", "carry_over"),
     "prove": ("fit", "cause"),
     "hand_over": ("rule_out", "prove"),
 }

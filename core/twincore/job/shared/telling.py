@@ -36,16 +36,17 @@ def learned_positions(case: Case) -> dict[str, Any]:
 
 
 def to_reenter(case: Case) -> list[dict[str, Any]]:
-    """What the old board remembered, or the plate says, and the new one has to be told; counters of the past are not."""
-    return [
-        each
-        for each in remembered(original_of(case)[1])
-        if not each.get("history") and wanted_of(case, each) is not None
-    ]
+    """What the old board remembered, or the plate says, and the new one has to be told; counters of the past are not.
+
+    Also what nobody could ask a dead board: whoever owns the machine is asked, or it is said that it stays open.
+    """
+    return [each for each in remembered(original_of(case)[1]) if not each.get("history")]
 
 
 def wanted_of(case: Case, each: dict[str, Any]) -> str | None:
-    """What is to be entered again: as the plate has it where the profile says so, else as the old board showed it."""
+    """What is to be entered again: as the plate has it where the profile says so, else as the old board showed it; None where
+    neither could be read.
+    """
     return (told_of_plate(case, each["fact"]) if "fact" in each else None) or case.state["kept"].get(each["id"])
 
 
@@ -57,7 +58,9 @@ def entered_otherwise(case: Case) -> list[dict[str, Any]]:
     said = case.state["reentered"]
     found = []
     for each in to_reenter(case):
-        wanted = wanted_of(case, each) or ""
+        wanted = wanted_of(case, each)
+        if wanted is None:
+            continue
         exact = each.get("rows") or "fact" in each or _is_code(wanted)
         if exact and each["id"] in said and not same_entry(said[each["id"]], wanted):
             found.append(each)

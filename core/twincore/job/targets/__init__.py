@@ -20,7 +20,7 @@ CONFIRMATIONS: dict[Step, Confirmation] = {
         Confirmation("choose", supply="any"),
         Confirmation("make_safe", supply="says off"),
         Confirmation("record", supply="any", settles="rejudged"),
-        Confirmation("carry_over", supply="any", takes_back=("fit", "prove")),
+        Confirmation("carry_over", supply="any", takes_back=("fit", "prove"), settles="rejudged"),
         Confirmation("fit", supply="any", takes_back=("prove",), settles="left"),
         Confirmation("prove", supply="any", settles="verdict"),
         Confirmation("hand_over", supply="any", ends_job=True),

@@ -46,7 +46,9 @@ class Schools(FrontTestCase):
             self.entry(self.open, f"decision.{each['id']}", "table", reason="Leaflet of this year holds for the oven")
         after = self.of("comparison")
         row = next(r for r in after["rows"] if r["id"] == "purge.post")
-        self.assertEqual((row["wanted"], row["verdict"], after["plan"]["R1"]), ("60 s", "same", "4"))
+        self.assertEqual((row["wanted"], row["wanted_by"], after["plan"]["R1"]), ("60 s", "the maker’s table", "4"))
+        # a defect: what the table wants was told as found, and the two called the same
+        self.assertEqual((row["found"], row["verdict"], row["met"]), ("90 s", "off", True))
         self.assertEqual(after["proof"]["verdict"], "different")
         self.add("confirmed.carry_over", {"note": ""})
 

@@ -79,8 +79,12 @@ class Choose(FrontTestCase):
         self.make_dead(self.open)
         self.add("found.S1", "000000", read_how="by eye")
         row = next(r for r in self.of("comparison")["rows"] if r["id"] == "purge.post")
-        self.assertEqual((row["wanted"], row["verdict"]), ("90 s", "same"))
-        self.assertEqual(self.of("comparison")["proof"]["verdict"], "identical")
+        told = tuple(row[each] for each in ("found", "wanted", "wanted_by", "got", "verdict", "met"))
+        self.assertEqual(told, ("30 s", "90 s", "the owner", "90 s", "as wanted", True))
+        proof = self.of("comparison")["proof"]
+        self.assertEqual(proof["verdict"], "identical")
+        # the two are not alike in it, and nothing says that they are
+        self.assertIn("apart from what the owner wants otherwise: post-purge", proof["words"])
         self.add("wish.none", 3, 422)
         self.add("wish.restart", "sometimes", 422)
 

@@ -7,12 +7,13 @@ from twinshown.words.schemas import FindingShown, PressLine, QuestionAsked
 
 
 class LeafletRow(Schema):
-    """A row that holds: what it sets, and the parts that it says go with it."""
+    """A row that holds: what it sets, the parts that it says go with it, and what it notes besides."""
 
     chart: str
     row: int
     positions: Positions
     use: list[str]
+    notes: list[str]
 
 
 class LeafletShown(Schema):

@@ -26,6 +26,7 @@ from twinshown.words.findings import MINDED, findings_shown
 from twinshown.words.fit import FitWords
 from twinshown.words.presses import press_lines
 from twinshown.words.questions import question_asked
+from twinshown.words.rows import row_notes
 
 MOST_ASKED = 6
 """Facts that are asked for at once."""
@@ -68,12 +69,17 @@ def leaflet_shown(case: Case) -> LeafletShown:
     comparison = comparison_of(case)
     table = comparison.by_table()
     assert table is not None  # the school of the table always looks
-    titles = {each["id"]: each.get("title", each["id"]) for each in comparison.replacement.document.get("charts", ())}
     words = FitWords(comparison.family, {})
     whole = table.record if table.settled else None
     return LeafletShown(
         rows=[
-            LeafletRow(chart=str(titles[row.chart]), row=row.row + 1, positions=plain(row.positions), use=list(row.use))
+            LeafletRow(
+                chart=row.title,
+                row=row.row + 1,
+                positions=plain(row.positions),
+                use=list(row.use),
+                notes=row_notes(row),
+            )
             for row in table.holding
         ],
         sets=plain(written_positions(comparison.replacement, whole.points)) if whole else None,

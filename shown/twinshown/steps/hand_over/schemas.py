@@ -26,6 +26,10 @@ class SpentShown(Schema):
     saved: float
     assumptions: dict[str, float]
     entered: list[str]
+    currency: str
+    """ISO 4217; empty where the depot said none."""
+    not_entered: list[str]
+    """What the sums are made from and nobody entered: they are an estimate then, and papers print none."""
 
 
 class RefusedShown(Schema):
@@ -64,3 +68,40 @@ class CallShown(Schema):
     replacement: str
     closed_at: datetime
     said: str
+
+
+class WireLine(Schema):
+    """Where a wire was and where it is now, by the marks that are printed at the pins, and how it got there."""
+
+    was: str
+    now: str
+    tag: str
+    colour: str
+    carries: str
+    how: str
+    minded: list[str]
+    whole: bool
+    """Whether it went across with its plug."""
+    done: bool
+
+
+class RowLine(Schema):
+    """A row of a setting table that was followed: the parts that go with it, and what it notes."""
+
+    table: str
+    row: int
+    use: list[str]
+    notes: list[str]
+
+
+class WorkShown(Schema):
+    """What was done to the machine besides the settings."""
+
+    plugs: list[str]
+    wires: list[WireLine]
+    tied_back: list[str]
+    links: list[str]
+    adapters: list[str]
+    holes: list[str]
+    parts: list[str]
+    rows: list[RowLine]

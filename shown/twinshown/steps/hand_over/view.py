@@ -13,7 +13,7 @@ from twincore.job.shared.wires import findings_of
 from twincore.job.steps.prove import proving_of
 from twinshown.sheet.head import Rules
 from twinshown.steps.hand_over.schemas import CodeLine, HandOverShown, RefusedShown, SpentShown
-from twinshown.words.costs import Offers, cost_line, costs_shown
+from twinshown.words.costs import Offers, cost_line, costs_shown, not_entered
 from twinshown.words.findings import findings_shown
 from twinshown.words.unproved import unproved_shown
 
@@ -142,7 +142,8 @@ def spent_shown(case: Case, given: Handing) -> SpentShown:
     """What the job took against the alternative. What nobody entered is taken from the choice's own estimate."""
     spent = case.state["spent"]
     assumptions = given.rules.assumptions
-    guesses = [costs_shown(each.state, assumptions, given.offers).assumptions for each in case.boards]
+    guessed = [costs_shown(each.state, assumptions, given.offers) for each in case.boards]
+    guesses = [each.assumptions for each in guessed]
     changed = {**assumptions, **case.state["costs"]}
     for name in ("price", "minutes", "days"):
         changed.pop(name, None)
@@ -158,5 +159,17 @@ def spent_shown(case: Case, given: Handing) -> SpentShown:
         own=own, service=[cost_line(each) for each in total.service], own_total=round(total.own_total + other, 2),
         service_total=total.service_total, saved=round(total.saved - other, 2),
         assumptions={**ASSUMPTIONS, **changed, "price": price, "minutes": minutes, "days": days, "other": other},
-        entered=sorted(spent),
+        entered=sorted(spent), currency=given.rules.currency,
+        not_entered=_not_entered(case, given, any(each.price_from == "not known" for each in guessed)),
     )  # fmt: skip
+
+
+def _not_entered(case: Case, given: Handing, price_unknown: bool) -> list[str]:
+    """What the sums of this job are made from that nobody entered, in words."""
+    spent, offered = case.state["spent"], all(given.offers.get(each.state["replacement"] or "") for each in case.boards)
+    mine = [
+        "price of the part" if price_unknown and "parts_trade" not in spent else "",
+        "minutes of work" if "minutes" not in spent else "",
+        "days until the part came" if not offered and "days" not in case.state["costs"] else "",
+    ]
+    return [*filter(None, mine), *not_entered(case.state["costs"], given.rules.assumptions)]

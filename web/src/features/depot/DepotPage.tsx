@@ -48,6 +48,9 @@ function Policies({ depot }: { depot: Depot }) {
   const [companions, setCompanions] = useState(depot.change_companions);
   const [second, setSecond] = useState(depot.second_person ?? false);
   const [dead, setDead] = useState(String(depot.dead_v ?? 3));
+  const [own, setOwn] = useState(depot.own_figures ?? false);
+  const [currency, setCurrency] = useState(depot.currency ?? "");
+  const [locale, setLocale] = useState(depot.locale ?? "en-gb");
   const [assumed, setAssumed] = useState<Record<string, string>>({});
   const save = useMutation({
     mutationFn: () => {
@@ -61,6 +64,9 @@ function Policies({ depot }: { depot: Depot }) {
             school_when_not: not,
             second_person: second,
             dead_v: numberFrom(dead),
+            own_figures: own,
+            currency: currency.trim().toUpperCase(),
+            locale,
             assumptions: { ...depot.assumptions, ...Object.fromEntries(numbers) },
           },
         }),
@@ -131,7 +137,29 @@ function Policies({ depot }: { depot: Depot }) {
           onChange={(event) => setDead(event.target.value)}
         />
       </div>
-      <h2>What sums of costs assume</h2>
+      <h2>Figures for sums of costs</h2>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <TextField
+          label="Currency"
+          hint="Three letters, such as EUR. Stands before every amount on papers."
+          maxLength={3}
+          value={currency}
+          disabled={!may}
+          onChange={(event) => setCurrency(event.target.value)}
+        />
+        <Choice
+          label="Numbers on papers are written as in"
+          value={locale}
+          disabled={!may}
+          onChange={(event) => setLocale(event.target.value)}
+        >
+          {Object.entries(depot.locales).map(([code, name]) => (
+            <option key={code} value={code}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+      </div>
       <div className="grid gap-3 sm:grid-cols-2">
         {Object.entries(depot.assumptions).map(([name, value]) => (
           <TextField
@@ -144,6 +172,16 @@ function Policies({ depot }: { depot: Depot }) {
           />
         ))}
       </div>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-6 shrink-0"
+          checked={own}
+          disabled={!may}
+          onChange={(event) => setOwn(event.target.checked)}
+        />
+        All of these figures are our own. Else those left as they came count as not entered, and papers print no sum.
+      </label>
       <ProblemNotice problem={save.error} />
       {save.isSuccess && <p role="status">Kept.</p>}
       {may && (

@@ -5,7 +5,7 @@ import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { LeafletPanel } from "./LeafletPanel";
 
-const row = { chart: "Sheet 4", row: 2, positions: { S1: "0110" }, use: ["adapter lead E"] };
+const row = { chart: "Sheet 4", row: 2, positions: { S1: "0110" }, use: ["adapter lead E"], notes: [] };
 const nothing = { rows: [], sets: null, whole: false, clash: [], asks: [], possible: 0 };
 
 function shown(leaflet: Partial<Schemas["LeafletShown"]>, proposed = "functions", school: string | null = null) {

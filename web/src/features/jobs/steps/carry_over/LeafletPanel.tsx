@@ -19,6 +19,7 @@ export function LeafletPanel({ job, put, leaflet, proposed }: Props) {
         <p key={`${row.chart} ${row.row}`}>
           {row.chart}, row {row.row} holds for this machine.
           {row.use.length > 0 && ` With it: ${row.use.join(", ")}.`}
+          {row.notes.length > 0 && ` It notes: ${row.notes.join("; ")}.`}
         </p>
       ))}
       {leaflet.clash.length > 0 && (

@@ -14,10 +14,16 @@ export function Reenter({ job, put, fitting }: Props) {
         <li key={each.id} className="grid gap-2 border-b border-rule py-3 sm:grid-cols-2">
           <div>
             <p className="font-semibold">{each.what}</p>
+            {each.value === null && (
+              <p>
+                <strong>Not known:</strong> the old board could not be asked. Ask the owner, enter it on the new board,
+                and write down what it then shows; or write down who will do it.
+              </p>
+            )}
             {!each.rows && <p className="font-mono text-xl text-original">{each.value}</p>}
             {each.enter && <p className="text-sm text-faint">{each.enter}</p>}
           </div>
-          {each.rows ? (
+          {each.rows && each.value !== null ? (
             <Rows job={job} put={put} item={each} />
           ) : (
             <div>

@@ -146,7 +146,7 @@ describe("the hand over", () => {
     findings: [],
     notes: [],
     unproved: [{ what: "Limit opens while firing", why: "no gas today" }],
-    spent: { own: [], service: [], own_total: 120, service_total: 310.5, saved: 190.5, entered: [], assumptions: {} },
+    spent: { own: [], service: [], own_total: 120, service_total: 310.5, saved: 190.5, entered: [], not_entered: [], currency: "", assumptions: {} },
     codes: [{ shown: "E7", meaning: "airflow not proved", look_at: "air switch", clears: "" }],
     changed: [],
     second_person: false,

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { ASSUMPTION_NAMES } from "@/ui/assumptionNames";
+import { moneyText } from "@/ui/money";
 import type { StepProps } from "../../stepProps";
 import { NumberField } from "../NumberField";
 
@@ -33,13 +34,13 @@ export function Spent({ job, put, spent }: StepProps & { spent: Schemas["SpentSh
             <tr className="border-b border-text">
               <th scope="col">This repair</th>
               <th scope="col" className="text-right">
-                {spent.entered.length ? "as entered" : "estimated"}
+                {spent.not_entered.length ? "estimated" : "as entered"}
               </th>
               <th scope="col" className="pl-4">
                 Another service
               </th>
               <th scope="col" className="text-right">
-                assumed
+                {spent.not_entered.length ? "estimated" : "by the depot’s figures"}
               </th>
             </tr>
           </thead>
@@ -47,20 +48,26 @@ export function Spent({ job, put, spent }: StepProps & { spent: Schemas["SpentSh
             {rows.map(({ line, other }) => (
               <tr key={line.id} className="border-b border-rule">
                 <td className="py-1">{line.words}</td>
-                <td className="text-right font-mono">{line.amount.toFixed(2)}</td>
+                <td className="text-right font-mono">{moneyText(line.amount)}</td>
                 <td className="pl-4">{other?.words}</td>
-                <td className="text-right font-mono">{other?.amount.toFixed(2)}</td>
+                <td className="text-right font-mono">{other && moneyText(other.amount)}</td>
               </tr>
             ))}
             <tr className="font-semibold">
               <td className="py-1">Together</td>
-              <td className="text-right font-mono">{spent.own_total.toFixed(2)}</td>
-              <td className="pl-4">Difference {spent.saved.toFixed(2)}</td>
-              <td className="text-right font-mono">{spent.service_total.toFixed(2)}</td>
+              <td className="text-right font-mono">{moneyText(spent.own_total, spent.currency)}</td>
+              <td className="pl-4">Difference {moneyText(spent.saved, spent.currency)}</td>
+              <td className="text-right font-mono">{moneyText(spent.service_total, spent.currency)}</td>
             </tr>
           </tbody>
         </table>
       </div>
+      {spent.not_entered.length > 0 && (
+        <p>
+          <strong>An estimate.</strong> Nobody entered: {spent.not_entered.join(", ")}. The customer’s page leaves the
+          comparison out until all of it is entered, here or on the depot’s page.
+        </p>
+      )}
       <details>
         <summary className="min-h-11 py-2">What this assumes</summary>
         <p>

@@ -1,3 +1,4 @@
+import { moneyText } from "@/ui/money";
 import type { useHandOver } from "../../endApi";
 import type { StepProps } from "../../stepProps";
 import type { PartOfStep } from "../Parts";
@@ -25,7 +26,7 @@ export function spentPart({ job, put }: StepProps, { spent }: Over): PartOfStep 
   return {
     id: "spent",
     title: "Time and cost",
-    status: `${spent.own_total.toFixed(2)} against ${spent.service_total.toFixed(2)}`,
+    status: `${spent.not_entered.length ? "estimated " : ""}${moneyText(spent.own_total, spent.currency)} against ${moneyText(spent.service_total, spent.currency)}`,
     done: false,
     asks: false,
     body: <Spent job={job} put={put} spent={spent} />,
