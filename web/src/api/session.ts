@@ -1,5 +1,8 @@
 import { Problem, answer, api, forgetToken, type Schemas } from "@/api/client";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { forgetAllTyped } from "./typed";
+
+const TYPED_BY = "whose typing is kept";
 
 /** Who is signed in; null where nobody is, or not any more. */
 export function useSession() {
@@ -24,6 +27,10 @@ export function useSignIn() {
     mutationFn: (given: Schemas["SignIn"]) => answer(api.POST("/api/session", { body: given })),
     onSuccess: (me) => {
       forgetToken();
+      // whoever signs in again goes on where the session ran out; somebody else begins anew
+      const before = sessionStorage.getItem(TYPED_BY);
+      if (before !== null && before !== me.username) forgetAllTyped();
+      sessionStorage.setItem(TYPED_BY, me.username);
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
       queries.setQueryData(["session"], me);
     },
@@ -52,6 +59,7 @@ export function useSignOut() {
     mutationFn: () => answer(api.DELETE("/api/session")),
     onSuccess: () => {
       forgetToken();
+      forgetAllTyped();
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
       return queries.resetQueries({ queryKey: ["session"] });
     },

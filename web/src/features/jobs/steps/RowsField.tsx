@@ -1,6 +1,6 @@
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useTypedAs } from "@/ui/typed";
 
 type Props = {
   label: string;
@@ -9,22 +9,29 @@ type Props = {
   items: string[];
   /** As it is kept: a line a row, an item and its value with ": " between them. */
   value: string;
+  /** As the server has it, where that is known: what is said there is saved. */
+  saved?: string;
   disabled?: boolean;
   onSave: (text: string) => void;
 };
 type Row = { item: string; value: string };
 
 /** A list, an item and its value a row: those the board has stand there, own rows are added; each is kept when it is left. */
-export function RowsField({ label, hint, items, value, disabled = false, onSave }: Props) {
-  const [draft, setDraft] = useState<Row[] | null>(null);
-  const rows = draft ?? rowsOf(value, items);
+export function RowsField({ label, hint, items, value, saved = value, disabled = false, onSave }: Props) {
+  const typed = useTypedAs<Row[]>(value, label, {
+    read: (text) => rowsOf(text, items),
+    write: (rows) => textOf(rows, items),
+  });
+  const rows = typed.shown;
+  const atServer = textOf(rowsOf(saved, items), items).split("\n");
   const change = (at: number, more: Partial<Row>) =>
-    setDraft(rows.map((row, each) => (each === at ? { ...row, ...more } : row)));
+    typed.type(rows.map((row, each) => (each === at ? { ...row, ...more } : row)));
   const keep = (now: Row[]) => {
     const text = textOf(now, items);
+    // a row that is just begun says nothing yet
+    if (text === value && !typed.dirty) return typed.type(now);
+    typed.saved(now);
     if (text !== value) onSave(text);
-    // a row that is just begun stays; all else is as it is kept
-    setDraft(now.some(({ item, value: said }) => item.trim() === "" && said.trim() === "") ? now : null);
   };
   return (
     <fieldset className="flex flex-col gap-2" disabled={disabled}>
@@ -34,7 +41,7 @@ export function RowsField({ label, hint, items, value, disabled = false, onSave 
         <div
           key={at}
           className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-end gap-2"
-          onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && keep(rows)}
+          onBlur={(event) => typed.dirty && !event.currentTarget.contains(event.relatedTarget) && keep(rows)}
         >
           {items.includes(row.item) && at < items.length ? (
             <span className="self-center font-mono">{row.item}</span>
@@ -53,6 +60,11 @@ export function RowsField({ label, hint, items, value, disabled = false, onSave 
             value={row.value}
             onChange={(event) => change(at, { value: event.target.value })}
           />
+          {lineOf(row, items) !== "" && (
+            <span className="col-span-2 text-sm text-faint">
+              {atServer.includes(lineOf(row, items)) ? "✓ saved" : "not saved yet"}
+            </span>
+          )}
           {at >= items.length && (
             <Button
               kind="quiet"
@@ -64,7 +76,7 @@ export function RowsField({ label, hint, items, value, disabled = false, onSave 
           )}
         </div>
       ))}
-      <Button className="self-start" onClick={() => setDraft([...rows, { item: "", value: "" }])}>
+      <Button className="self-start" onClick={() => typed.type([...rows, { item: "", value: "" }])}>
         One more row
       </Button>
     </fieldset>
@@ -88,8 +100,14 @@ export function rowsOf(text: string, items: string[]): Row[] {
 /** A list as it is kept; rows without a value of the board's own items are left out. */
 export function textOf(rows: Row[], items: string[]): string {
   return rows
-    .map(({ item, value }) => ({ item: item.trim(), value: value.trim() }))
-    .filter(({ item, value }) => value !== "" || (item !== "" && !items.includes(item)))
-    .map(({ item, value }) => (item && value ? `${item}: ${value}` : item || value))
+    .map((row) => lineOf(row, items))
+    .filter(Boolean)
     .join("\n");
+}
+
+/** A row as it is kept; empty where it says nothing. */
+function lineOf(row: Row, items: string[]): string {
+  const [item, value] = [row.item.trim(), row.value.trim()];
+  if (value === "" && (item === "" || items.includes(item))) return "";
+  return item && value ? `${item}: ${value}` : item || value;
 }

@@ -62,7 +62,8 @@ export function PoweredPart({ job, put, record, elements }: Props) {
                 label={each.what}
                 hint={each.read}
                 items={each.items}
-                value={each.value ?? ""}
+                value={job.kept[each.id] ?? ""}
+                saved={each.value ?? ""}
                 disabled={job.closed}
                 onSave={(text) => void put({ target: `kept.${each.id}`, after: text || null, read_how: "by eye" })}
               />
@@ -73,7 +74,7 @@ export function PoweredPart({ job, put, record, elements }: Props) {
                 hint={[each.read, each.enter ? `Entered again: ${each.enter}` : "For the record only."]
                   .filter(Boolean)
                   .join(" ")}
-                value={each.value ?? ""}
+                value={job.kept[each.id] ?? ""}
                 disabled={job.closed}
                 onSave={(text) => void put({ target: `kept.${each.id}`, after: text || null, read_how: "by eye" })}
               />
