@@ -110,7 +110,7 @@ def put_state(request: HttpRequest, draft: UUID, given: StateGiven) -> DraftInFu
 @router.post("/drafts/{draft}/place", response=DraftInFull)
 def put_place(request: HttpRequest, draft: UUID, given: PlaceGiven) -> DraftInFull:
     """Put something at any other place of the draft."""
-    return _edited(request, draft, given, lambda _: [(given.path, given.after)])
+    return _edited(request, draft, given, lambda documents: tables.placed_changes(documents, given.path, given.after))
 
 
 @router.post("/drafts/{draft}/borrow", response=DraftInFull)

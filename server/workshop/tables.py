@@ -1,6 +1,6 @@
 """Tables of cells as edits of a draft: a grid of meanings, a chart, the pins of a plug, a state of the behaviour."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from typing import Any
 
 from catalogue import queries as catalogue
@@ -33,7 +33,8 @@ from twinshown.refusals import Faulty, Refused
 from workshop.schemas import BorrowGiven, ChartGiven, GridGiven, PinsGiven, StateGiven
 
 MOST_OF_A_KIND = 200
-Change = tuple[Sequence[str | int], Any]
+Path = Sequence[str | int]
+Change = tuple[Path, Any]
 Changes = Callable[[Draft], list[Change]]
 
 
@@ -90,15 +91,16 @@ def guessed(draft: Draft, headings: Sequence[str], rows: Sequence[Sequence[str]]
 
 
 def pin_changes(draft: Draft, given: PinsGiven) -> list[Change]:
-    """The pins of a plug; a signal may be named by its id or its title."""
+    """The pins of a plug; a signal may be named by its id or its title. What names none stays in its cell as it was typed, to be
+    shown there as wrong.
+    """
     plugs = draft.board.get("connectors", [])
     if given.index >= len(plugs):
         raise Refused("There is no plug of this number.")
-    signals = {each["id"].lower(): each["id"] for each in draft.family.get("signals", ())}
-    signals |= {str(each.get("title", "")).lower(): each["id"] for each in draft.family.get("signals", ())}
+    signals = _signals_by_name(draft.family.get("signals", ()))
     there = {str(each["pin"]): each for each in plugs[given.index]["pins"]}
-    pins, wrong = [], []
-    for number, (pin, mark, signal) in enumerate(given.rows):
+    pins = []
+    for pin, mark, signal in given.rows:
         said = pin.strip()
         if not said:
             continue
@@ -108,14 +110,31 @@ def pin_changes(draft: Draft, given: PinsGiven) -> list[Change]:
         if mark.strip():
             node["mark"] = mark.strip()
         if signal.strip():
-            named = signals.get(signal.strip().lower())
-            if named is None:
-                wrong.append(Fault(f"connectors[{given.index}].pins[{number}].signal", f'no signal "{signal.strip()}"'))
-            node["signal"] = named
+            node["signal"] = signals.get(signal.strip().lower(), signal.strip())
         pins.append(node)
-    if wrong:
-        raise Faulty("Not every signal is known to this kind of machine. Take one from the list, or add it.", wrong)
     return [(["board", "connectors", given.index, "pins"], pins)]
+
+
+def _signals_by_name(signals: Iterable[dict[str, Any]]) -> dict[str, str]:
+    """The ids of signals by what people write: the id or the title, in any case."""
+    rows = list(signals)
+    return {name.lower(): each["id"] for each in rows for name in (each["id"], str(each.get("title", "")))}
+
+
+def placed_changes(draft: Draft, path: Path, after: Any) -> list[Change]:
+    """Something at any place of a draft. A signal that is added is found by the pins at which its name was written already."""
+    changes: list[Change] = [(path, after)]
+    if [*path[:2]] != ["family", "signals"] or not isinstance(after, dict) or "id" not in after:
+        return changes
+    named = _signals_by_name([after])
+    for index, plug in enumerate(draft.board.get("connectors", [])):
+        pins = [
+            {**pin, "signal": named[written]} if (written := str(pin.get("signal", "")).lower()) in named else pin
+            for pin in plug["pins"]
+        ]
+        if pins != plug["pins"]:
+            changes.append((["board", "connectors", index, "pins"], pins))
+    return changes
 
 
 def state_changes(draft: Draft, given: StateGiven) -> list[Change]:

@@ -12,6 +12,7 @@ beforeEach(async () => {
   await closeOutbox();
   globalThis.indexedDB = new IDBFactory();
   localStorage.clear();
+  sessionStorage.clear();
   forgetToken();
 });
 

@@ -1,4 +1,4 @@
-import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from "react";
+import { useEffect, useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from "react";
 import { laidOver, pastedCells } from "./cells";
 
 type Props = {
@@ -80,6 +80,19 @@ export function CellTable({
     event.preventDefault();
     send(lay(cells, row, column));
   };
+  // a page that is left in the middle of a word leaves nothing unsent
+  const leaving = useRef(() => {});
+  useEffect(() => {
+    leaving.current = () => held && send(held);
+  });
+  useEffect(() => {
+    const go = () => leaving.current();
+    window.addEventListener("pagehide", go);
+    return () => {
+      window.removeEventListener("pagehide", go);
+      go();
+    };
+  }, []);
   const goTo = (row: number, column: number) =>
     frame.current?.querySelector<HTMLInputElement>(`[data-cell="${row} ${column}"]`)?.focus();
   const onKey = (event: KeyboardEvent, row: number, column: number) => {

@@ -81,6 +81,17 @@ export function useTypedForm<Fields extends object>(place: string, empty: Fields
 /** Whether something was typed at a place and not saved yet. */
 export const isTypedAt = (place: string) => typedAt(place) !== null;
 
+/** One field of a form that is saved by a button, as `useTypedForm` keeps several; put back to what it began with, it is forgotten. */
+export function useTypedText(place: string, initial = ""): [string, (text: string) => void] {
+  const [text, setText] = useState(() => parsed<string>(place) ?? initial);
+  const set = (next: string) => {
+    if (next === initial) forgetTyped(place);
+    else keepTyped(place, JSON.stringify(next));
+    setText(next);
+  };
+  return [text, set];
+}
+
 /** What was typed at a place and not saved; null where nothing was. */
 function parsed<Typed>(place: string): Typed | null {
   const text = typedAt(place);

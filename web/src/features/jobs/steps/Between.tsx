@@ -3,6 +3,7 @@ import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
+import { useTypedText } from "@/ui/typed";
 import { useState } from "react";
 import { useBetween } from "../earlyApi";
 import { RefusalAt } from "../entries/Refusal";
@@ -75,9 +76,9 @@ function AddWire({ job, put, places }: StepProps & { places: Schemas["WiresBetwe
   const here = sheets.find((each) => each.id === job.id)?.board ?? "1";
   const others = sheets.filter((each) => each.board !== here);
   const [far, setFar] = useState(others[0]?.board ?? "");
-  const [place, setPlace] = useState("");
-  const [end, setEnd] = useState("");
-  const [what, setWhat] = useState("");
+  const [place, setPlace] = useTypedText("between place");
+  const [end, setEnd] = useTypedText("between end");
+  const [what, setWhat] = useTypedText("between what");
   const [id, setId] = useState(newId);
   const titles = new Map(sheets.map((each) => [each.board, each.title]));
   const keep = async () => {

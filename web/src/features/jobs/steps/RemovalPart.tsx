@@ -3,7 +3,7 @@ import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { oneOf } from "@/ui/oneOf";
-import { useState } from "react";
+import { useTypedForm } from "@/ui/typed";
 import { useWayIn } from "../earlyApi";
 import type { StepProps } from "../stepProps";
 
@@ -13,13 +13,18 @@ type Piece = Schemas["RemovedKept"];
 
 /** What comes off on the way in, as it comes off; played back in reverse when it goes on again. */
 export function RemovalPart({ job, put, record }: StepProps & { record: Schemas["RecordShown"] }) {
-  const [draft, setDraft] = useState<Draft>({ what: "", kind: "screw", count: "1", place: "" });
+  const { fields: draft, set: setDraft } = useTypedForm<Draft>("comes off", {
+    what: "",
+    kind: "screw",
+    count: "1",
+    place: "",
+  });
   const count = Number(draft.count);
   const ready = draft.what.trim() !== "" && Number.isInteger(count) && count > 0;
   const log = Object.entries(job.removed).sort(([, a], [, b]) => b.n - a.n);
   const add = () => {
     void put({ target: `removed.${newId()}`, after: { ...draft, count } });
-    setDraft({ ...draft, what: "", count: "1" });
+    setDraft({ what: "", count: "1" });
   };
   return (
     <>
@@ -29,12 +34,12 @@ export function RemovalPart({ job, put, record }: StepProps & { record: Schemas[
             label="What comes off"
             maxLength={200}
             value={draft.what}
-            onChange={(event) => setDraft({ ...draft, what: event.target.value })}
+            onChange={(event) => setDraft({ what: event.target.value })}
           />
           <Choice
             label="Kind"
             value={draft.kind}
-            onChange={(event) => setDraft({ ...draft, kind: oneOf(event.target.value, KINDS, draft.kind) })}
+            onChange={(event) => setDraft({ kind: oneOf(event.target.value, KINDS, draft.kind) })}
           >
             {KINDS.map((kind) => (
               <option key={kind}>{kind}</option>
@@ -44,13 +49,13 @@ export function RemovalPart({ job, put, record }: StepProps & { record: Schemas[
             label="How many"
             inputMode="numeric"
             value={draft.count}
-            onChange={(event) => setDraft({ ...draft, count: event.target.value })}
+            onChange={(event) => setDraft({ count: event.target.value })}
           />
           <TextField
             label="From where"
             maxLength={200}
             value={draft.place}
-            onChange={(event) => setDraft({ ...draft, place: event.target.value })}
+            onChange={(event) => setDraft({ place: event.target.value })}
           />
           <Button disabled={!ready} onClick={add}>
             It is off

@@ -1,7 +1,7 @@
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { numberFrom } from "@/ui/numbers";
-import { useState } from "react";
+import { useTypedForm } from "@/ui/typed";
 import type { Changing, Draft } from "../api";
 import { idFrom, TYPE_WORDS } from "../words";
 
@@ -15,7 +15,7 @@ const IMPORTANCE = [
 
 /** A function that this kind of machine has and nobody named yet; it belongs to the kind, so that boards can be compared. */
 export function AddFunction({ draft, changing, onDone }: Props) {
-  const [fields, setFields] = useState({
+  const { fields, set, done } = useTypedForm("another function", {
     title: "",
     type: "duration",
     unit: "",
@@ -23,7 +23,6 @@ export function AddFunction({ draft, changing, onDone }: Props) {
     importance: "behaviour",
     absent: "",
   });
-  const set = (change: Partial<typeof fields>) => setFields({ ...fields, ...change });
   const choices = fields.choices
     .split(",")
     .map((each) => each.trim())
@@ -47,7 +46,10 @@ export function AddFunction({ draft, changing, onDone }: Props) {
     changing.change(
       { what: "place", body: { path: ["family", "functions", draft.functions.length], after } },
       draft.version,
-      () => onDone(id),
+      () => {
+        done();
+        onDone(id);
+      },
     );
   };
   return (
@@ -111,7 +113,7 @@ export function AddFunction({ draft, changing, onDone }: Props) {
         <Button kind="main" type="submit" disabled={!ready}>
           Add it
         </Button>
-        <Button kind="quiet" onClick={() => onDone(null)}>
+        <Button kind="quiet" onClick={() => (done(), onDone(null))}>
           Leave it
         </Button>
       </p>

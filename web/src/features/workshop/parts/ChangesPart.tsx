@@ -2,9 +2,9 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
+import { useTypedText } from "@/ui/typed";
 import { Link } from "@tanstack/react-router";
-import { useState } from "react";
-import { useChanges, useStep, type Draft } from "../api";
+import { useChanges, useStep, type Draft, type DraftFunction } from "../api";
 import type { PartProps } from "./types";
 
 type Changes = Schemas["ChangesShown"];
@@ -47,6 +47,8 @@ export function ChangesPart({ draft }: PartProps) {
     </section>
   );
 }
+
+const isEmpty = (cell: DraftFunction["cells"][number]) => cell.text === "";
 
 const HOW = { new: "new", gone: "gone", changed: "otherwise", same: "the same" };
 
@@ -112,7 +114,7 @@ function agreeing({ agrees, before }: Schemas["DraftTraced"]): string {
 
 /** A technician proposes, the parts lead publishes or sends back; either puts away. */
 function Steps({ draft, changes }: { draft: Draft; changes: Changes }) {
-  const [words, setWords] = useState("");
+  const [words, setWords] = useTypedText("publish words");
   const step = useStep(draft);
   if (draft.state === "published" || draft.state === "given_up")
     return (
@@ -125,9 +127,22 @@ function Steps({ draft, changes }: { draft: Draft; changes: Changes }) {
     );
   const done = () => setWords("");
   const ready = changes.faults === 0 && !changes.nothing;
+  const empties = draft.functions.filter((each) => each.said && each.points.length > 0 && each.cells.some(isEmpty));
   return (
     <form className="flex flex-col gap-3 border-t border-rule pt-3" onSubmit={(event) => event.preventDefault()}>
       <ProblemNotice problem={step.error} />
+      {empties.length > 0 && (
+        <div role="alert" className="border-l-4 border-text pl-3">
+          <strong>Empty rows: are these settings forbidden?</strong> Nobody could set a board to them any more.
+          <ul>
+            {empties.map((each) => (
+              <li key={each.id}>
+                {each.title}: {each.cells.filter(isEmpty).length} of {each.cells.length} rows are empty.
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
       <TextField
         label={draft.may_publish ? "Why it is published, or what is missing" : "What the parts lead should know"}
         maxLength={2000}

@@ -9,6 +9,8 @@ import { saidAt, type Changing, type Draft, type DraftFunction } from "../api";
 type Props = { draft: Draft; changing: Changing; given: DraftFunction };
 type How = "by" | "always" | "reads";
 
+const MOST_ROWS = 256;
+
 /** One function's meaning: always the same, by positions (a cell for each combination), or read as a number. */
 export function Grid({ draft, changing, given }: Props) {
   const [how, setHow] = useState<How>(given.reads ? "reads" : given.said && !given.points.length ? "always" : "by");
@@ -76,6 +78,12 @@ function ByPositions({ draft, given, put }: Inner) {
     setChosen(
       draft.points.map((p) => p.id).filter((each) => (each === id ? !points.includes(id) : points.includes(each))),
     );
+  // a grid that is not there yet has the same rows, made of the positions: it is one table from the first cell on
+  const rows = said
+    ? given.cells.map((each) => [...each.at, each.text])
+    : count <= MOST_ROWS
+      ? combinations(points.map((id) => positionsOf(draft, id))).map((row) => [...row, ""])
+      : [];
   if (given.too_large) return <p>This meaning hangs on too many positions for a grid. Its file has it.</p>;
   return (
     <>
@@ -96,50 +104,30 @@ function ByPositions({ draft, given, put }: Inner) {
             </button>
           ))}
       </fieldset>
-      {count > 256 ? (
+      {count > MOST_ROWS ? (
         <p>That makes {count} combinations. Take fewer, or read a number from one.</p>
       ) : (
         points.length > 0 && (
           <>
             <Filled given={given} points={points} put={put} />
-            {said ? (
-              <CellTable
-                label={`${given.title} by ${points.join(", ")}`}
-                headings={[...points, given.title + unit(given)]}
-                fixed={points.length}
-                rows={given.cells.map((each) => [...each.at, each.text])}
-                cellLabel={(row) =>
-                  `${given.title} with ${points.map((p, i) => `${p} ${given.cells[row]?.at[i] ?? ""}`).join(", ")}`
-                }
-                wrong={(row, column) => (column === points.length ? (given.cells[row]?.wrong ?? "") : "")}
-                options={(column) => (column === points.length ? optionsOf(given) : [])}
-                version={draft.version}
-                onChange={(rows, seen) => put({ points, cells: rows.map((row) => row[points.length] ?? "") }, seen)}
-              />
-            ) : (
-              <NewGrid given={given} points={points} draft={draft} put={put} />
-            )}
+            <CellTable
+              key={points.join()}
+              label={`${given.title} by ${points.join(", ")}`}
+              headings={[...points, given.title + unit(given)]}
+              fixed={points.length}
+              rows={rows}
+              cellLabel={(row) =>
+                `${given.title} with ${points.map((p, i) => `${p} ${rows[row]?.[i] ?? ""}`).join(", ")}`
+              }
+              wrong={(row, column) => (said && column === points.length ? (given.cells[row]?.wrong ?? "") : "")}
+              options={(column) => (column === points.length ? optionsOf(given) : [])}
+              version={draft.version}
+              onChange={(typed, seen) => put({ points, cells: typed.map((row) => row[points.length] ?? "") }, seen)}
+            />
           </>
         )
       )}
     </>
-  );
-}
-
-/** A grid that is not there yet: its rows are made of the positions, and kept with the first cell. */
-function NewGrid({ given, points, draft, put }: Inner & { points: string[] }) {
-  const rows = combinations(points.map((id) => positionsOf(draft, id)));
-  return (
-    <CellTable
-      label={`${given.title} by ${points.join(", ")}`}
-      headings={[...points, given.title + unit(given)]}
-      fixed={points.length}
-      rows={rows.map((row) => [...row, ""])}
-      cellLabel={(row) => `${given.title} with ${points.map((p, i) => `${p} ${rows[row]?.[i] ?? ""}`).join(", ")}`}
-      options={(column) => (column === points.length ? optionsOf(given) : [])}
-      version={draft.version}
-      onChange={(typed, seen) => put({ points, cells: typed.map((row) => row[points.length] ?? "") }, seen)}
-    />
   );
 }
 

@@ -1,5 +1,6 @@
 import { Button } from "@/ui/Button";
 import { Part } from "@/ui/Part";
+import { isTypedAt } from "@/ui/typed";
 import { useState } from "react";
 import type { DraftFunction } from "../api";
 import { TYPE_WORDS } from "../words";
@@ -12,7 +13,7 @@ import type { PartProps } from "./types";
 /** What positions mean, function by function: a grid each, and a cell for every combination. */
 export function MeaningsPart({ draft, changing }: PartProps) {
   const [open, setOpen] = useState<string | null>(null);
-  const [adding, setAdding] = useState(false);
+  const [adding, setAdding] = useState(() => isTypedAt("another function"));
   const unsaid = draft.functions.filter((each) => !each.said).length;
   return (
     <section aria-label="Meanings" className="flex flex-col gap-3">

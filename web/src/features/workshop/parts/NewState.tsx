@@ -1,13 +1,13 @@
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useTypedText } from "@/ui/typed";
 import type { Changing } from "../api";
 
 type Props = { changing: Changing; machine: number };
 
 /** One more state, by its name; the first one is where the board starts. */
 export function NewState({ changing, machine }: Props) {
-  const [name, setName] = useState("");
+  const [name, setName] = useTypedText("new state");
   return (
     <form
       className="flex flex-wrap items-end gap-3"

@@ -1,6 +1,7 @@
 import { CellTable } from "@/ui/CellTable";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
+import { isTypedAt, useTypedForm } from "@/ui/typed";
 import { useState } from "react";
 import { saidAt, type Changing, type Draft } from "../api";
 import { idFrom } from "../words";
@@ -60,9 +61,13 @@ const VOLTS = ["mains", "24ac", "24dc", "12dc", "5dc", "dry", "bus", "sensor", "
 
 /** A signal that this kind of machine has and nobody named yet. */
 function AddSignal({ draft, changing }: { draft: Draft; changing: Changing }) {
-  const [fields, setFields] = useState<{ title: string; kind: string; volts: string } | null>(null);
-  if (!fields)
-    return <Button onClick={() => setFields({ title: "", kind: "output", volts: "mains" })}>Another signal</Button>;
+  const [open, setOpen] = useState(() => isTypedAt("another signal"));
+  const { fields, set, done } = useTypedForm("another signal", { title: "", kind: "output", volts: "mains" });
+  if (!open) return <Button onClick={() => setOpen(true)}>Another signal</Button>;
+  const leave = () => {
+    done();
+    setOpen(false);
+  };
   const keep = () => {
     const id = idFrom(
       fields.title,
@@ -72,7 +77,7 @@ function AddSignal({ draft, changing }: { draft: Draft; changing: Changing }) {
     changing.change(
       { what: "place", body: { path: ["family", "signals", draft.signals.length], after } },
       draft.version,
-      () => setFields(null),
+      leave,
     );
   };
   return (
@@ -90,23 +95,15 @@ function AddSignal({ draft, changing }: { draft: Draft; changing: Changing }) {
           autoFocus
           maxLength={120}
           value={fields.title}
-          onChange={(event) => setFields({ ...fields, title: event.target.value })}
+          onChange={(event) => set({ title: event.target.value })}
         />
       </div>
-      <Choice
-        label="It is"
-        value={fields.kind}
-        onChange={(event) => setFields({ ...fields, kind: event.target.value })}
-      >
+      <Choice label="It is" value={fields.kind} onChange={(event) => set({ kind: event.target.value })}>
         {KINDS.map((each) => (
           <option key={each}>{each}</option>
         ))}
       </Choice>
-      <Choice
-        label="Voltage"
-        value={fields.volts}
-        onChange={(event) => setFields({ ...fields, volts: event.target.value })}
-      >
+      <Choice label="Voltage" value={fields.volts} onChange={(event) => set({ volts: event.target.value })}>
         {VOLTS.map((each) => (
           <option key={each}>{each}</option>
         ))}
@@ -114,7 +111,7 @@ function AddSignal({ draft, changing }: { draft: Draft; changing: Changing }) {
       <Button kind="main" type="submit" disabled={!fields.title.trim()}>
         Add it
       </Button>
-      <Button kind="quiet" onClick={() => setFields(null)}>
+      <Button kind="quiet" onClick={leave}>
         Leave it
       </Button>
     </form>

@@ -1,16 +1,16 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useTypedText } from "@/ui/typed";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 import { Looks } from "./Looks";
 
 /** What stands on the board that goes in, read before it is mounted; and which boards are easily taken for it. */
 export function InHandPart({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
-  const [number, setNumber] = useState("");
-  const [revision, setRevision] = useState("");
-  const [serial, setSerial] = useState("");
+  const [number, setNumber] = useTypedText("in hand number");
+  const [revision, setRevision] = useTypedText("in hand revision");
+  const [serial, setSerial] = useTypedText("in hand serial");
   const said = job.in_hand;
   const looks = fitting.looks.filter((each) => each.group === "hand");
   const read = (text: string) => {
@@ -18,7 +18,10 @@ export function InHandPart({ job, put, fitting }: StepProps & { fitting: Schemas
       ...(revision.trim() && { revision: revision.trim() }),
       ...(serial.trim() && { serial: serial.trim() }),
     };
-    void put({ target: "in_hand", after: { number: text, ...more } });
+    void put({ target: "in_hand", after: { number: text, ...more } }).then((taken) => {
+      if (!taken) return;
+      [setNumber, setRevision, setSerial].forEach((forget) => forget(""));
+    });
   };
   return (
     <div className="flex flex-col gap-4">

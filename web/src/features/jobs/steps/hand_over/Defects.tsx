@@ -2,13 +2,13 @@ import { newId } from "@/api/ids";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useTypedForm } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 
 /** What was seen and is left for later: with a date, and somebody who sees to it. */
 export function Defects({ job, put }: StepProps) {
   const me = useSession().data?.name ?? "";
-  const [draft, setDraft] = useState({ what: "", until: "", who: "" });
+  const { fields: draft, set: setDraft, done } = useTypedForm("defect", { what: "", until: "", who: "" });
   const rows = Object.entries(job.defects);
   const who = draft.who || me;
   return (
@@ -44,25 +44,25 @@ export function Defects({ job, put }: StepProps) {
             label="What is wrong"
             maxLength={500}
             value={draft.what}
-            onChange={(event) => setDraft({ ...draft, what: event.target.value })}
+            onChange={(event) => setDraft({ what: event.target.value })}
           />
           <TextField
             label="Put right until"
             type="date"
             value={draft.until}
-            onChange={(event) => setDraft({ ...draft, until: event.target.value })}
+            onChange={(event) => setDraft({ until: event.target.value })}
           />
           <TextField
             label="By whom"
             maxLength={120}
             value={who}
-            onChange={(event) => setDraft({ ...draft, who: event.target.value })}
+            onChange={(event) => setDraft({ who: event.target.value })}
           />
           <Button
             disabled={!draft.what.trim() || !draft.until || !who.trim()}
             onClick={() => {
               void put({ target: `defect.${newId()}`, after: { ...draft, who, done: false } });
-              setDraft({ what: "", until: "", who: "" });
+              done();
             }}
           >
             Leave it for later

@@ -4,7 +4,7 @@ import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { Sheet } from "@/ui/Sheet";
-import { useState } from "react";
+import { useTypedForm } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 
 type Props = StepProps & {
@@ -22,7 +22,11 @@ type Draft = { tag: string; colour: string; size: string; length: string; goes_t
 export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNext }: Props) {
   const there = Object.entries(job.wires).find(([, wire]) => wire.connector === plug && String(wire.pin) === pin);
   const wire = there?.[1];
-  const [draft, setDraft] = useState<Draft>({
+  const {
+    fields: draft,
+    set: setDraft,
+    done,
+  } = useTypedForm<Draft>(`wire on ${plug}.${pin}`, {
     tag: text(wire?.tag),
     colour: text(wire?.colour),
     size: wire?.awg == null ? text(wire?.mm2) : `${wire.awg} AWG`,
@@ -34,8 +38,7 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
   const length = numberFrom(draft.length);
   const wrong = draft.size.trim() !== "" && size === null;
   const wrongLength = draft.length.trim() !== "" && !(length > 0);
-  const set = (name: keyof Draft) => (event: { target: { value: string } }) =>
-    setDraft({ ...draft, [name]: event.target.value });
+  const set = (name: keyof Draft) => (event: { target: { value: string } }) => setDraft({ [name]: event.target.value });
   const keep = () => {
     const words = Object.fromEntries(
       (["tag", "colour", "goes_to", "signal"] as const)
@@ -44,6 +47,7 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
     ) as Record<string, string>;
     const after = { ...words, connector: plug, pin, ...size, ...(length > 0 ? { length_m: length } : {}) };
     void put({ target: `wire.${there?.[0] ?? newId()}`, after });
+    done();
     onNext();
   };
   return (
@@ -98,6 +102,7 @@ export function WireSheet({ job, put, plug, pin, signals, carries, onClose, onNe
             onClick={() => {
               if (carries && !there)
                 void put({ target: `settled.${plug}.${pin}`, after: { as: "no wire was there", note: "" } });
+              done();
               onNext();
             }}
           >

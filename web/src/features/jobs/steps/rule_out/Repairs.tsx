@@ -2,6 +2,7 @@ import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { Segments } from "@/ui/Segments";
+import { useTypedText } from "@/ui/typed";
 import { useState } from "react";
 import type { Job } from "../../api";
 import type { StepProps } from "../../stepProps";
@@ -20,8 +21,8 @@ const KINDS: [Kind, string][] = [
 /** What was put right where it was not the board: the job goes on to power, to looking at the machine, and to its papers. */
 export function Repairs({ job, put }: StepProps) {
   const [kind, setKind] = useState<Kind>("fuse");
-  const [what, setWhat] = useState("");
-  const [part, setPart] = useState("");
+  const [what, setWhat] = useTypedText("repair what");
+  const [part, setPart] = useTypedText("repair part");
   const rows = Object.entries(job.repairs);
   const add = () => {
     void put({
