@@ -7452,6 +7452,10 @@ export interface components {
             asks: components["schemas"]["QuestionAsked"][];
             /** Possible */
             possible: number;
+            /** Tables */
+            tables: boolean;
+            /** Against */
+            against: string[];
         };
         /**
          * PanelShown

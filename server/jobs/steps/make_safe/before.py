@@ -11,23 +11,20 @@ from twinshown.steps.make_safe.view import AsBefore
 
 MOST_LOOKED_AT = 12
 LASTING = ("where", "tag", "instrument")
-"""What somebody says of a hold point that stays the same from job to job: looked at again, not typed again."""
+"""What somebody says of a hold point that may be the same the next time: offered, never filled in."""
 
 
 BEFORE = Compiled(
-    lambda depot, job: Job.objects.filter(depot=depot).exclude(pk=job).order_by("-changed_at")
-    .values_list("machine_key", "family_revision__family", "state__holds", "state__energised")[:MOST_LOOKED_AT],
-    depot=-1, job=UUID(int=0),
+    lambda depot, machine, job: Job.objects.filter(depot=depot, machine_key=machine).exclude(pk=job).order_by("-changed_at")
+    .values_list("state__holds", "state__energised")[:MOST_LOOKED_AT],
+    depot=-1, machine="a machine", job=UUID(int=0),
 )  # fmt: skip
 
 
 def as_before(job: Job, person: Person) -> AsBefore:
-    """What this person said last: on this machine first, then of its kind, then anywhere."""
-    rows = BEFORE(depot=job.depot_id, job=job.pk)
-    kind = job.family_revision.family_id if job.family_revision else None
-    nearest = sorted(rows, key=lambda row: (row[0] != job.machine_key, row[1] != kind))
+    """What this person said last of the hold points of this very machine; of another machine's nothing is offered."""
     found: dict[str, dict[str, str]] = {}
-    for _, _, holds, energised in nearest:
+    for holds, energised in BEFORE(depot=job.depot_id, machine=job.machine_key, job=job.pk):
         state = current({"holds": holds or {}, "energised": energised})
         held = state["energised"]["held"] if state["energised"] else {}
         for name, kept in {**held, **state["holds"]}.items():

@@ -52,6 +52,14 @@ class Schools(FrontTestCase):
         self.assertEqual(after["proof"]["verdict"], "different")
         self.add("confirmed.carry_over", {"note": ""})
 
+    def test_facts_that_no_row_has_leave_the_leaflet_in_sight_and_are_named(self) -> None:
+        self.add("fact.model", {"value": "DK9", "source": "plate"})
+        self.add("fact.made", {"value": 2004, "source": "plate"})
+        shown = self.of("leaflet")
+        self.assertEqual((shown["rows"], shown["possible"], shown["tables"]), ([], 0, True))
+        self.assertEqual(len(shown["against"]), 2)
+        self.assertIn("DK9", shown["against"][0])
+
     def test_the_depot_says_which_school_is_proposed(self) -> None:
         self.assertEqual(self.of("comparison")["proposed"], "functions")
         self.sign_in("corm")
@@ -133,7 +141,16 @@ class Leaflet(FrontTestCase):
 
     def test_a_board_without_tables_says_nothing_and_asks_nothing(self) -> None:
         self.add("replacement", "OFN-K2", before="OFN-L1", reason="the kit is here")
-        nothing = {"rows": [], "sets": None, "whole": False, "clash": [], "asks": [], "possible": 0}
+        nothing = {
+            "rows": [],
+            "sets": None,
+            "whole": False,
+            "clash": [],
+            "asks": [],
+            "possible": 0,
+            "tables": False,
+            "against": [],
+        }
         self.assertEqual(self.of("leaflet"), nothing)
         lines = [(each["what"], each["why"]) for each in self.of("take-along")["lines"]]
         self.assertIn(("adapter lead K", "kit"), lines)

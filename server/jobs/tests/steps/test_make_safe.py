@@ -4,6 +4,7 @@ import io
 from datetime import timedelta
 from typing import Any
 from unittest.mock import patch
+from uuid import uuid4
 
 from django.utils import timezone
 from pypdf import PdfReader
@@ -58,6 +59,18 @@ class MakeSafe(FrontTestCase):
     def refused(self, name: str, said: Any) -> str:
         problem = self.entry(self.open, f"hold.{name}", said, status=400)
         return str(problem["detail"]) + " starts when the supply is locked off" if "First" in problem["detail"] else ""
+
+    def test_what_was_said_of_another_machine_is_not_offered_here(self) -> None:
+        """A defect: the lock-off place and tag of another site stood in the fields, and one tap confirmed them."""
+        self.hold("isolate", {"where": "main switch", "tag": "9"})
+        for machine, offered in (
+            (self.open.machine, {"where": "main switch", "tag": "9"}),
+            ("An oven that nobody saw yet", None),
+        ):
+            again = self.post("jobs", {"id": str(uuid4()), "machine": machine, "complaint": ""})
+            self.entry(self.job_shown(again), "family", "deck-oven")
+            safe = self.get(f"jobs/{again['id']}/make-safe")
+            self.assertEqual(safe["as_before"].get("isolate"), offered, machine)
 
     def test_proving_dead_asks_for_the_instrument_before_and_after(self) -> None:
         pairs = [pair["id"] for pair in self.points()["dead"]["pairs"]]

@@ -27,6 +27,10 @@ class LeafletShown(Schema):
     clash: list[str]
     asks: list[QuestionAsked]
     possible: int
+    tables: bool
+    """Whether the board has any setting table."""
+    against: list[str]
+    """Where no row holds or could: the facts of this machine that its rows ask about, in words."""
 
 
 class WireShown(Schema):

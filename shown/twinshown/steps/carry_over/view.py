@@ -1,5 +1,6 @@
 """The wiring plan and the key presses, for the screen, as documents, and as one sheet to print."""
 
+from twincore.carry_over import Comparison
 from twincore.choose import Question
 from twincore.job.case import Case, new_board, original_of
 from twincore.job.shared.comparison import comparison_of
@@ -87,7 +88,16 @@ def leaflet_shown(case: Case) -> LeafletShown:
         clash=list(table.clash),
         asks=[question_asked(Question(name, table.wanted(name)), words) for name in table.missing[:MOST_ASKED]],
         possible=len(table.possible),
+        tables=bool(comparison.replacement.charts),
+        against=[] if table.holding or table.possible else _facts_asked(comparison, words),
     )
+
+
+def _facts_asked(comparison: Comparison, words: FitWords) -> list[str]:
+    """The facts of this machine that the rows of the setting tables ask about, in words."""
+    rows = (row for chart in comparison.replacement.charts for row in chart.rows)
+    asked = dict.fromkeys(name for row in rows for name in row.conditions)
+    return [f"{words.fact(name)} {plain(comparison.facts[name])}" for name in asked if name in comparison.facts]
 
 
 def _wiring(case: Case) -> WiringOf:

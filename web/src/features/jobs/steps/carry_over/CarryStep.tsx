@@ -54,7 +54,7 @@ export function CarryStep({ job, put }: StepProps) {
         reasons={job.reasons}
         onReason={job.closed ? undefined : (id, reason) => void put({ target: `reason.${id}`, after: reason || null })}
       />
-      {leaflet && leaflet.rows.length + leaflet.possible > 0 && (
+      {leaflet?.tables && (
         <Part
           key={comparison.data.proposed}
           title="By the leaflet"
@@ -117,8 +117,9 @@ export function CarryStep({ job, put }: StepProps) {
   );
 }
 
-function leafletStatus({ whole, clash, asks }: Schemas["LeafletShown"]): string {
+function leafletStatus({ whole, clash, asks, rows, possible }: Schemas["LeafletShown"]): string {
   if (whole) return "its row holds";
+  if (rows.length + possible === 0) return "no row fits";
   if (clash.length > 0) return "its rows contradict each other";
   return asks.length === 1 ? "one answer would decide" : `${asks.length} answers would decide`;
 }

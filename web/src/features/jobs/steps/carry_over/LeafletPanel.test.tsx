@@ -6,7 +6,7 @@ import { describe, expect, it, vi } from "vitest";
 import { LeafletPanel } from "./LeafletPanel";
 
 const row = { chart: "Sheet 4", row: 2, positions: { S1: "0110" }, use: ["adapter lead E"], notes: [] };
-const nothing = { rows: [], sets: null, whole: false, clash: [], asks: [], possible: 0 };
+const nothing = { rows: [], sets: null, whole: false, clash: [], asks: [], possible: 0, tables: true, against: [] };
 
 function shown(leaflet: Partial<Schemas["LeafletShown"]>, proposed = "functions", school: string | null = null) {
   const put = vi.fn();
@@ -42,6 +42,12 @@ describe("the leaflet’s row", () => {
     expect(screen.queryByRole("button", { name: "Set by this row" })).toBeNull();
     await userEvent.click(screen.getByRole("button", { name: "yes" }));
     expect(put.mock.calls[0]?.[0]).toMatchObject({ target: "fact.damper", after: { value: true } });
+  });
+
+  it("stays where no row fits, with the facts of which one may be wrong", () => {
+    // a defect: facts that no row has made the whole leaflet vanish
+    shown({ against: ["Model P43", "Year made 2015"] });
+    expect(screen.getByRole("status").textContent).toContain("No row fits this machine: Model P43, Year made 2015.");
   });
 
   it("says where its rows contradict each other", () => {

@@ -28,7 +28,14 @@ export function LeafletPanel({ job, put, leaflet, proposed }: Props) {
           the table in the workshop, or follow another school.
         </p>
       )}
-      {leaflet.rows.length === 0 && leaflet.possible === 0 && <p>No row of its tables holds for this machine.</p>}
+      {leaflet.rows.length === 0 && leaflet.possible === 0 && (
+        <p role="status">
+          <strong>No row fits this machine{leaflet.against.length > 0 && `: ${leaflet.against.join(", ")}`}.</strong>{" "}
+          {leaflet.against.length > 0
+            ? "If one of these is wrong, change it in Recognise; then its row shows here."
+            : "Set it by its functions, or by hand."}
+        </p>
+      )}
       {leaflet.sets && (
         <SetByRow job={job} put={put} sets={leaflet.sets} followed={followed} needsReason={proposed !== "table"} />
       )}

@@ -41,9 +41,15 @@ const targets = () => put.mock.calls.map(([each]) => each.target);
 const confirm = () => screen.getByRole<HTMLButtonElement>("button", { name: /All of this holds/ });
 
 describe("every hold point on one screen", () => {
-  it("holds together once everything is said; what was said last of a lock is there already", async () => {
+  const asBefore = () => userEvent.click(screen.getByRole("button", { name: /^Same as last time on this machine/ }));
+
+  it("holds together once everything is said; what was said last of a lock is offered, and not filled in", async () => {
     shown([isolate, dead, fixed]);
+    // a defect: the place and the tag of another site stood there already, and one tap confirmed them
+    expect(screen.queryByDisplayValue("main switch")).toBeNull();
+    await asBefore();
     expect(screen.getByDisplayValue("main switch")).toBeTruthy();
+    expect(screen.queryByRole("button", { name: /^Same as last time/ })).toBeNull();
     expect(confirm().disabled).toBe(true);
     await userEvent.type(screen.getByLabelText("Prove dead: Reading in V"), "0,2");
     expect(confirm().disabled).toBe(true);
@@ -56,6 +62,7 @@ describe("every hold point on one screen", () => {
   it("stops at the first that is refused: nothing after it is said", async () => {
     put.mockImplementation((each?: { target: string }) => Promise.resolve(each?.target !== "hold.dead"));
     shown([isolate, dead, fixed]);
+    await asBefore();
     await userEvent.type(screen.getByLabelText("Prove dead: Reading in V"), "230");
     await userEvent.click(screen.getByRole("checkbox"));
     await userEvent.click(confirm());
@@ -65,6 +72,7 @@ describe("every hold point on one screen", () => {
   it("begins the wait for stored energy with the locking off, and asks for its reading after it", async () => {
     shown([isolate, fixed, stored]);
     expect(screen.queryByLabelText(/^Stored energy gone: Reading/)).toBeNull();
+    await asBefore();
     await userEvent.click(screen.getByRole("button", { name: "All of this holds: begin the wait" }));
     expect(targets()).toEqual(["hold.isolate", "hold.static"]);
   });

@@ -15,9 +15,7 @@ type Safe = Schemas["MakeSafeShown"] & { read_at: number };
 /** Every hold point on one screen: read, ticked and confirmed together; a wait still runs from the locking off. */
 export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) {
   const open = safe.points.filter((point) => point.held === null);
-  const [said, setSaid] = useState<Record<string, Said>>(() =>
-    Object.fromEntries(open.map((point) => [point.id, { ...safe.as_before[point.id] }])),
-  );
+  const [said, setSaid] = useState<Record<string, Said>>({});
   const set = (id: string, name: string, value: Said[string]) =>
     setSaid((old) => ({ ...old, [id]: { ...old[id], [name]: value } }));
   const waits = open.filter((point) => point.wait_s > 0);
@@ -52,6 +50,12 @@ export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) 
                 />
               ))}
           </div>
+          <AsBefore
+            point={point}
+            before={safe.as_before[point.id]}
+            said={said[point.id] ?? {}}
+            onTake={(before) => setSaid((old) => ({ ...old, [point.id]: { ...old[point.id], ...before } }))}
+          />
           {point.asks.includes("readings") && (
             <Pairs
               point={point}
@@ -89,5 +93,25 @@ export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) 
       )}
       {missing && <p className="text-sm">A reading and both checks of the instrument are needed first.</p>}
     </section>
+  );
+}
+
+type Before = Safe["as_before"][string];
+type AsBeforeProps = {
+  point: Safe["points"][number];
+  before: Before | undefined;
+  said: Said;
+  onTake: (before: Before) => void;
+};
+
+/** What was said of this machine the last time, offered: whoever takes it has looked that it is so again. */
+function AsBefore({ point, before, said, onTake }: AsBeforeProps) {
+  const rest = Object.entries(before ?? {}).filter(([name]) => point.asks.includes(name) && !said[name]);
+  if (rest.length === 0) return null;
+  const words = rest.map(([name, text]) => `${(LABELS[name] ?? name).toLowerCase()} ${text}`).join(", ");
+  return (
+    <Button className="self-start" onClick={() => onTake(Object.fromEntries(rest))}>
+      Same as last time on this machine: {words}
+    </Button>
   );
 }
