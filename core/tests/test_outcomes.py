@@ -38,6 +38,20 @@ class Outcomes(SimpleTestCase):
         self.assertEqual((pre.verdict, pre.otherwise, pre.asked.met), ("off", True, True))
         self.assertEqual(comparison.proof(plan).verdict, "different")
 
+    def test_only_a_wish_that_the_new_board_meets_is_left_out_of_the_twin_check(self) -> None:
+        for wish, left_out, verdict in ((60, ["purge.post"], "as wanted"), (900, [], "off")):
+            comparison = Comparison(
+                demo_family(),
+                demo_board("TVH-2210-B"),
+                demo_board("TVH-2210-C"),
+                {"S1": "010111"},
+                wishes={"purge.post": wish},
+            )
+            plan = comparison.plan_record()
+            assert plan is not None
+            post = next(each for each in comparison.outcomes(plan) if each.id == "purge.post")
+            self.assertEqual((comparison.left_out(plan), post.wanted.word, post.verdict), (left_out, "owner", verdict))
+
     def test_same_is_said_where_the_found_and_the_left_positions_say_the_same_whatever_was_wanted(self) -> None:
         rng, met = Random(34), dict.fromkeys(("same", "off", "otherwise", "owner", "assumed", "open", "by hand"), 0)
         for _ in range(ROUNDS):

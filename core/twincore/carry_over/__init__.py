@@ -2,7 +2,7 @@
 
 from twincore.carry_over.closest import Closest, rate
 from twincore.carry_over.comparing import Comparison, Keep, exactly, record_of, trimmer_reading, twin_key, work_out
-from twincore.carry_over.outcome import Outcome, Wanted, Word, outcomes
+from twincore.carry_over.outcome import Outcome, Word
 from twincore.carry_over.schools import School, disagreements, schools_of, values_of
 from twincore.carry_over.single import Single
 
@@ -13,11 +13,9 @@ __all__ = [
     "Outcome",
     "School",
     "Single",
-    "Wanted",
     "Word",
     "disagreements",
     "exactly",
-    "outcomes",
     "rate",
     "record_of",
     "schools_of",

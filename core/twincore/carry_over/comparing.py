@@ -278,9 +278,13 @@ class Comparison:
 
     def twin(self, record: Record) -> Twin:
         """Both boards as they are compared: the original as found, the replacement standing so."""
-        rows = judge(self.wanted(), self.replacement, record, self.family) if self.wishes else ()
-        met = met_wishes(rows, self.wishes)
+        met = self.left_out(record)
         return make_twin(self.original, self.settled_record(), self.replacement, record, self.family, met)
+
+    def left_out(self, record: Record) -> list[str]:
+        """The functions that the owner wants otherwise and has on the replacement standing so: the twin check leaves them out."""
+        rows = judge(self.wanted(), self.replacement, record, self.family) if self.wishes else ()
+        return met_wishes(rows, self.wishes)
 
     @property
     def twin_key(self) -> str:

@@ -121,11 +121,11 @@ def _compared(job: Job, shown: ComparisonShown) -> list[str]:
             else ": the comparison came to no end."
         )
     lines = [told] if told else []
-    if state["wishes"]:
+    if comparison.left_out(left_record(case)):
         lines.append("What you wanted to be different was left out of this comparison.")
     if comparison.assumed:
         lines.append(
-            f"This holds only if {' and '.join(comparison.assumed)} of the old board was set as we assumed: it could not be read."
+            f"This holds only if the old board was set as we assumed: {', '.join(comparison.assumed)} could not be read."
         )
     if proof := shown.proof:
         lines += [f"{each.title}: {each.original} before, {each.replacement} now." for each in proof.offsets]

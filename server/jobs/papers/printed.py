@@ -150,8 +150,12 @@ def _concluded(state: State) -> str:
     said = state["confirmed"].get("rule_out")
     if said is None or cleared(state):
         return ""
-    words = {"undecided": "Not decided whether the board was the cause; it was changed all the same"}
-    told = words.get(said.get("end") or "", "The board was found faulty")
+    undecided = said.get("end") == "undecided"
+    told = (
+        "Not decided whether the board was the cause; it was changed all the same"
+        if undecided
+        else "The board was found faulty"
+    )
     return f"{told}{': ' if said['note'] else ''}{said['note']} ({said['by']})."
 
 

@@ -110,7 +110,7 @@ class Reader:
         alike = "no series of input changes makes the two show anything different" in text
         self.test.assertEqual(alike, self.sheet["twin_check"]["verdict"] == "identical", self.job.number)
         if alike and state["assumed"]:
-            self.test.assertIn("stood as assumed", text)
+            self.test.assertIn("set as assumed", text)
         for row in self.sheet["functions"]:
             if row["verdict"] == "off" or row["wanted_by"]:
                 self.test.assertIn(f"{row['found']}", text)

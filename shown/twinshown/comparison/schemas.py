@@ -202,6 +202,7 @@ class ComparisonShown(Schema):
     """Whether no other setting is better than `best`; otherwise it is the best that was found in time."""
     safety_misses: int
     other_misses: int
+    """In how many functions the two boards differ, whoever wants it so, but for what the owner wished."""
     unreadable: list[UnreadableShown]
     meanings_known: bool
     same_layout: bool

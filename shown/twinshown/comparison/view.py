@@ -9,6 +9,7 @@ from twincore.profile import Board, Family, FunctionDef, Record, written_positio
 from twincore.profile.values import plain
 from twincore.settings import (
     CarriedFunction,
+    Decoded,
     acting,
     decode,
     judge,
@@ -38,6 +39,9 @@ from twinshown.comparison.schemas import (
 )
 from twinshown.comparison.why_words import closest_words, rests_words, single_words, why_words
 
+APART = ("off", "not on this board")
+"""Verdicts of a function in which the two boards differ, and nobody wished for it."""
+
 
 def compare(comparison: Comparison, left: Record | None = None) -> ComparisonShown:
     """Everything about a pair on one page; the replacement as it was left, or as planned where that is not said."""
@@ -45,6 +49,7 @@ def compare(comparison: Comparison, left: Record | None = None) -> ComparisonSho
     found = comparison.found_record()
     carried = comparison.carried()
     best = comparison.without_hands()
+    as_found = comparison.undecided().wanted()
     record = left or comparison.plan_record()
     rows = [_row(each, comparison, found, record) for each in comparison.outcomes(record)] if record else []
     return ComparisonShown(
@@ -58,8 +63,8 @@ def compare(comparison: Comparison, left: Record | None = None) -> ComparisonSho
         extras=_extras(replacement, record, {row.id for row in rows}, family),
         proved=carried.proved,
         moved=sum(record.points[name] != point.factory for name, point in replacement.points.items()) if record else 0,
-        safety_misses=sum(row.missed and row.importance == "safety" for row in rows),
-        other_misses=sum(row.missed and row.importance != "safety" for row in rows),
+        safety_misses=sum(row.verdict in APART and row.importance == "safety" for row in rows),
+        other_misses=sum(row.verdict in APART and row.importance != "safety" for row in rows),
         unreadable=[
             UnreadableShown(point=u.point, functions=[family.titles[f] for f in u.functions], decides=u.decides)
             for u in unreadable_points(original, found, family)
@@ -67,8 +72,8 @@ def compare(comparison: Comparison, left: Record | None = None) -> ComparisonSho
         meanings_known=replacement.meanings_known,
         same_layout=original.settings_layout is not None and original.settings_layout == replacement.settings_layout,
         proof=explained(comparison, record) if record else None,
-        schools=[_school_shown(each, comparison) for each in comparison.schools()],
-        disagreements=disagreements_shown(comparison),
+        schools=[_school_shown(each, comparison, as_found) for each in comparison.schools()],
+        disagreements=disagreements_shown(comparison, as_found),
         proposed=comparison.proposed,
         off_own_table=_off_table(comparison),
         acting=[ActShown(point=each.point, what=each.what, ends=each.ends) for each in acting(original, found)],
@@ -82,9 +87,9 @@ def compare(comparison: Comparison, left: Record | None = None) -> ComparisonSho
     )
 
 
-def _school_shown(school: School, comparison: Comparison) -> SchoolShown:
+def _school_shown(school: School, comparison: Comparison, as_found: dict[str, Decoded]) -> SchoolShown:
     family, replacement = comparison.family, comparison.replacement
-    rows = judge(comparison.undecided().wanted(), replacement, school.record, family) if school.record else ()
+    rows = judge(as_found, replacement, school.record, family) if school.record else ()
     return SchoolShown(
         id=school.id,
         counts=school.counts,
@@ -104,10 +109,9 @@ def _school_shown(school: School, comparison: Comparison) -> SchoolShown:
     )
 
 
-def disagreements_shown(comparison: Comparison) -> list[DisagreementShown]:
+def disagreements_shown(comparison: Comparison, as_found: dict[str, Decoded]) -> list[DisagreementShown]:
     """What somebody has to decide, with each school's value and what the machine would do otherwise."""
     family = comparison.family
-    as_found = comparison.undecided().wanted()
     found = disagreements(comparison.schools(), as_found, comparison.replacement, family)
     shown = []
     effects = {
@@ -224,6 +228,8 @@ def _better(comparison: Comparison, record: Record, case: CounterCase) -> list[s
 
 
 ALIKE = ("identical", "within tolerance")
+COMPARED = (*ALIKE, "different")
+"""Verdicts that say something of how both boards behave."""
 
 
 def explained(comparison: Comparison, record: Record) -> ProofShown:
@@ -231,6 +237,9 @@ def explained(comparison: Comparison, record: Record) -> ProofShown:
     try:
         proof = comparison.proof(record)
         shown = proof_shown(proof, comparison)
+        if proof.verdict in COMPARED:
+            left_out = [comparison.family.titles[name] for name in comparison.left_out(record)]
+            shown.words += wording.apart_words(left_out, comparison.assumed)
         if proof.counter_case:
             shown.why = why_words(comparison.twin(record), proof.counter_case) + _better(
                 comparison, record, proof.counter_case
@@ -259,10 +268,7 @@ def proof_shown(proof: Proof, comparison: Comparison) -> ProofShown:
     case = proof.counter_case
     return ProofShown(
         verdict=proof.verdict,
-        words=wording.verdict_words(proof, family, (comparison.original, comparison.replacement))
-        + wording.apart_words(
-            [family.titles[name] for name in comparison.wishes if name in family.titles], comparison.assumed
-        ),
+        words=wording.verdict_words(proof, family, (comparison.original, comparison.replacement)),
         offsets=offsets,
         told=wording.counter_case_words(case, family, comparison.original, comparison.replacement) if case else [],
         endless=[

@@ -150,9 +150,9 @@ def rests_on(boards: Iterable[Board]) -> str:
 
 def apart_words(wishes: Iterable[str], assumed: Iterable[str]) -> str:
     """What a verdict leaves out of account: functions that the owner wants otherwise, and positions that were not read."""
-    wished, not_read = ", ".join(wishes), " and ".join(assumed)
+    wished, not_read = ", ".join(wishes), ", ".join(assumed)
     told = [f" Compared apart from what the owner wants otherwise: {wished.lower()}."] if wished else []
-    told += [f" This holds if {not_read} stood as assumed: it could not be read."] if not_read else []
+    told += [f" This holds only if the old board was set as assumed: {not_read} could not be read."] if not_read else []
     return "".join(told)
 
 

@@ -138,10 +138,12 @@ function allAlike(rows: Schemas["RowShown"][]): string {
 function Summary({ comparison }: { comparison: Schemas["ComparisonShown"] }) {
   const { safety_misses: safety, other_misses: other, rows } = comparison;
   const open = rows.filter((row) => row.verdict === "open").length;
+  const wished = rows.filter((row) => row.verdict === "as wanted").length;
   const parts = [
     safety ? `${safety} safety function${safety > 1 ? "s" : ""} off register` : "",
     other ? `${other} other function${other > 1 ? "s" : ""} off register` : "",
     open ? `${open} open` : "",
+    wished ? `${wished} otherwise, as the owner wants` : "",
   ].filter(Boolean);
   return (
     <p className="text-lg font-semibold" role="status">

@@ -49,6 +49,7 @@ class Schools(FrontTestCase):
         self.assertEqual((row["wanted"], row["wanted_by"], after["plan"]["R1"]), ("60 s", "the maker’s table", "4"))
         # a defect: what the table wants was told as found, and the two called the same
         self.assertEqual((row["found"], row["verdict"], row["met"]), ("90 s", "off", True))
+        self.assertEqual((after["safety_misses"], after["other_misses"]), (0, 1))
         self.assertEqual(after["proof"]["verdict"], "different")
         self.add("confirmed.carry_over", {"note": ""})
 

@@ -107,26 +107,12 @@ function Policies({ depot }: { depot: Depot }) {
           ))}
         </Choice>
       ))}
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-6 shrink-0"
-          checked={companions}
-          disabled={!may}
-          onChange={(event) => setCompanions(event.target.checked)}
-        />
+      <Policy checked={companions} disabled={!may} onChange={setCompanions}>
         Companions are changed along with a board (else they are left)
-      </label>
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-6 shrink-0"
-          checked={second}
-          disabled={!may}
-          onChange={(event) => setSecond(event.target.checked)}
-        />
+      </Policy>
+      <Policy checked={second} disabled={!may} onChange={setSecond}>
         A second person signs each job before it is closed
-      </label>
+      </Policy>
       <div className="max-w-sm">
         <TextField
           label="A machine counts as dead below (V)"
@@ -172,16 +158,9 @@ function Policies({ depot }: { depot: Depot }) {
           />
         ))}
       </div>
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-6 shrink-0"
-          checked={own}
-          disabled={!may}
-          onChange={(event) => setOwn(event.target.checked)}
-        />
+      <Policy checked={own} disabled={!may} onChange={setOwn}>
         All of these figures are our own. Else those left as they came count as not entered, and papers print no sum.
-      </label>
+      </Policy>
       <ProblemNotice problem={save.error} />
       {save.isSuccess && <p role="status">Kept.</p>}
       {may && (
@@ -190,5 +169,22 @@ function Policies({ depot }: { depot: Depot }) {
         </Button>
       )}
     </>
+  );
+}
+
+type PolicyProps = { checked: boolean; disabled: boolean; onChange: (checked: boolean) => void; children: string };
+
+function Policy({ checked, disabled, onChange, children }: PolicyProps) {
+  return (
+    <label className="flex min-h-11 items-center gap-3">
+      <input
+        type="checkbox"
+        className="size-6 shrink-0"
+        checked={checked}
+        disabled={disabled}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      {children}
+    </label>
   );
 }

@@ -4,7 +4,7 @@ import { ProblemNotice } from "@/ui/notices";
 import { Problem } from "@/api/client";
 import { createContext, useCallback, useContext, useLayoutEffect, useMemo, useState, type ReactNode } from "react";
 
-type Withdraw = (each: Waiting) => void;
+type Withdraw = (each: Waiting) => unknown;
 type Refused = {
   entries: Waiting[];
   onWithdraw: Withdraw;

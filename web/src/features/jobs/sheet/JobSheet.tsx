@@ -65,7 +65,7 @@ export const JobSheet = memo(function JobSheet({ job, known }: Props) {
     id === inHand ? goTo(`step-${id}`) : setLooked((old) => ({ ...old, [id]: !(old[id] ?? id === first) }));
   const shown = useMemo(() => (job.origin ? { ...job, closed: true } : job), [job]);
   return (
-    <RefusedProvider entries={entries.sending.refused} onWithdraw={(each) => void entries.withdraw(each)}>
+    <RefusedProvider entries={entries.sending.refused} onWithdraw={entries.withdraw}>
       <div ref={sheet}>
         <JobHead job={job} saved={<SavedWord sending={entries.sending} />} along={<WithYou job={job} />} />
         <BoardsBar job={job} put={put} />
