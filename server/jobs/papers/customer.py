@@ -129,7 +129,9 @@ def _compared(job: Job, shown: ComparisonShown) -> list[str]:
         )
     if proof := shown.proof:
         lines += [f"{each.title}: {each.original} before, {each.replacement} now." for each in proof.offsets]
-        lines += proof.told if state["verdict"] == "different" else []
+        named = any(_differs(row, state) for row in shown.rows)
+        # where it is a setting that differs, the page names it; the series of changes that shows it is for who tests
+        lines += proof.told if state["verdict"] == "different" and not named else []
     return lines
 
 

@@ -8,6 +8,7 @@ import { InkMark } from "@/ui/inks";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
 import { CarryTable, differs } from "./CarryTable";
+import { SetPositions } from "./SetPositions";
 import { Standing, type Board } from "./Standing";
 import { ProofPanel } from "./ProofPanel";
 
@@ -166,12 +167,8 @@ function Copying({ comparison, school, board }: CopyingProps) {
   return (
     <section className="border-t border-rule pt-3">
       <h3>If somebody set it place for place as the old one stood</h3>
-      <p className="my-2 flex flex-wrap gap-1">
-        {Object.entries(school.positions ?? {}).map(([name, value]) => (
-          <InkMark key={name} side="replacement">
-            {name} {stands(board, name, value)}
-          </InkMark>
-        ))}
+      <p className="my-2">
+        <SetPositions board={board} positions={school.positions ?? {}} />
       </p>
       {comparison.same_layout && <p>Both boards share one settings layout: copying is right here.</p>}
       {open && <p>What it would mean is open, for not every position was read.</p>}

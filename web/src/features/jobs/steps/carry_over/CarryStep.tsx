@@ -61,7 +61,13 @@ export function CarryStep({ job, put }: StepProps) {
           status={leafletStatus(leaflet)}
           open={comparison.data.proposed === "table" || comparison.data.plan === null}
         >
-          <LeafletPanel job={job} put={put} leaflet={leaflet} proposed={comparison.data.proposed} />
+          <LeafletPanel
+            job={job}
+            put={put}
+            board={replacement.data}
+            leaflet={leaflet}
+            proposed={comparison.data.proposed}
+          />
         </Part>
       )}
       <MeaningsPanel
@@ -79,7 +85,7 @@ export function CarryStep({ job, put }: StepProps) {
             }
             open={disagreements.length > 0}
           >
-            <SchoolsPanel job={job} put={put} comparison={comparison.data} />
+            <SchoolsPanel job={job} put={put} comparison={comparison.data} board={replacement.data} />
           </Part>
         </div>
         <Part title="Wires" status={wiringStatus(wiring.data?.wire_sums)} open={false}>

@@ -1,17 +1,29 @@
 import type { Schemas } from "@/api/client";
-import { jobSheet } from "@/testing/jobs";
+import { element, jobSheet } from "@/testing/jobs";
 import { render, screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { LeafletPanel } from "./LeafletPanel";
 
+/** Its bank hangs the other way round: place 1 is seen last. */
+const board = {
+  part_number: "TVH-2214-A",
+  document: {},
+  elements: [
+    element({
+      id: "S1",
+      points: [1, 2, 3, 4].map((each) => `S1.${each}`),
+      hanging: { axis: "across", backwards: true, on: "down", known: true },
+    }),
+  ],
+};
 const row = { chart: "Sheet 4", row: 2, positions: { S1: "0110" }, use: ["adapter lead E"], notes: [] };
 const nothing = { rows: [], sets: null, whole: false, clash: [], asks: [], possible: 0, tables: true, against: [] };
 
 function shown(leaflet: Partial<Schemas["LeafletShown"]>, proposed = "functions", school: string | null = null) {
   const put = vi.fn();
   const job = jobSheet({ school } as Parameters<typeof jobSheet>[0]);
-  render(<LeafletPanel job={job} put={put} leaflet={{ ...nothing, ...leaflet }} proposed={proposed} />);
+  render(<LeafletPanel job={job} put={put} board={board} leaflet={{ ...nothing, ...leaflet }} proposed={proposed} />);
   return put;
 }
 
@@ -19,6 +31,7 @@ describe("the leaflet’s row", () => {
   it("is set all at once, with a reason where functions would say something", async () => {
     const put = shown({ rows: [row], sets: { S1: "0110" }, whole: true });
     expect(screen.getByText("Sheet 4, row 2 holds for this machine. With it: adapter lead E.")).toBeTruthy();
+    expect(screen.getByText("S1 0110").parentElement?.textContent).toBe("S1 0110 left to right 4 to 1, on is down");
     const set = screen.getByRole<HTMLButtonElement>("button", { name: "Set by this row" });
     expect(set.disabled).toBe(true);
     await userEvent.type(screen.getByRole("textbox"), "the leaflet is newer");

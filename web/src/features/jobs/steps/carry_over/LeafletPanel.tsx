@@ -1,17 +1,18 @@
 import type { Schemas } from "@/api/client";
+import { SetPositions } from "@/comparison/SetPositions";
+import type { Board } from "@/comparison/Standing";
 import type { Positions } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { InkMark } from "@/ui/inks";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
 import { Questions } from "../Questions";
 
 type Leaflet = Schemas["LeafletShown"];
-type Props = StepProps & { leaflet: Leaflet; proposed: string };
+type Props = StepProps & { leaflet: Leaflet; proposed: string; board: Board };
 
 /** What the new board’s leaflet says for this machine: its row as a plan, all of it at once, and what would decide. */
-export function LeafletPanel({ job, put, leaflet, proposed }: Props) {
+export function LeafletPanel({ job, put, leaflet, proposed, board }: Props) {
   const followed = job.school === "table" || (!job.school && proposed === "table");
   return (
     <>
@@ -37,7 +38,14 @@ export function LeafletPanel({ job, put, leaflet, proposed }: Props) {
         </p>
       )}
       {leaflet.sets && (
-        <SetByRow job={job} put={put} sets={leaflet.sets} followed={followed} needsReason={proposed !== "table"} />
+        <SetByRow
+          job={job}
+          put={put}
+          board={board}
+          sets={leaflet.sets}
+          followed={followed}
+          needsReason={proposed !== "table"}
+        />
       )}
       {leaflet.asks.length > 0 && (
         <>
@@ -52,9 +60,9 @@ export function LeafletPanel({ job, put, leaflet, proposed }: Props) {
   );
 }
 
-type RowProps = StepProps & { sets: Positions; followed: boolean; needsReason: boolean };
+type RowProps = StepProps & { board: Board; sets: Positions; followed: boolean; needsReason: boolean };
 
-function SetByRow({ job, put, sets, followed, needsReason }: RowProps) {
+function SetByRow({ job, put, board, sets, followed, needsReason }: RowProps) {
   const [reason, setReason] = useState("");
   const follow = () =>
     void put({ target: "school", after: "table", reason: reason.trim() || "the leaflet’s row holds" });
@@ -62,11 +70,7 @@ function SetByRow({ job, put, sets, followed, needsReason }: RowProps) {
     <div className="flex flex-col gap-3 border-l-4 border-replacement pl-3">
       <p className="flex flex-wrap items-center gap-2">
         {followed ? "The plan is this row:" : "It sets:"}
-        {Object.entries(sets).map(([name, value]) => (
-          <InkMark key={name} side="replacement">
-            {name} {value}
-          </InkMark>
-        ))}
+        <SetPositions board={board} positions={sets} />
       </p>
       {!job.closed && !followed && needsReason && (
         <div className="max-w-md">

@@ -1,12 +1,13 @@
 import type { Schemas } from "@/api/client";
+import { SetPositions } from "@/comparison/SetPositions";
+import type { Board } from "@/comparison/Standing";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { InkMark, VerdictMark } from "@/ui/inks";
+import { VerdictMark } from "@/ui/inks";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
 
 type Comparison = Schemas["ComparisonShown"];
-type School = Schemas["SchoolShown"];
 
 const NAMES: Record<Schemas["SchoolShown"]["id"], string> = {
   functions: "By its functions",
@@ -16,7 +17,7 @@ const NAMES: Record<Schemas["SchoolShown"]["id"], string> = {
 };
 
 /** What each school would set and what the machine would do; where they disagree, a person decides and says why. */
-export function SchoolsPanel({ job, put, comparison }: StepProps & { comparison: Comparison }) {
+export function SchoolsPanel({ job, put, comparison, board }: StepProps & { comparison: Comparison; board: Board }) {
   return (
     <>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Schools">
@@ -39,7 +40,11 @@ export function SchoolsPanel({ job, put, comparison }: StepProps & { comparison:
             <Row name="Sets">
               {comparison.schools.map((school) => (
                 <td key={school.id} className="py-2 pr-3">
-                  <Positions school={school} />
+                  {school.positions ? (
+                    <SetPositions board={board} positions={school.positions} />
+                  ) : (
+                    <span className="text-faint">says nothing here</span>
+                  )}
                 </td>
               ))}
             </Row>
@@ -114,19 +119,6 @@ function Row({ name, children }: { name: string; children: React.ReactNode }) {
       </th>
       {children}
     </tr>
-  );
-}
-
-function Positions({ school }: { school: School }) {
-  if (!school.positions) return <span className="text-faint">says nothing here</span>;
-  return (
-    <span className="flex flex-wrap gap-1">
-      {Object.entries(school.positions).map(([name, value]) => (
-        <InkMark key={name} side="replacement">
-          {name} {value}
-        </InkMark>
-      ))}
-    </span>
   );
 }
 
