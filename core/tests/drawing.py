@@ -203,7 +203,9 @@ def _number(rng: Random, node: Node, whole: bool) -> Any:
     floor = least if least is not None else node.get("exclusiveMinimum", -5)
     within = [floor + 1, floor + 2, floor + 60, *(() if whole else (floor + 0.5, floor + 0.001))]
     fits = [each for each in within if most is None or each <= most]
-    return rng.choice([*fits, *(each for each in (least, most) if each is not None)])
+    ends = [each for each in (least, most) if each is not None]
+    # an end is drawn as often as all that lies between
+    return rng.choice(ends if ends and (not fits or rng.random() < 0.5) else fits)
 
 
 def _text(rng: Random, node: Node) -> str:

@@ -250,6 +250,7 @@ def board_hooks(board: Node, family: Node) -> Hooks:
         ".acts[].point": lambda rng: rng.choice(list(points)), ".acts[].when": lambda rng: rng.choice(list(points.values())),
         ".charts[].rows[].set": chart_row, ".panels[]": panel,
         ".service_port.registers[].gives": lambda rng: rng.choice([*names, *(e["id"] for e in board.get("remembers", ()))]),
+        ".kit[].replaces[]": lambda rng: rng.choice(signals),
         ".connectors[].pins[].signal": lambda rng: rng.choice([*signals, None]),
         ".relays[].rating": lambda rng: rng.choice(["B300", "A150"]),
     }  # fmt: skip

@@ -38,7 +38,7 @@ from config.paging import paged
 from people.access import person_of
 from twincore.profile import Board as BoardProfile
 from twincore.profile import Family as FamilyProfile
-from twincore.profile import dump, factory_record, hanging_of, written_positions
+from twincore.profile import doubtful_elements, dump, factory_record, hanging_of, written_positions
 from twincore.recognise import Reading
 from twincore.sketch import with_places
 from twincore.workshop import cells_of, columns_of
@@ -125,6 +125,7 @@ def charts_shown(document: dict[str, Any], family: FamilyProfile) -> list[ChartS
 def elements_shown(profile: BoardProfile) -> list[ElementShown]:
     """What can be set on a board, as it is drawn and set."""
     factory = written_positions(profile, factory_record(profile).points)
+    unknown = doubtful_elements(profile.document, "factory")
     return [
         ElementShown(
             id=element.id,
@@ -134,7 +135,7 @@ def elements_shown(profile: BoardProfile) -> list[ElementShown]:
             points=[point.id for point in element.points],
             values=[] if element.rules.ranged else [_plain(value) for value in element.points[0].domain],
             range=_range(element.points[0].domain) if element.rules.ranged else None,
-            factory=_plain(factory[element.id]),
+            factory=None if element.id in unknown else _plain(factory[element.id]),
             locked=[point.id for point in element.points if point.locked],
             hanging=HangingShown.from_orm(hanging_of(profile, element.id)),
             contacts=[_weights(element.contacts(str(digit))) for digit in element.points[0].domain]

@@ -107,7 +107,8 @@ class ElementShown(Schema):
     points: list[str]
     values: list[str | int | float]
     range: RangeShown | None
-    factory: str | int | float
+    factory: str | int | float | None
+    """None where nobody knows how it leaves the maker."""
     locked: list[str]
     contacts: list[list[int]]
     hanging: HangingShown

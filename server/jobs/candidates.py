@@ -20,7 +20,7 @@ from twincore.job import current
 from twincore.job.shared.comparison import believed
 from twincore.job.shared.facts import fact_values
 from twincore.job.shared.taking import leads_at_hand
-from twincore.profile import factory_record, written_positions
+from twincore.profile import as_shipped, written_positions
 from twincore.profile.values import plain
 from twinshown.refusals import Refused
 
@@ -51,14 +51,16 @@ class Choice:
 
 
 def found_of(job: Job) -> tuple[dict[str, Any], str]:
-    """The original's positions to judge on: the record where anything was read, else factory settings."""
+    """The original's positions to judge on: the record where anything was read, else factory settings as far as they are known."""
     if job.original_revision_id is None:
         raise Refused("Nobody has said yet which board comes out. Do that first, in Recognise.")
     stands = believed(current(job.state))
     if any(str(value).strip("?") for value in stands.values()):
         return stands, "the record, with what is assumed" if job.state.get("assumed") else "the record"
     original = board_profile(job.original_revision_id)
-    return plain(written_positions(original, factory_record(original).points)), "factory settings"
+    shipped = as_shipped(original)
+    known = any(value is not None for value in shipped.points.values()) or not shipped.points
+    return plain(written_positions(original, shipped.points)), "factory settings" if known else "no setting"
 
 
 def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:

@@ -19,7 +19,7 @@ from stock.models import Judged, Served
 from twincore import choose, stock
 from twincore.choose import TwinChecked
 from twincore.job.shared.taking import leads_at_hand
-from twincore.profile import factory_record, written_positions
+from twincore.profile import as_shipped, written_positions
 from twincore.profile.values import plain
 
 Leads = Sequence[choose.AdapterLead]
@@ -105,7 +105,7 @@ class _Case(NamedTuple):
     def grades(self) -> dict[str, stock.Grade]:
         """The pieces that serve it; twin checks are run from factory settings, for nobody read these machines' switches."""
         original, family = board_profile(self.original_revision), family_profile(self.family_revision)
-        found = plain(written_positions(original, factory_record(original).points))
+        found = plain(written_positions(original, as_shipped(original).points))
         machine = choose.Machine(
             choose.fitting_of(original.document), family, self.facts, self.depot.change_companions, self.leads
         )

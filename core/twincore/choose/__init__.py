@@ -7,7 +7,7 @@ from twincore.choose.costs import ASSUMPTIONS, CostSum, Line, cost_sum
 from twincore.choose.criteria import CRITERIA, Context, Criterion
 from twincore.choose.fitting import AdapterLead, Fitting, Pin, fitting_of, merged, traits_of
 from twincore.choose.judged import VERDICTS, Judged, Question, Reason
-from twincore.choose.kit import KitLine, kit_lines
+from twincore.choose.kit import KitLine, devices_changed, kit_lines
 from twincore.choose.matching import QUICK_LIMIT, Machine, TwinChecked, check_twin, judge_candidate, with_twin
 from twincore.choose.mounting import Hole, Mounting, NewHole, Plate, best_mounting, slack_mm
 from twincore.choose.ranking import Candidate, ranked
@@ -61,6 +61,7 @@ __all__ = [
     "best_mounting",
     "check_twin",
     "cost_sum",
+    "devices_changed",
     "find_ways",
     "fitting_of",
     "from_row",

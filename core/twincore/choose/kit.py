@@ -19,6 +19,13 @@ class KitLine:
     facts: tuple[str, ...] = ()
 
 
+def devices_changed(kit: Iterable[Mapping[str, Any]], facts: Mapping[str, Any]) -> dict[str, str]:
+    """The signals whose device is changed along with the board, each with the part of the kit that takes its place."""
+    parts = list(kit)
+    needed = {line.item for line in kit_lines(parts, facts) if line.needed == "needed"}
+    return {signal: each["item"] for each in parts if each["item"] in needed for signal in each.get("replaces", ())}
+
+
 def kit_lines(kit: Iterable[Mapping[str, Any]], facts: Mapping[str, Any]) -> list[KitLine]:
     """Each part of a kit against the facts of a machine."""
     found = []

@@ -99,7 +99,7 @@ def _choose(args: argparse.Namespace) -> dict[str, Any]:
     if family is None:
         raise InputError(f"{args.catalogue}: expected a family {original.family}")
     facts = read_facts(args.facts) if args.facts else {}
-    found = read_record(args.found, original) if args.found else profile.factory_record(original)
+    found = read_record(args.found, original) if args.found else profile.as_shipped(original)
     ways = choose.find_ways(original.part_number, catalogue.about, facts)
     machine = choose.Machine(choose.fitting_of(original.document), family, facts)
     candidates = [

@@ -97,7 +97,7 @@ def _grades(catalogue: Catalogue, original: Board, facts: dict[str, Any]) -> dic
     family = catalogue.families.get(original.family)
     if family is None:
         raise InputError(f"expected a family {original.family}, of {original.part_number}")
-    found = profile.factory_record(original)
+    found = profile.as_shipped(original)
     ways = choose.find_ways(original.part_number, catalogue.about, facts)
     machine = choose.Machine(choose.fitting_of(original.document), family, facts)
     return stock.pieces_that_serve(

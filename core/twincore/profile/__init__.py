@@ -11,9 +11,9 @@ from twincore.profile.function_def import FunctionDef
 from twincore.profile.functions import FunctionMap, Row
 from twincore.profile.hanging import Hanging, hanging_of
 from twincore.profile.kinds import KINDS, WHEEL_MASK, Kind
-from twincore.profile.record import Record, factory_record, parse_record, written_positions
+from twincore.profile.record import Record, as_shipped, factory_record, parse_record, written_positions
 from twincore.profile.scenario import Scenario, Step, parse_scenario
-from twincore.profile.standing import Worth, weakest_worth, worth_of
+from twincore.profile.standing import Worth, doubtful_elements, weakest_worth, worth_of
 from twincore.profile.trace import Seen, Trace, build_trace, parse_trace
 from twincore.profile.values import Number, Value
 
@@ -43,9 +43,11 @@ __all__ = [
     "Trace",
     "Value",
     "Worth",
+    "as_shipped",
     "build_trace",
     "check_board_in_family",
     "check_layouts_agree",
+    "doubtful_elements",
     "dump",
     "factory_record",
     "hanging_of",

@@ -35,6 +35,12 @@ def check_board_in_family(board: Board, family: Family) -> None:
                     f"connectors[{index}].pins[{pin_index}].signal",
                     f"expected a signal of the family ({known(sorted(signals))})",
                 )
+    for index, part in enumerate(board.document.get("kit", ()) if signals else ()):
+        for place, name in enumerate(part.get("replaces", ())):
+            if name not in signals:
+                faults.add(
+                    f"kit[{index}].replaces[{place}]", f"expected a signal of the family ({known(sorted(signals))})"
+                )
     if board.behaviour:
         _check_behaviour(board, board.behaviour, family, faults)
     faults.done()

@@ -7,6 +7,7 @@ from twincore.profile.board import Board
 from twincore.profile.document import open_document
 from twincore.profile.elements import Element
 from twincore.profile.faults import FaultList, known
+from twincore.profile.standing import doubtful_elements
 from twincore.profile.values import Value
 
 UNREADABLE = "?"
@@ -80,6 +81,14 @@ def _read(element: Element, written: Any, place: str, faults: FaultList) -> dict
 def factory_record(board: Board) -> Record:
     """The board as it leaves the maker."""
     return Record(board.part_number, {name: point.factory for name, point in board.points.items()})
+
+
+def as_shipped(board: Board) -> Record:
+    """The board as it leaves the maker, as far as somebody knows: a sketch names a factory setting only because a document must."""
+    doubtful = doubtful_elements(board.document, "factory")
+    unknown = {point.id for element in board.elements if element.id in doubtful for point in element.points}
+    points = {name: None if name in unknown else point.factory for name, point in board.points.items()}
+    return Record(board.part_number, points)
 
 
 def written_positions(board: Board, points: dict[str, Value | None]) -> dict[str, Value]:

@@ -14,6 +14,12 @@ def worth_of(document: Mapping[str, Any], part: str) -> Worth | None:
     return worth
 
 
+def doubtful_elements(document: Mapping[str, Any], what: str) -> set[str]:
+    """The elements of a board of which nobody knows this: `on`, `first` or `factory`."""
+    doubts = document.get("standing", {}).get("settings", {}).get("doubts", ())
+    return {each["of"] for each in doubts if each["what"] == what}
+
+
 def weakest_worth(documents: Iterable[Mapping[str, Any]], parts: Iterable[str]) -> Worth | None:
     """What the weakest of these parts of several profiles is worth; None where nobody said of any."""
     names = tuple(parts)

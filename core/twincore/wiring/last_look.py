@@ -11,7 +11,7 @@ from twincore.wiring.plan import Trap, WiringPlan, carried
 
 IRREVERSIBLE = ("new end",)
 """Treatments that cannot be taken back: the old end is gone."""
-SECOND_LOOKS = ("polarity", "contact", "link", "tied back")
+SECOND_LOOKS = ("new device", "polarity", "contact", "link", "tied back")
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,10 +59,10 @@ def no_plug_for(
 
 
 def second_looks(plan: WiringPlan) -> list[SecondLook]:
-    """Polarity pairs, changeover contacts, links, and wires that were tied back, in the order of the plan."""
+    """Wires of devices that are changed along, polarity pairs, changeover contacts, links, and wires that were tied back, in the order of the plan."""
     found = []
     for each in plan.wires:
-        why: str | None = next((mark for mark in ("polarity", "contact") if mark in each.marks), None)
+        why: str | None = next((mark for mark in ("new device", "polarity", "contact") if mark in each.marks), None)
         if each.treatment == "tied back":
             why = "tied back"
         if why is not None:

@@ -25,7 +25,7 @@ class WirePlan:
     """One wire: how it is treated, from which pin to which, and what must be minded.
 
     `marks` are "polarity", "contact", "trap", "shared", "volts", "no place", "other contact", "unknown",
-    "label".
+    "label"; "new device" is added where the device at its end is changed along with the board.
     """
 
     wire: Wire
@@ -281,8 +281,8 @@ def _ordered(
             done.add(plug)
             mates = [other for other in planned if other.wire.connector == plug and other.wire.id in seat.serves]
             moves.append(("adapter" if seat.adapter else "plug", plug, mates))
-    if order == "supply last":
-        moves.sort(key=lambda move: _turn(move[2]))
+    # earth comes first whatever order was chosen
+    moves.sort(key=lambda move: _turn(move[2]) if order == "supply last" else _turn(move[2]) != EARTH)
     # a link has two ends and is put in once
     links = [each.pin.place for each in free if each.treatment == "link" and each.pin.without_device]
     steps = [Step(number, "link", (), None, place) for number, place in enumerate(links, 1)]
@@ -292,10 +292,13 @@ def _ordered(
     return tuple(steps)
 
 
+EARTH = 1
+
+
 def _turn(wires: Sequence[WirePlan]) -> int:
     """When a move is due: earth first, then signals, then control supply, mains last of all."""
     pins = [each.to_pin or each.from_pin for each in wires]
     supplies = [pin for pin in pins if pin.group == "supply"]
     if supplies:
         return 4 if any(pin.volts_class == "mains" for pin in supplies) else 3
-    return 1 if all(pin.group == "earth" for pin in pins) else 2
+    return EARTH if all(pin.group == "earth" for pin in pins) else 2

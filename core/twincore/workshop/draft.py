@@ -14,6 +14,7 @@ from twincore.profile import (
     Element,
     Family,
     check_board_in_family,
+    doubtful_elements,
     hanging_of,
     parse_board,
     parse_family,
@@ -186,8 +187,7 @@ def elements_of(board: Board) -> dict[str, Element]:
 
 def on_ways(board: Board) -> dict[str, str]:
     """For each bank the way in which a switch that is on points, as it hangs; left out where nobody could tell."""
-    doubts = board.document.get("standing", {}).get("settings", {}).get("doubts", ())
-    doubtful = {each["of"] for each in doubts if each["what"] == "on"}
+    doubtful = doubtful_elements(board.document, "on")
     placed = {each["ref"] for each in board.document.get("layout", ())}
     return {
         each.id: hanging_of(board, each.id).on

@@ -135,7 +135,7 @@ def _on_one_board(job: Job, handing: Handing) -> dict[str, Any]:
         "more_runs": max(0, len(runs) - MOST_DRAWN),
         "readings": [each for each in readings_told(job) if each.read],
         "repairs": repairs_told(state),
-        "checks": [each for each in checks_shown(case_of(job)) if each.ok is not None]
+        "checks": [each for each in checks_shown(case_of(job)) if each.ok is not None or each.absent]
         if fitted or cleared(state)
         else [],
         "unproved": unproved_shown(proving_of(case_of(job))) if fitted else [],

@@ -97,10 +97,10 @@ class Calls(SimpleTestCase):
         return self.entry(job, "confirmed.make_safe", {"note": ""})
 
     def record_plugs(self, job: Job) -> None:
-        """Keyed plugs whole, one wire on every pin of the others."""
+        """Plugs that move complete, or wire by wire to places of their own; one wire on every pin of the others."""
         for plug in self.get(f"jobs/{job.pk}/record")["plugs"]:
-            if plug["keyed"]:
-                self.entry(job, f"plug.{plug['id']}", "whole")
+            if plug["complete"] or plug["one_by_one"]:
+                self.entry(job, f"plug.{plug['id']}", "whole" if plug["complete"] else "one by one")
                 continue
             for pin in plug["pins"]:
                 self.entry(job, f"wire.{plug['id']}-{pin['pin']}", {"connector": plug["id"], "pin": pin["pin"]})

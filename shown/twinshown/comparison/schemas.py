@@ -205,6 +205,9 @@ class ComparisonShown(Schema):
     """In how many functions the two boards differ, whoever wants it so, but for what the owner wished."""
     unreadable: list[UnreadableShown]
     meanings_known: bool
+    """Of the replacement."""
+    read_known: bool
+    """Whether the functions of the original are written down: else what cannot be read of it may matter or not."""
     same_layout: bool
     proof: ProofShown | None
     schools: list[SchoolShown]

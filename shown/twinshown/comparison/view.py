@@ -70,6 +70,7 @@ def compare(comparison: Comparison, left: Record | None = None) -> ComparisonSho
             for u in unreadable_points(original, found, family)
         ],
         meanings_known=replacement.meanings_known,
+        read_known=original.meanings_known,
         same_layout=original.settings_layout is not None and original.settings_layout == replacement.settings_layout,
         proof=explained(comparison, record) if record else None,
         schools=[_school_shown(each, comparison, as_found) for each in comparison.schools()],

@@ -41,5 +41,6 @@ MINDED = {
     "other contact": "only the other relay contact is there",
     "no place": "the new board has no such pin",
     "label": "by the print at the pin alone: look what it carries",
+    "new device": "the part at its end is changed along with the board: the new one’s lead goes here, the old one comes off",
     "unknown": "nobody knows what it carries",
 }

@@ -3898,7 +3898,7 @@ export interface components {
             values: (string | number)[];
             range: components["schemas"]["RangeShown"] | null;
             /** Factory */
-            factory: string | number;
+            factory: string | number | null;
             /** Locked */
             locked: string[];
             /** Contacts */
@@ -4672,6 +4672,8 @@ export interface components {
         CheckKept: {
             /** Ok */
             ok: boolean;
+            /** Absent */
+            absent?: boolean;
             /** What */
             what?: string;
             /** Note */
@@ -5858,6 +5860,8 @@ export interface components {
             unreadable: components["schemas"]["UnreadableShown"][];
             /** Meanings Known */
             meanings_known: boolean;
+            /** Read Known */
+            read_known: boolean;
             /** Same Layout */
             same_layout: boolean;
             proof: components["schemas"]["ProofShown"] | null;
@@ -7014,7 +7018,8 @@ export interface components {
          * PlugShown
          * @description A plug of the original; `way` is "whole" or "one by one" where its wires move without a record.
          *
-         *     `one_by_one` says whether each of its wires has its place on the board chosen.
+         *     `complete` says whether it may move with all its wires in it, as far as the new board is known; `one_by_one` whether each of
+         *     its wires has its place on the board chosen.
          */
         PlugShown: {
             /** Id */
@@ -7025,6 +7030,8 @@ export interface components {
             keyed: boolean;
             /** Way */
             way: string | null;
+            /** Complete */
+            complete: boolean;
             /** One By One */
             one_by_one: boolean;
             /** Pins */
@@ -7774,6 +7781,8 @@ export interface components {
             own: boolean;
             /** Ok */
             ok: boolean | null;
+            /** Absent */
+            absent: boolean;
             /** Note */
             note: string;
             /** By */
@@ -10441,11 +10450,14 @@ export interface components {
         };
         /**
          * CheckSaid
-         * @description Whether a thing on the check list is as it should be; `what` names a line of one's own.
+         * @description Whether a thing on the check list is as it should be; `absent` where this machine has no such thing, so that nothing was
+         *     seen of it; `what` names a line of one's own.
          */
         CheckSaid: {
             /** Ok */
             ok: boolean;
+            /** Absent */
+            absent?: boolean;
             /** What */
             what?: string;
             /** Note */

@@ -34,6 +34,14 @@ export function asSeen(element: Element, value: Position): string {
   return element.points.length > 1 ? seen(places(element, value), element.hanging).join("") : String(value);
 }
 
+/** The switches of an element that are set otherwise than wanted, by name. */
+export function setOtherwise(element: Element, value: Position, wanted: Position): string[] {
+  if (String(value) === String(wanted)) return [];
+  if (element.points.length < 2) return [element.id];
+  const [is, should] = [places(element, value), places(element, wanted)];
+  return element.points.filter((_, index) => is[index] !== should[index]);
+}
+
 /** What somebody copies onto a board, in groups of four that can be said aloud. */
 export function inGroups(text: string): string {
   return /^[0-9?]{5,}$/.test(text) ? (text.match(/.{1,4}/g) ?? []).join(" ") : text;

@@ -40,6 +40,11 @@ export type EditorProps = {
 
 export const UNREADABLE = "?";
 
+/** How a board leaves its maker, as far as that is known. */
+export function factorySettings(elements: Element[]): Positions {
+  return Object.fromEntries(elements.flatMap(({ id, factory }) => (factory === null ? [] : [[id, factory]])));
+}
+
 /** The places of a bank or code as written, unreadable where nothing is known. */
 export function places(element: Element, value: Position | undefined): string[] {
   const text = value === undefined ? "" : String(value);

@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
-import type { BoardDocument } from "@/drawing/types";
+import { factorySettings, type BoardDocument } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { Choice, TextArea, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
@@ -109,7 +109,7 @@ export function SketchForm({ start, families, onKept }: Props) {
             name="The sketch"
             document={drawn.document as BoardDocument}
             elements={drawn.elements}
-            positions={Object.fromEntries(drawn.elements.map((each) => [each.id, each.factory]))}
+            positions={factorySettings(drawn.elements)}
             side="original"
             under={picture?.url}
           />

@@ -10,7 +10,7 @@ from twincore.job.case import Case, original_of
 from twincore.job.rules.state import State
 from twincore.job.shared.facts import fact_values
 from twincore.job.targets.record import AssumedKept, Assumption
-from twincore.profile import Value, factory_record, written_positions
+from twincore.profile import Value, as_shipped, written_positions
 from twincore.profile.record import UNREADABLE
 from twincore.profile.values import plain
 from twincore.settings import set_by_table
@@ -42,7 +42,7 @@ def assumable(case: Case, told: Iterable[Assumable]) -> list[Assumable]:
     """
     board = original_of(case)[1]
     table = set_by_table(board, fact_values(case), None)
-    own = [Assumable("factory", "", _written(case, factory_record(board).points))]
+    own = [Assumable("factory", "", _written(case, as_shipped(board).points))]
     if table.settled and table.record is not None:
         rows = ", ".join(f"{row.chart}, row {row.row + 1}" for row in table.holding)
         own.insert(0, Assumable("leaflet", rows, _written(case, table.record.points)))

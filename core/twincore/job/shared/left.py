@@ -6,7 +6,7 @@ from twincore.carry_over import record_of
 from twincore.errors import Refusal
 from twincore.job.case import Case, new_board
 from twincore.job.shared.comparison import comparison_of
-from twincore.profile import Record, factory_record, written_positions
+from twincore.profile import Record, as_shipped, written_positions
 from twincore.profile.values import plain
 
 
@@ -40,7 +40,7 @@ def left_in_order(case: Case) -> dict[str, Any]:
 def changed_positions(case: Case) -> dict[str, Any]:
     """The positions as left that are not the maker's: what the next person must set again."""
     board = new_board(case)
-    factory = plain(written_positions(board, factory_record(board).points))
+    factory = plain(written_positions(board, as_shipped(board).points))
     return {name: value for name, value in left_in_order(case).items() if factory.get(name) != value}
 
 

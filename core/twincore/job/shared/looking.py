@@ -53,6 +53,21 @@ def not_so(case: Case) -> list[str]:
     ]
 
 
+def looked_at(case: Case) -> bool:
+    """Whether every line of the check list was answered, and something of it was seen."""
+    said = case.state["checks"]
+    return all(line.id in said for line in check_list(case)) and _anything_seen(case)
+
+
+def _anything_seen(case: Case) -> bool:
+    return any(not each.get("absent") for each in case.state["checks"].values())
+
+
+def nothing_seen(case: Case) -> list[str]:
+    """Where nothing at all was looked at on the machine, in words."""
+    return [] if _anything_seen(case) else ["nothing was looked at on the machine"]
+
+
 def outside(case: Case) -> list[str]:
     """The readings that lie outside their bands, in words."""
     found = []

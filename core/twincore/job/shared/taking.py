@@ -10,7 +10,7 @@ from twincore.job.case import Case, new_board, original_of
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.facts import fact_values
 from twincore.job.shared.wires import wiring_of
-from twincore.profile import factory_record, written_positions
+from twincore.profile import as_shipped, written_positions
 from twincore.profile.values import plain
 from twincore.wiring import Adapter, WiringPlan, assumed_wiring, carry_wires
 
@@ -120,5 +120,5 @@ def early_plan(case: Case) -> Early:
 
 
 def _as_made(comparison: Comparison) -> Comparison:
-    factory = factory_record(comparison.original)
+    factory = as_shipped(comparison.original)
     return replace(comparison, found=dict(plain(written_positions(comparison.original, factory.points))))

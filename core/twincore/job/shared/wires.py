@@ -1,10 +1,11 @@
 """The wires of a job: as recorded, against the diagram, and the plan that carries them over."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from twincore.carry_over import exactly
+from twincore.choose import devices_changed
 from twincore.errors import DocumentError, LimitError, WrongValue
 from twincore.job.case import Case, original_of
 from twincore.job.shared.facts import fact_values
@@ -25,6 +26,8 @@ from twincore.wiring import (
     wiring_findings,
 )
 
+WITH_PLUG = ("straight", "adapter")
+"""Treatments by which a wire stays in its plug."""
 WIRE_TEXTS = ("tag", "colour", "end", "goes_to", "signal", "connector", "pin", "carry_by")
 
 
@@ -100,6 +103,19 @@ def sizes_of(case: Case) -> list[SizeJudged]:
     return found
 
 
+def plugs_taken_apart(case: Case) -> list[str]:
+    """Plugs that were to move complete, without a record of their wires, and that the new board does not take so: once a wire
+    is out of its plug, only the record tells which one it was.
+    """
+    found = wiring_plan(case)
+    apart = {
+        each.wire.connector
+        for each in (found.plan.wires if found else ())
+        if not each.wire.recorded and each.treatment not in WITH_PLUG
+    }
+    return [name for name, way in case.state["plugs"].items() if way == "whole" and name in apart]
+
+
 def step_key(step: Step) -> str:
     """The name under which a step is ticked: what it moves, not its number, which may change."""
     return f"plug {step.plug}" if step.plug else f"wire {step.wires[0]}" if step.wires else f"link {step.place}"
@@ -125,4 +141,9 @@ def wiring_plan(case: Case) -> WiringOf | None:
         plan = carry_wires(original, wiring_of(case), replacement, family, case.shelf.adapters, order)
     except LimitError as error:
         raise WrongValue(f"{error}.") from error
-    return WiringOf(plan, findings_of(case))
+    changed = devices_changed(replacement.document.get("kit", ()), fact_values(case))
+    wires = tuple(
+        replace(each, marks=(*each.marks, "new device")) if each.carries in changed and each.to_pin else each
+        for each in plan.wires
+    )
+    return WiringOf(replace(plan, wires=wires), findings_of(case))

@@ -9,6 +9,7 @@ from twincore.job.given import Check, Given
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.facts import codes_to_read
 from twincore.job.shared.meanings import checked_meaning
+from twincore.job.shared.wires import plugs_taken_apart
 
 
 def school_value(case: Case, name: str, after: Any, given: Given) -> str:
@@ -81,6 +82,10 @@ def check_confirmed(case: Case, note: str) -> None:
     state = case.state
     if undecided := [title for name, title in rows_to_decide(case).items() if name not in state["decisions"]]:
         raise Refusal(f"The schools disagree. Decide, and say why: {', '.join(undecided)}.")
+    if apart := plugs_taken_apart(case):
+        raise Refusal(
+            f"The new board does not take {', '.join(apart)} complete. Record the wires of each, in Record, before one comes off."
+        )
     if unread := [node["id"] for node in codes_to_read(case)]:
         raise Refusal(f"It stands on the plate. Read it there, or set it by hand: {', '.join(unread)}.")
     if missing := [title for name, title in rows_needing_reason(case).items() if name not in state["reasons"]]:

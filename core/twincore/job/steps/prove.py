@@ -14,7 +14,7 @@ from twincore.job.rules.order import cleared, still_forced
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.facts import fact_values
 from twincore.job.shared.left import left_record
-from twincore.job.shared.looking import board_in, check_list, not_so, outside, wanted_readings
+from twincore.job.shared.looking import board_in, check_list, looked_at, not_so, nothing_seen, outside, wanted_readings
 from twincore.job.shared.traces import TRACE_KEYS, check_length, read_trace, traces_of
 from twincore.job.targets.prove import CheckSaid, ForcedSaid, ReadingSaid, RunKept, RunSaid
 from twincore.job.targets.record import AssumedKept
@@ -204,7 +204,6 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             wrong = [event for event in judged.events if event.verdict in OFF]
             told = f"{proving.family.titles[wrong[0].output]} {'on' if wrong[0].on else 'off'} {wrong[0].verdict}"
             found.append(f"{node['title'] or 'a run'}: {told}")
-    lines, looked_at = check_list(case), case.state["checks"]
     found += not_so(case)
     planned = {run.id: run for run in proving.plan.runs if not run.cannot}
     timed = [node for node in runs.values() if node["plan"] in planned or not planned]
@@ -218,8 +217,7 @@ def doubts(case: Case, proving: Proving) -> list[str]:
             told = f"stopped after {time_words(round(node['until']))} of {time_words(round(whole))}"
             found.append(f"{node['title'] or 'a run'}: {told}")
     if not runs:
-        looked = all(line.id in looked_at for line in lines)
-        if not looked:
+        if not looked_at(case):
             found.append("nothing was run on the machine")
         elif not comparison_of(case).same_board:
             # the same number again, set as the old one stood, is looked at, and timed where there is time
@@ -229,9 +227,7 @@ def doubts(case: Case, proving: Proving) -> list[str]:
 
 def doubts_of_repair(case: Case) -> list[str]:
     """What speaks against it that a machine works again whose board was cleared, or is missing."""
-    looked_at = case.state["checks"]
-    missing = [] if looked_at else ["nothing was looked at on the machine"]
-    return missing + not_so(case) + outside(case)
+    return nothing_seen(case) + not_so(case) + outside(case)
 
 
 def check_confirmed(case: Case, note: str) -> None:

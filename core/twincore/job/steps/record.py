@@ -1,17 +1,18 @@
 """Record: what each entry's value must be, and what is still missing before the record is complete."""
 
+from dataclasses import replace
 from typing import Any, get_args
 
 from twincore.carry_over import trimmer_reading
 from twincore.errors import Refusal, WrongValue
-from twincore.job.case import Case, original_of, position, remembered
+from twincore.job.case import Case, new_board, original_of, position, remembered
 from twincore.job.given import Captured, Check, Given
 from twincore.job.rules.boards import title_of
 from twincore.job.rules.order import done
 from twincore.job.shared.between import places_of
 from twincore.job.shared.holds import points_of
 from twincore.job.shared.traces import check_length, read_own_trace
-from twincore.job.shared.wires import findings_of, wiring_of_values
+from twincore.job.shared.wires import findings_of, plugs_taken_apart, wiring_of_values
 from twincore.job.targets.record import (
     AngleSaid,
     AssumedSaid,
@@ -26,7 +27,7 @@ from twincore.job.targets.record import (
     TraceSaid,
     WireSaid,
 )
-from twincore.profile import Board, written_positions
+from twincore.profile import Board, doubtful_elements, written_positions
 from twincore.profile.faults import FaultList
 from twincore.profile.record import UNREADABLE
 from twincore.profile.values import plain
@@ -73,6 +74,8 @@ def assumed_value(case: Case, name: str, after: AssumedSaid, given: Given) -> di
         raise WrongValue(f"{name}: an assumption says how every place of it stands.")
     if UNREADABLE not in str(case.state["found"].get(name, "")):
         raise Refusal(f"{name} was read, or nobody has looked at it yet. Only what cannot be read is assumed.")
+    if after["source"] == "factory" and name in doubtful_elements(board.document, "factory"):
+        raise Refusal(f"Nobody knows how {name} leaves its maker. Say from where else it is taken.")
     return {**after, "value": value}
 
 
@@ -135,7 +138,22 @@ def plug_value(case: Case, name: str, after: QuickWay, given: Given) -> QuickWay
         raise Refusal(f"Not every wire of {name} has its place on the board chosen. Record its wires.")
     if any(wire["connector"] == name for wire in case.state["wires"].values()):
         raise Refusal(f"Wires of {name} are recorded. Take them out first.")
+    if after == "whole" and name not in plugs_complete(case):
+        way = "Move them one by one, straight to the new board, or record" if moves_one_by_one(case, plug) else "Record"
+        raise Refusal(
+            f"{name} does not go complete onto {new_board(case).part_number}: its wires come out of the plug. {way} each wire first."
+        )
     return after
+
+
+def plugs_complete(case: Case) -> list[str]:
+    """The keyed plugs that move with all their wires in them, as far as the new board is known: these need no record."""
+    family, board = original_of(case)
+    with_wires = {wire["connector"] for wire in case.state["wires"].values()}
+    keyed = [name for name, plug in plugs_of(board, family).items() if plug.keyed and name not in with_wires]
+    whole: dict[str, QuickWay] = dict.fromkeys(keyed, "whole")
+    apart = plugs_taken_apart(replace(case, state={**case.state, "plugs": {**case.state["plugs"], **whole}}))
+    return [name for name in keyed if name not in apart]
 
 
 def moves_one_by_one(case: Case, plug: Plug) -> bool:
@@ -143,9 +161,8 @@ def moves_one_by_one(case: Case, plug: Plug) -> bool:
     if case.replacement is None:
         return False
     pins = [pin for each in plugs_of(case.replacement, original_of(case)[0]).values() for pin in each.pins.values()]
-    return all(
-        any(agrees(pin, pin.carries, other) for other in pins) for pin in plug.pins.values() if pin.carries is not None
-    )
+    carrying = [(pin, pin.carries) for pin in plug.pins.values() if pin.carries is not None]
+    return bool(carrying) and all(any(agrees(pin, carries, other) for other in pins) for pin, carries in carrying)
 
 
 def settled_value(case: Case, name: str, after: SettledSaid, given: Given) -> dict[str, Any]:
@@ -268,6 +285,10 @@ def missing_of(case: Case) -> list[str]:
     plugs = [name for name in plugs_of(board, family) if name not in with_wires and name not in state["plugs"]]
     if plugs:
         found.append(f"wires not recorded: {', '.join(plugs)}")
+    if apart := plugs_taken_apart(case):
+        found.append(
+            f"wires to record one by one, for the new board does not take the plug complete: {', '.join(apart)}"
+        )
     unsettled = [each for each in findings_of(case) if each.place not in state["settled"]]
     if unwired := [each.place for each in unsettled if each.kind == "wire missing"]:
         found.append(f"no wire recorded, and not said that none was there: {', '.join(unwired)}")

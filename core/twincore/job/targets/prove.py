@@ -62,9 +62,12 @@ class ForcedKept(Signed):
 
 @closed
 class CheckSaid(TypedDict):
-    """Whether a thing on the check list is as it should be; `what` names a line of one's own."""
+    """Whether a thing on the check list is as it should be; `absent` where this machine has no such thing, so that nothing was
+    seen of it; `what` names a line of one's own.
+    """
 
     ok: StrictBool
+    absent: NotRequired[StrictBool]
     what: NotRequired[Line]
     note: NotRequired[Line]
 

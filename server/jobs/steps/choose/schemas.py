@@ -100,7 +100,7 @@ class TwinShown(Schema):
 
     positions: Positions
     judged_on: str
-    """Of how the original stands: the record, or its factory settings."""
+    """Of how the original stands: the record, its factory settings, or no setting where neither is known."""
     proof: ProofShown
 
 

@@ -162,6 +162,8 @@ def step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -
             return f"{name} ({first.from_pin.title}): insulate and tie back"
         case "no":
             return f"{name} ({first.from_pin.title}): must not go onto this board; decide first"
+    if "new device" in first.marks:
+        return f"{name} ({first.from_pin.title}): comes off with the old part; the new part’s lead goes to {to.place if to else ''}"
     end = ", new end" if first.treatment == "new end" else ""
     return f"{name}: from {first.from_pin.place} to {to.place if to else ''} ({first.from_pin.title}){end}"
 

@@ -104,6 +104,9 @@ class CheckShown(Schema):
     words: str
     own: bool
     ok: bool | None
+    """None where it was not looked at."""
+    absent: bool
+    """Whether this machine has no such thing."""
     note: str
     by: str
 

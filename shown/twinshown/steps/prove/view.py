@@ -106,8 +106,8 @@ def checks_shown(case: Case) -> list[CheckShown]:
     family, said = case.family, case.state["checks"]
     return [
         CheckShown(
-            id=line.id, words=line_words(line, family), own=line.kind == "own", ok=told.get("ok"),
-            note=told.get("note", ""), by=told.get("by", ""),
+            id=line.id, words=line_words(line, family), own=line.kind == "own", ok=None if told.get("absent") else told.get("ok"),
+            absent=bool(told.get("absent")), note=told.get("note", ""), by=told.get("by", ""),
         )
         for line in check_list(case)
         for told in (cast(dict[str, Any], said.get(line.id, {})),)

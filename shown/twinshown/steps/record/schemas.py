@@ -13,13 +13,15 @@ from twinshown.words.schemas import FindingShown, PinShown, RememberedShown
 class PlugShown(Schema):
     """A plug of the original; `way` is "whole" or "one by one" where its wires move without a record.
 
-    `one_by_one` says whether each of its wires has its place on the board chosen.
+    `complete` says whether it may move with all its wires in it, as far as the new board is known; `one_by_one` whether each of
+    its wires has its place on the board chosen.
     """
 
     id: str
     style: str | None
     keyed: bool
     way: str | None
+    complete: bool
     one_by_one: bool
     pins: list[PinShown]
 

@@ -7,7 +7,7 @@ from twincore.job.case import Case, original_of, remembered
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.traces import traces_of
 from twincore.job.shared.wires import findings_of, wiring_of
-from twincore.job.steps.record import differing, missing_of, moves_one_by_one
+from twincore.job.steps.record import differing, missing_of, moves_one_by_one, plugs_complete
 from twincore.profile import Family, Trace
 from twincore.settings import acting
 from twincore.wiring import plugs_of
@@ -30,6 +30,7 @@ def record_shown(case: Case, port: bool) -> RecordShown:
     state = case.state
     wires = wiring_of(case).wires
     signals = family.document.get("signals", [])
+    complete = plugs_complete(case)
     return RecordShown(
         port=port,
         remembered=[
@@ -42,7 +43,7 @@ def record_shown(case: Case, port: bool) -> RecordShown:
         plugs=[
             PlugShown(
                 id=plug.id, style=plug.style, keyed=plug.keyed, way=state["plugs"].get(plug.id),
-                one_by_one=moves_one_by_one(case, plug),
+                complete=plug.id in complete, one_by_one=moves_one_by_one(case, plug),
                 pins=[
                     PinShown(
                         pin=pin.pin, mark=pin.mark, title=pin.title, carries=pin.carries, volts_class=pin.volts_class,

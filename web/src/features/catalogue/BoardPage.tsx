@@ -2,7 +2,7 @@ import { addressOf } from "@/pictures/api";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import type { Machine } from "@/drawing/machine";
 import { StateDiagram } from "@/drawing/StateDiagram";
-import type { BoardDocument, Positions } from "@/drawing/types";
+import { factorySettings, type BoardDocument } from "@/drawing/types";
 import { BoardPictures } from "@/pictures/BoardPictures";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
@@ -37,7 +37,8 @@ export function BoardPage() {
     );
   const { document, elements } = board.data;
   const titles = titlesOf(family.data?.document);
-  const factory: Positions = Object.fromEntries(elements.map((each) => [each.id, each.factory]));
+  const factory = factorySettings(elements);
+  const unknown = elements.length > 0 && Object.keys(factory).length === 0;
   const behaviour = document.behaviour as (Machine & { machines?: Machine[] }) | undefined;
   const codes = (document.codes ?? []) as { shown: string; meaning: string; look_at?: string; clears?: string }[];
   const look = capitalised((document as BoardDocument).look?.colour);
@@ -103,7 +104,8 @@ export function BoardPage() {
           />
           <BoardPictures partNumber={board.data.part_number} canAdd={false} />
           <p className="text-sm text-faint">
-            {look ? `${look} board, drawn` : "Drawn"} as it leaves the maker
+            {look ? `${look} board, drawn` : "Drawn"}
+            {unknown ? "; nobody knows its factory settings" : " as it leaves the maker"}
             {drawn ? "; its places are tidy, nobody measured them" : ""}. A square pin is pin 1; ribs on a socket are
             its key.
           </p>

@@ -22,8 +22,14 @@ export function Meanings({ elements, functions, titles, units }: Props) {
       <ul className="my-3 flex flex-col gap-1">
         {elements.map((element) => (
           <li key={element.id}>
-            <span className="font-mono font-semibold">{element.id}</span> {element.title || element.kind}: leaves the
-            maker at <span className="font-mono">{positionWords(element, element.factory)}</span>
+            <span className="font-mono font-semibold">{element.id}</span> {element.title || element.kind}:{" "}
+            {element.factory === null ? (
+              "factory setting not known"
+            ) : (
+              <>
+                factory setting <span className="font-mono">{positionWords(element, element.factory)}</span>
+              </>
+            )}
             {element.locked.length > 0 && <span className="text-faint"> ({element.locked.join(", ")} stays)</span>}
           </li>
         ))}

@@ -1,6 +1,6 @@
 import { PART_NAMES, type PartName } from "./partNames";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
-import type { BoardDocument } from "@/drawing/types";
+import { factorySettings, type BoardDocument } from "@/drawing/types";
 import { addressOf, useBoardPictures } from "@/pictures/api";
 import { BoardPictures } from "@/pictures/BoardPictures";
 import { Button } from "@/ui/Button";
@@ -62,7 +62,7 @@ function OpenDraft({ draft, offline }: { draft: Draft; offline: unknown }) {
             name={draft.part_number}
             document={draft.document as BoardDocument}
             elements={draft.elements}
-            positions={Object.fromEntries(draft.elements.map((each) => [each.id, each.factory]))}
+            positions={factorySettings(draft.elements)}
             side="replacement"
             selected={marked}
             onSelect={setMarked}

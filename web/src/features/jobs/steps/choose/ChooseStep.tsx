@@ -60,6 +60,8 @@ export function ChooseStep({ job, put }: StepProps) {
             Judged on {data.judged_on}
             {data.judged_on === "factory settings" &&
               ", for the old board’s positions are not recorded yet; the choice is judged again afterwards"}
+            {data.judged_on === "no setting" &&
+              ": the old board is not read yet, and its factory settings are not known; the choice is judged again once it is read"}
             .{data.desk && ` The parts desk is away (${data.desk}); what it said last is shown with its age.`}
           </p>
           {data.items.length === 0 && <Empty>No other board of this family is in the catalogue.</Empty>}

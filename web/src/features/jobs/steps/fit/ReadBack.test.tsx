@@ -50,6 +50,23 @@ describe("settings in the hand", () => {
     expect(put).toHaveBeenCalledWith({ target: "readback.S1", after: { value: "010" }, read_how: "by eye" });
   });
 
+  it("name the switch that is not as planned, and stay open until it is read again", async () => {
+    const put = shown({}, {});
+    await userEvent.click(await screen.findByRole("button", { name: "Read it back, blind: S1" }));
+    const sheet = within(screen.getByRole("dialog"));
+    await userEvent.type(sheet.getByLabelText("S1 typed"), "010");
+    await userEvent.click(sheet.getByRole("button", { name: "Compare with the plan" }));
+    expect(sheet.getByRole("alert").textContent).toContain("Not as planned: S1.3");
+    await userEvent.clear(sheet.getByLabelText("S1 typed"));
+    await userEvent.type(sheet.getByLabelText("S1 typed"), "011");
+    await userEvent.click(sheet.getByRole("button", { name: "Compare with the plan" }));
+    expect(screen.queryByRole("dialog")).toBeNull();
+    expect(put.mock.calls.map(([each]) => (each as { after: unknown }).after)).toEqual([
+      { value: "010" },
+      { value: "011" },
+    ]);
+  });
+
   it("say whether they read as planned, and by whom it was read", async () => {
     const readbacks = {
       S1: { value: "010", by: "Wennick Tarl", how: "by eye" },

@@ -1,7 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import { ElementEditor } from "@/drawing/ElementEditor";
-import { asSeen, inGroups } from "@/drawing/hanging";
+import { asSeen, inGroups, setOtherwise } from "@/drawing/hanging";
 import { HungBank } from "@/drawing/HungBank";
 import type { BoardDocument, Element, Position } from "@/drawing/types";
 import { addressOf } from "@/pictures/api";
@@ -19,6 +19,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
   const board = useJobBoard(job, "replacement");
   const [blind, setBlind] = useState<Element | null>(null);
   const [value, setValue] = useState<Position | undefined>();
+  const [off, setOff] = useState<string[]>([]);
   if (names.length === 0) return <p className="text-faint">Nothing is set here.</p>;
   if (!board.data) return <Loading what="Drawing the new board" />;
   const document = board.data.document as BoardDocument;
@@ -26,9 +27,21 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
   // whoever reads blind does not see the plan behind the sheet
   const plan = blind ? {} : fitting.planned;
   const keep = () => {
-    if (blind && value !== undefined)
-      void put({ target: `readback.${blind.id}`, after: { value }, read_how: "by eye" });
-    setBlind(null);
+    if (!blind || value === undefined) return;
+    void put({ target: `readback.${blind.id}`, after: { value }, read_how: "by eye" });
+    const wanted = fitting.planned[blind.id];
+    const found = wanted === undefined || fitting.learned.includes(blind.id) ? [] : setOtherwise(blind, value, wanted);
+    setOff(found);
+    if (found.length === 0) setBlind(null);
+  };
+  const open = (element: Element) => {
+    setValue(undefined);
+    setOff([]);
+    setBlind(element);
+  };
+  const change = (now: Position) => {
+    setValue(now);
+    setOff([]);
   };
   return (
     <div className={drawn && document.layout ? "grid items-start gap-x-10 gap-y-4 desk:grid-cols-2" : ""}>
@@ -71,10 +84,7 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
                       : `reads as planned (${said(read)})`}
               </span>
               {!job.closed && (
-                <Button
-                  aria-label={`Read it back, blind: ${element.id}`}
-                  onClick={() => (setValue(undefined), setBlind(element))}
-                >
+                <Button aria-label={`Read it back, blind: ${element.id}`} onClick={() => open(element)}>
                   Read it back, blind
                 </Button>
               )}
@@ -86,7 +96,8 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
         {blind && (
           <div className="flex flex-col gap-4">
             <p>Look at the board, not at the plan. Drawn as it is mounted.</p>
-            <ElementEditor element={blind} value={value} side="replacement" unreadable={false} onChange={setValue} />
+            <ElementEditor element={blind} value={value} side="replacement" unreadable={false} onChange={change} />
+            <NotAsPlanned names={off} />
             <Button kind="main" className="self-start" disabled={value === undefined} onClick={keep}>
               Compare with the plan
             </Button>
@@ -94,6 +105,16 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
         )}
       </Sheet>
     </div>
+  );
+}
+
+/** Which switches are not as planned: named, so that the hand goes to the right one. */
+export function NotAsPlanned({ names }: { names: string[] }) {
+  if (names.length === 0) return null;
+  return (
+    <p role="alert" className="border-l-4 border-text pl-3 font-semibold">
+      Not as planned: {names.join(", ")}. Set {names.length > 1 ? "them" : "it"} on the board, then read it back again.
+    </p>
   );
 }
 

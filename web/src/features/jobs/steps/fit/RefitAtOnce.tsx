@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { ElementEditor } from "@/drawing/ElementEditor";
-import { asSeen } from "@/drawing/hanging";
+import { asSeen, setOtherwise } from "@/drawing/hanging";
 import { HungBank } from "@/drawing/HungBank";
 import type { Element, Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
@@ -8,6 +8,7 @@ import { Loading } from "@/ui/notices";
 import { useState } from "react";
 import { useJobBoard, useWiring } from "../../api";
 import { Alike } from "./InHandPart";
+import { NotAsPlanned } from "./ReadBack";
 import { inTurn } from "../../entries/inTurn";
 import type { StepProps } from "../../stepProps";
 
@@ -31,10 +32,18 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
   const elements = board.data.elements.filter((each) => fitting.by_hand.includes(each.id));
   const unread = elements.filter((each) => !job.readbacks[each.id] || fitting.differing.includes(each.id));
   const looks = fitting.looks.filter((each) => !each.key.startsWith("on ") && !job.looks[each.key]);
+  const first = looks.filter((each) => BEFORE_THE_WIRES.includes(each.group));
+  const after = looks.filter((each) => !BEFORE_THE_WIRES.includes(each.group));
   const steps = wiring.data.steps.filter((step) => !job.ticked[step.key]);
   const kit = fitting.kit.filter((line) => line.needed === "needed" && (job.kit[line.item] ?? 0) < line.count);
-  const off = Object.entries(job.removed).filter(([, each]) => !each.back);
+  const off = Object.entries(job.removed)
+    .filter(([, each]) => !each.back)
+    .sort(([, a], [, b]) => b.n - a.n);
   const moving = fitting.moving.filter((part) => part.value === null || part.value === "to move");
+  const switches = (element: Element) => {
+    const [is, wanted] = [job.readbacks[element.id]?.value as Position | undefined, fitting.planned[element.id]];
+    return is === undefined || wanted === undefined ? [element.id] : setOtherwise(element, is, wanted);
+  };
   const ready = unread.every((each) => read[each.id] !== undefined);
   const hand = job.in_hand === null ? 1 : 0;
   if (hand + unread.length + looks.length + steps.length + kit.length + off.length + moving.length === 0) return null;
@@ -48,9 +57,9 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
       })),
       ...kit.map((line) => ({ target: `kit.${line.item}` as const, after: line.count })),
       ...moving.map((part) => ({ target: `moving.${part.id}` as const, after: "moved" as const })),
-      ...looks.filter((each) => BEFORE_THE_WIRES.includes(each.group)).map(lookAt),
+      ...first.map(lookAt),
       ...steps.map((step) => ({ target: `ticked.${step.key}` as const, after: true as const })),
-      ...looks.filter((each) => !BEFORE_THE_WIRES.includes(each.group)).map(lookAt),
+      ...after.map(lookAt),
       ...off.map(([id, each]) => ({
         target: `removed.${id}` as const,
         after: { what: each.what, kind: each.kind, count: each.count, place: each.place, back: true },
@@ -81,11 +90,11 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
               onChange={(value) => setRead((old) => ({ ...old, [element.id]: value }))}
             />
           </div>
-          {fitting.differing.includes(element.id) && <p className="font-semibold">It read otherwise than planned.</p>}
+          {fitting.differing.includes(element.id) && <NotAsPlanned names={switches(element)} />}
         </div>
       ))}
       {hand > 0 && <Alike alike={fitting.alike} />}
-      <ul className="list-disc pl-5" aria-label="All of it">
+      <ol className="list-decimal pl-6" aria-label="All of it">
         {hand > 0 && (
           <li>
             On the board in your hand stands <span className="font-mono">{job.replacement}</span>
@@ -102,16 +111,19 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
             {part.caution && <strong> ({part.caution})</strong>}
           </li>
         ))}
-        {looks.map((each) => (
+        {first.map((each) => (
           <li key={each.key}>{each.words}</li>
         ))}
         {steps.map((step) => (
           <li key={step.key}>{step.words}</li>
         ))}
+        {after.map((each) => (
+          <li key={each.key}>{each.words}</li>
+        ))}
         {off.map(([id, each]) => (
           <li key={id}>Back on: {each.what}</li>
         ))}
-      </ul>
+      </ol>
       {!job.closed && (
         <Button kind="main" className="min-h-14 self-start" disabled={!ready} onClick={done}>
           All of this is done

@@ -7,6 +7,14 @@ import type { StepProps } from "../../stepProps";
 
 type Line = Schemas["CheckShown"];
 
+/** What is said of a line that speaks of something this machine does not have: nothing was seen, and nothing is wrong. */
+export const ABSENT = { ok: true, absent: true };
+
+/** Whether something was said of a line. */
+export function isAnswered(line: Line): boolean {
+  return line.ok !== null || line.absent;
+}
+
 /** What is looked at in seconds, in any order; lines of one's own are added. */
 export function CheckList({ job, put, lines }: StepProps & { lines: Line[] }) {
   const [own, setOwn] = useState("");
@@ -20,22 +28,32 @@ export function CheckList({ job, put, lines }: StepProps & { lines: Line[] }) {
       <ul className="border-t border-rule" aria-label="Check list">
         {lines.map((line) => (
           <li key={line.id} className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule py-2">
-            <span className={`grow basis-56 ${line.ok === null ? "" : "text-faint"}`}>
+            <span className={`grow basis-56 ${isAnswered(line) ? "text-faint" : ""}`}>
               {line.ok === true && "✓ "}
               {line.ok === false && "✗ "}
               {line.words}
               {line.ok === false && <strong className="block text-text">not as it should be</strong>}
+              {line.absent && <span className="block">not on this machine</span>}
               {line.by && <span className="block text-sm">{line.by}</span>}
             </span>
             {!job.closed &&
-              (line.ok === null ? (
-                <span className="flex gap-2">
+              (!isAnswered(line) ? (
+                <span className="flex flex-wrap gap-2">
                   <Button aria-label={`Good: ${line.words}`} onClick={() => say(line, { ok: true })}>
                     Good
                   </Button>
                   <Button kind="quiet" aria-label={`Not so: ${line.words}`} onClick={() => say(line, { ok: false })}>
                     Not so
                   </Button>
+                  {!line.own && (
+                    <Button
+                      kind="quiet"
+                      aria-label={`Not on this machine: ${line.words}`}
+                      onClick={() => say(line, ABSENT)}
+                    >
+                      Not on this machine
+                    </Button>
+                  )}
                 </span>
               ) : (
                 <Button kind="quiet" aria-label={`Undo: ${line.words}`} onClick={() => say(line, null)}>

@@ -13,7 +13,7 @@ import { nextOf, Parts, placeOf, type PartOfStep } from "../Parts";
 import { Doubts } from "./Doubts";
 import { LookedAtAtOnce } from "./LookedAtAtOnce";
 import { Measured } from "./Measured";
-import { checksPart, Guards, overridesPart, readingsPart } from "./proveParts";
+import { checksPart, Guards, leftToLookAt, overridesPart, readingsPart } from "./proveParts";
 import { ProveRepair } from "./ProveRepair";
 import { RunsPart } from "./RunsPart";
 
@@ -66,7 +66,8 @@ function ProveTwin({ job, put }: StepProps) {
   ];
   const next = job.closed ? undefined : nextOf(parts);
   // the same number again and nothing timed yet: the check list is what it is looked at for
-  const short = isSameNumber(job) && alike && job.step === "prove" && job.run_count === 0;
+  const plainly = isSameNumber(job) && alike && job.step === "prove" && job.run_count === 0;
+  const short = plainly && leftToLookAt(plan).length > 0;
   return (
     <div className="flex flex-col gap-2 desk:gap-4">
       {!short && (

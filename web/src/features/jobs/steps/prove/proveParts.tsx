@@ -1,15 +1,21 @@
 import type { useProving } from "../../endApi";
 import type { StepProps } from "../../stepProps";
 import type { PartOfStep } from "../Parts";
-import { CheckList } from "./CheckList";
+import { CheckList, isAnswered } from "./CheckList";
 import { Overrides } from "./Overrides";
 import { Readings } from "./Readings";
 
 type Plan = NonNullable<ReturnType<typeof useProving>["data"]>;
 
+/** What can still be said in one tap: nothing where a line is not as it should be, or something is overridden. */
+export function leftToLookAt({ checks, forced }: Plan) {
+  const wrong = checks.some((each) => each.ok === false);
+  return wrong || forced.length > 0 ? [] : checks.filter((each) => !isAnswered(each));
+}
+
 /** What is looked at on the machine; `asks` where it is what there is to begin with. */
 export function checksPart({ job, put }: StepProps, { checks }: Plan, asks: boolean): PartOfStep {
-  const looked = checks.filter((each) => each.ok !== null).length;
+  const looked = checks.filter(isAnswered).length;
   return {
     id: "checks",
     title: "Check list",

@@ -134,7 +134,12 @@ function Unreadable({ job }: { job: Job }) {
   const anyRead = Object.values(job.found).some((value) => String(value).includes(UNREADABLE));
   const points = comparison.data?.unreadable.filter((each) => each.functions.length > 0) ?? [];
   if (!anyRead || !comparison.data) return null;
-  if (points.length === 0) return <p>What cannot be read does not matter: no function hangs on it.</p>;
+  if (points.length === 0)
+    return comparison.data.read_known ? (
+      <p>What cannot be read does not change any function that is written down for this board.</p>
+    ) : (
+      <p>What cannot be read may matter: what this board’s switches do is not written down yet.</p>
+    );
   return (
     <div className="border-l-4 border-text pl-3">
       <ul>

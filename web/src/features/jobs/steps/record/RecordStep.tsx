@@ -181,7 +181,7 @@ function wholePlugs(job: Job, record: Schemas["RecordShown"], elements: Element[
   const read = elements.every((each) => job.found[each.id] !== undefined);
   const open = record.plugs.filter((plug) => !plug.way && plug.pins.every((pin) => pin.wires.length === 0));
   const only = record.missing.every((each) => each.startsWith("wires not recorded"));
-  return isSameNumber(job) && read && only && open.length > 0 && open.every((plug) => plug.keyed)
+  return isSameNumber(job) && read && only && open.length > 0 && open.every((plug) => plug.complete)
     ? open.map((plug) => plug.id)
     : null;
 }

@@ -23,7 +23,9 @@ const WAYS: Record<string, string> = {
 /** Every plug: whole where it is keyed, else wire by wire, entered by tapping its pins. */
 export function WiresPart({ job, put, record }: Props) {
   const [pin, setPin] = useState<{ plug: string; pin: string } | null>(null);
-  const keyed = record.plugs.filter((plug) => plug.keyed && !plug.way && plug.pins.every((each) => !each.wires.length));
+  const keyed = record.plugs.filter(
+    (plug) => plug.complete && !plug.way && plug.pins.every((each) => !each.wires.length),
+  );
   return (
     <>
       {!job.closed && keyed.length > 0 && (
@@ -83,7 +85,12 @@ function PlugTable({ plug, job, put, onPin }: StepProps & { plug: Plug; onPin: (
       <h4 className="flex flex-wrap items-baseline gap-x-3">
         <span className="font-mono text-lg font-semibold">{plug.id}</span>
         <span className="text-faint">
-          {plug.style} {plug.keyed ? "keyed, goes in one way" : "not keyed: record its wires"}
+          {plug.style}{" "}
+          {!plug.keyed
+            ? "not keyed: record its wires"
+            : plug.complete
+              ? "keyed, goes in one way"
+              : "keyed, but the new board does not take it complete: its wires come out of it"}
         </span>
         {plug.way && <strong>{WAYS[plug.way]}</strong>}
         {plug.way && !job.closed && (
@@ -91,7 +98,7 @@ function PlugTable({ plug, job, put, onPin }: StepProps & { plug: Plug; onPin: (
             Record its wires instead
           </Button>
         )}
-        {!plug.way && plug.keyed && !recorded && !job.closed && (
+        {!plug.way && plug.complete && !recorded && !job.closed && (
           <Button kind="quiet" onClick={() => void put({ target: `plug.${plug.id}`, after: "whole" })}>
             {plug.id} moves whole
           </Button>
