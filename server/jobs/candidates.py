@@ -1,6 +1,6 @@
 """Choose: every board that may take the original's place, judged on every criterion."""
 
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime
 from time import monotonic
 from typing import Any
@@ -128,10 +128,15 @@ def alternatives(job: Job, now: datetime, chosen: str | None) -> list[dict[str, 
         {
             "part_number": each.part_number, "verdict": each.verdict, "closeness": each.closeness,
             "minutes": each.minutes, "price": each.price, "days": each.days,
-            "cells": {cell.criterion: cell.verdict for cell in each.cells},
+            "cells": {cell.criterion: cell.verdict for cell in each.cells}, "listed": _listed(each),
         }
         for each in judge_all(job, now, chosen).candidates
     ]  # fmt: skip
+
+
+def _listed(candidate: choose.Candidate) -> dict[str, Any] | None:
+    listed = choose.listed_as(candidate.at)
+    return None if listed is None else plain(asdict(listed))
 
 
 def rejudged(job: Job, now: datetime) -> dict[str, Any] | None:

@@ -4,7 +4,7 @@
 """
 
 from twincore.choose.costs import ASSUMPTIONS, CostSum, Line, cost_sum
-from twincore.choose.criteria import CRITERIA, Context, Criterion
+from twincore.choose.criteria import CRITERIA, Context, Criterion, Listed, listed_as
 from twincore.choose.fitting import AdapterLead, Fitting, Pin, fitting_of, merged, traits_of
 from twincore.choose.judged import VERDICTS, Judged, Question, Reason
 from twincore.choose.kit import KitLine, devices_changed, kit_lines
@@ -45,6 +45,7 @@ __all__ = [
     "KitLine",
     "Line",
     "Link",
+    "Listed",
     "Machine",
     "Mounting",
     "NewHole",
@@ -67,6 +68,7 @@ __all__ = [
     "from_row",
     "judge_candidate",
     "kit_lines",
+    "listed_as",
     "merged",
     "parse_statements",
     "ranked",

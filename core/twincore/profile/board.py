@@ -35,6 +35,8 @@ class Chart:
     id: str
     title: str
     rows: tuple[TableRow, ...]
+    page: str = ""
+    """Where it stands in the data sheet, as somebody wrote it down."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,6 +123,7 @@ def _charts(nodes: list[dict[str, Any]], elements: tuple[Element, ...], faults: 
                 TableRow(_meant_for(node) | row["if"], row["set"], tuple(row.get("use", ())), _noted(row))
                 for row in node["rows"]
             ),
+            node.get("page", ""),
         )
         for node in nodes
     )

@@ -67,6 +67,8 @@ class ChartRow:
     conditions: Mapping[str, Any] = field(default_factory=dict)
     use: tuple[str, ...] = ()
     notes: Mapping[str, str] = field(default_factory=dict)
+    page: str = ""
+    """Of the data sheet, as somebody wrote it down."""
 
 
 def chart_rows(board: Board, facts: dict[str, Any]) -> list[ChartRow]:
@@ -77,7 +79,17 @@ def chart_rows(board: Board, facts: dict[str, Any]) -> list[ChartRow]:
             missing = missing_facts(row.conditions, facts)
             if missing is not None:
                 found.append(
-                    ChartRow(chart.id, chart.title, index, row.positions, missing, row.conditions, row.use, row.notes)
+                    ChartRow(
+                        chart.id,
+                        chart.title,
+                        index,
+                        row.positions,
+                        missing,
+                        row.conditions,
+                        row.use,
+                        row.notes,
+                        chart.page,
+                    )
                 )
     return found
 

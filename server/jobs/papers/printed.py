@@ -44,6 +44,7 @@ from twinshown.steps.rule_out.schemas import LinkShown
 from twinshown.steps.rule_out.view import rule_out_shown
 from twinshown.words.findings import findings_shown
 from twinshown.words.fit import FitWords
+from twinshown.words.listed import listed_words
 from twinshown.words.unproved import unproved_shown
 
 MOST_DRAWN = 12
@@ -115,6 +116,7 @@ def _on_one_board(job: Job, handing: Handing) -> dict[str, Any]:
         "assumed": [assumed_words(name, each) for name, each in state["assumed"].items()],
         "standings": _standings(job),
         "meanings": _meanings(job),
+        "listed": listed_words(case_of(job)),
         "same_words": same_words(state["same_board"]),
         **_functions(comparison, state["reasons"]),
         "decisions": decisions_told(case_of(job), handing.reasons) if comparison else [],

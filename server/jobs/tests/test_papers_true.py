@@ -32,9 +32,14 @@ ROUNDS = 6
 """Changes that are made at random to each open job."""
 
 
+def pages(data: bytes) -> list[str]:
+    """The text of a PDF, page by page."""
+    return [page.extract_text() for page in PdfReader(io.BytesIO(data)).pages]
+
+
 def read(data: bytes) -> str:
     """The text of a PDF, its lines joined."""
-    return " ".join(" ".join(page.extract_text() for page in PdfReader(io.BytesIO(data)).pages).split())
+    return " ".join(" ".join(pages(data)).split())
 
 
 class Reader:
@@ -53,9 +58,12 @@ class Reader:
         self.titles = {each["id"]: each.get("title", each["id"]) for each in self.family["functions"]}
 
     def pdf(self, name: str) -> str:
+        return read(self.printed(name))
+
+    def printed(self, name: str) -> bytes:
         answer = self.test.client.get(f"/api/jobs/{self.job.pk}/{name}.pdf")
         self.test.assertEqual(answer.status_code, 200, answer.content[:300])
-        return read(answer.content)
+        return bytes(answer.content)
 
     def json(self, name: str) -> Any:
         answer = self.test.client.get(f"/api/jobs/{self.job.pk}/{name}.json")

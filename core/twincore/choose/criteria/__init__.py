@@ -4,7 +4,7 @@ from twincore.choose.criteria.availability import Availability
 from twincore.choose.criteria.base import Context, Criterion
 from twincore.choose.criteria.connectors import Connectors
 from twincore.choose.criteria.contacts import Contacts
-from twincore.choose.criteria.listing import Listing
+from twincore.choose.criteria.listing import Listed, Listing, listed_as
 from twincore.choose.criteria.machine import AcceptedMachine
 from twincore.choose.criteria.mounting import Mount
 from twincore.choose.criteria.parts import Parts
@@ -19,4 +19,4 @@ CRITERIA: tuple[Criterion, ...] = (
 )  # fmt: skip
 BY_ID = {each.id: each for each in CRITERIA}
 
-__all__ = ["BY_ID", "CRITERIA", "Context", "Criterion"]
+__all__ = ["BY_ID", "CRITERIA", "Context", "Criterion", "Listed", "listed_as"]

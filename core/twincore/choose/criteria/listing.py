@@ -1,5 +1,6 @@
 """Who says that a board may take the original's place."""
 
+from dataclasses import dataclass
 from typing import Any
 
 from twincore.choose.criteria.base import Context, Criterion
@@ -53,6 +54,31 @@ class Listing(Criterion):
             reasons.append(Reason("no source", "fits", {}))
         reasons += [Reason("needs", "with work", {"what": need}) for need in way.needs]
         return self.judged(reasons, questions, MINUTES["need"] * len(way.needs))
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """What is listed of a board as one that may stand in: the relation of the last link (empty where nothing leads to it), the
+    sources, the conditions that do not hold here, and the facts that would still decide.
+    """
+
+    relation: str
+    sources: tuple[str, ...]
+    failed: tuple[dict[str, Any], ...]
+    unknown: tuple[str, ...]
+
+
+def listed_as(at: Context) -> Listed | None:
+    """How a board is listed for this machine, or for others; None where it is not listed at all."""
+    told = at.way.statements if at.way else tuple(at.elsewhere)
+    if not told:
+        return None
+    return Listed(
+        at.way.relation if at.way else "",
+        tuple(dict.fromkeys(each.source or each.id for each in told)),
+        tuple(failed for each in told for failed in _failed(each, at.facts)),
+        at.way.missing if at.way else (),
+    )
 
 
 def _failed(statement: Statement, facts: Facts) -> list[dict[str, Any]]:

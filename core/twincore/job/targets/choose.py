@@ -12,6 +12,25 @@ Cost = Annotated[float, Within(0, 1_000_000)]
 Verdict = Literal["fits", "with work", "to check", "no"]
 
 
+class FailedCondition(TypedDict):
+    """A condition of a cross-reference that does not hold on this machine."""
+
+    fact: str
+    wanted: Any
+    value: Any
+
+
+class ListedKept(TypedDict):
+    """How a candidate was listed: the relation (empty where it is listed for other machines only), the sources, the conditions
+    that did not hold, and the facts that would still decide.
+    """
+
+    relation: str
+    sources: list[str]
+    failed: list[FailedCondition]
+    unknown: list[str]
+
+
 class AlternativeKept(TypedDict):
     """A candidate as it stood when the choice was made."""
 
@@ -22,6 +41,7 @@ class AlternativeKept(TypedDict):
     price: float | None
     days: float | None
     cells: dict[str, str]
+    listed: NotRequired[ListedKept | None]
 
 
 class ChoiceKept(TypedDict):

@@ -89,6 +89,7 @@ class RowLine(Schema):
     """A row of a setting table that was followed: the parts that go with it, and what it notes."""
 
     table: str
+    page: str
     row: int
     use: list[str]
     notes: list[str]

@@ -36,7 +36,9 @@ def work_shown(case: Case) -> WorkShown:
             for each in done.holes
         ],
         parts=[_part(each) for each in done.moved],
-        rows=[RowLine(table=e.title, row=e.row + 1, use=list(e.use), notes=row_notes(e)) for e in done.rows],
+        rows=[
+            RowLine(table=e.title, page=e.page, row=e.row + 1, use=list(e.use), notes=row_notes(e)) for e in done.rows
+        ],
     )
 
 
