@@ -2,21 +2,18 @@
 packed, verified and brought in elsewhere; what is not taken is answered, and changes nothing.
 """
 
-import json
 from random import Random
 from typing import Any, cast
 from uuid import uuid4
 
 from jobs.models import Job
-from jobs.tests.any_values import BEGIN_ANEW, VALUES, AnyValue, a_target
+from jobs.tests.any_entries import AnyEntries
+from jobs.tests.any_values import VALUES
 from jobs.tests.world import WorldTestCase, other_client
 from people.models import Person
-from twincore.job import current, value_at
-
-ENTRIES = 70
 
 
-class AnyEntry(WorldTestCase):
+class AnyEntry(AnyEntries, WorldTestCase):
     def setUp(self) -> None:
         self.sign_in()
         Person.objects.filter(username="ildro").update(role=Person.Role.PARTS_LEAD)
@@ -55,34 +52,6 @@ class AnyEntry(WorldTestCase):
         self.get("jobs?search=%00", 400)
         self.get(f"jobs/{job.pk}%00", 404)
         self.assertEqual(self.get(f"jobs/{job.pk}")["serial"], None)
-
-    def tried(self, job: Job, rng: Random) -> set[str]:
-        """The kinds of entry that the job took, of many at random; never an answer that blames the server."""
-        elements = {each["id"]: str(each["factory"]) for each in self.elements(job)}
-        values = AnyValue(rng, elements.values())
-        taken = set()
-        for _ in range(ENTRIES):
-            seldom = rng.random() < 0.05
-            kind = rng.choice(list(VALUES) if seldom else [each for each in VALUES if each not in BEGIN_ANEW])
-            target = a_target(kind, rng, list(elements))
-            after = values.of(VALUES[kind])
-            body = {"id": str(uuid4()), "target": target, "before": self.stands(job, target), "after": after, "reason": "so it is", "read_how": "by eye"}  # fmt: skip
-            answer = self.client.post(f"/api/jobs/{job.pk}/entries", json.dumps(body), content_type="application/json")
-            self.assertLess(answer.status_code, 500, (target, after, answer.content[:300]))
-            if answer.status_code == 200:
-                taken.add(kind)
-            shown = self.client.get(f"/api/jobs/{job.pk}")
-            self.assertEqual(shown.status_code, 200, (target, after, shown.content[:300]))
-        return taken
-
-    def elements(self, job: Job) -> list[dict[str, Any]]:
-        if job.original_revision_id is None:
-            return []
-        return cast(list[dict[str, Any]], self.get(f"jobs/{job.pk}/boards/original")["elements"])
-
-    def stands(self, job: Job, target: str) -> Any:
-        """What stands at a target now, as the client would say it."""
-        return value_at(current(Job.objects.values_list("state", flat=True).get(pk=job.pk)), target)
 
     def comes_in_again(self, job: Job) -> None:
         self.assertEqual(self.client.get(f"/api/jobs/{job.pk}/sheet.json").status_code, 200)

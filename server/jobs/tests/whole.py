@@ -1,13 +1,15 @@
 """A technician who knows nothing but what the pages say: does a job from where it stands to its end, and remembers what was said."""
 
 from random import Random
-from typing import Any
+from types import SimpleNamespace
+from typing import Any, cast
 from uuid import uuid4
 
 from django.test import Client
 
 from jobs.models import Job
 from jobs.tests.world import Calls
+from twincore.job import FIRST
 
 POWERED = ("program", "parameter", "code")
 """Kinds of elements that only a board that answers shows."""
@@ -25,7 +27,9 @@ class Technician:
     """Does what the step in hand asks for, over the API; `colour` and `tag` of every wire are its own."""
 
     def __init__(self, test: Calls, job: Job, rng: Random, client: Client | None = None) -> None:
-        self.test, self.rng, self.id = test, rng, job.pk
+        self.test, self.rng, self.pk = test, rng, job.pk
+        self.id = str(job.pk)
+        """Of the sheet at hand: a machine may have several boards, a sheet each."""
         self.client = client or test.client
         self.brought: str | None = None
         """What a person has to bring before the job goes on, in the words of the page."""
@@ -33,7 +37,12 @@ class Technician:
     @property
     def job(self) -> Job:
         """As it is stored now."""
-        return Job.objects.get(pk=self.id)
+        return Job.objects.get(pk=self.pk)
+
+    @property
+    def sheet(self) -> Job:
+        """The sheet at hand, for what a test says of a job."""
+        return cast(Job, SimpleNamespace(pk=self.id))
 
     def get(self, path: str) -> Any:
         """A page of this job."""
@@ -61,8 +70,16 @@ class Technician:
             shown = self.get("")
             if shown["closed"] or self.brought:
                 return
+            beside = (shown["together"] or {}).get("next")
+            if beside and self._turn_to(beside):
+                continue
             getattr(self, f"_{shown['step']}")(shown)
         raise Stuck(f"round and round at {shown['step']}")
+
+    def _turn_to(self, board: str) -> bool:
+        """To the sheet of the board that comes next; whether that is another one."""
+        was, self.id = self.id, str(self.pk) if board == FIRST else f"{self.pk}.{board}"
+        return self.id != was
 
     def confirm(self, step: str, note: str = "") -> dict[str, Any]:
         """The step's end, with a reason where one is asked for."""
@@ -74,7 +91,11 @@ class Technician:
         )
 
     def _rule_out(self, shown: dict[str, Any]) -> None:
-        self.must("confirmed.rule_out", {"note": "scorched", "end": "condemned"})
+        told = self.say("confirmed.rule_out", {"note": "scorched", "end": "condemned"})
+        if not told["taken"] and "why the board died" in told["detail"]:
+            cause = self.get("rule-out")["causes"][0]["id"]
+            self.must(f"cause.{cause}", {"note": "scorched", "cleared": True})
+            self.must("confirmed.rule_out", {"note": "scorched", "end": "condemned"})
 
     def _recognise(self, shown: dict[str, Any]) -> None:
         self.brought = "which board it is"
@@ -87,7 +108,7 @@ class Technician:
         self.must("replacement", self.rng.choice(found)["part_number"], reason="it is on the van")
 
     def _make_safe(self, shown: dict[str, Any]) -> None:
-        self.test.make_dead(self.job)
+        self.test.make_dead(self.sheet)
 
     def _record(self, shown: dict[str, Any]) -> None:
         board = self.get("boards/original")
@@ -100,8 +121,10 @@ class Technician:
         for each in record["remembered"]:
             if each["id"] not in shown["kept"] and self.rng.random() < 0.7:
                 self.must(f"kept.{each['id']}", "0417 at night")
+        for each in record["differing"]:
+            self.must(f"found.{each['element']}", each["second"], before=each["first"], read_how="by eye")
         if not dead:
-            self.test.make_dead(self.job)
+            self.test.make_dead(self.sheet)
             return
         self._plugs(record)
         for finding in self.get("record")["findings"]:
@@ -184,12 +207,12 @@ class Technician:
     def _fit(self, shown: dict[str, Any]) -> None:
         if shown["energised"] is None:
             if shown["power"] == "on":
-                self.test.make_dead(self.job)
-            self.test.put_back_on(self.job, "looked at, and left")
+                self.test.make_dead(self.sheet)
+            self.test.put_back_on(self.sheet, "looked at, and left")
             return
         fitting = self.get("fitting")
         for look in fitting["looks"]:
-            if look["key"] not in shown["looks"]:
+            if look["key"].startswith("on ") and look["key"] not in shown["looks"]:
                 self.must(f"look.{look['key']}", True)
         if fitting["learning"]:
             self.must("learned", {"cycles": 1, "shown": "End"})
@@ -208,7 +231,7 @@ class Technician:
             self.must(f"check.{line['id']}", {"ok": True, **({"absent": True} if absent else {})})
         for run in plan["runs"][:1]:
             if not run["cannot"] and run["replacement"]:
-                self.must(f"run.{uuid4()}", self.test.measured(self.job, run))
+                self.must(f"run.{uuid4()}", self.test.measured(self.sheet, run))
         told = self.confirm("prove")
         if not told["taken"]:
             raise Stuck(str(told["detail"]))

@@ -66,6 +66,9 @@ def waiting_for(state: State, step: str) -> list[Need]:
         return off or (_undone(state, ("prove",)) + others if step == "hand_over" else [])
     if step == "fit" and state["energised"] is not None:
         return _undone(state, ("carry_over",))
+    if step == "record" and state["energised"] is not None:
+        # the old board is out: what was read off it can be put right without touching the machine
+        return _undone(state, ("recognise",))
     return _undone(state, next((needs for each, needs in NEEDS.items() if each == step), ())) + others
 
 
@@ -95,11 +98,7 @@ def target_waits_for(state: State, target: str, read_how: str = "") -> list[Need
         return _undone(state, ("carry_over", "energised"))
     if declared is not None and declared.waits_for is not None:
         return _undone(state, declared.waits_for)
-    step = step_of(target)
-    if step == "record" and state["energised"] is not None:
-        # the old board is out: what was read off it can be put right without touching the machine
-        return _undone(state, ("recognise",))
-    return waiting_for(state, step)
+    return waiting_for(state, step_of(target))
 
 
 def read_live(state: State, target: Target, name: str, read_how: str) -> bool:
