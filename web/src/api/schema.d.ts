@@ -6397,6 +6397,8 @@ export interface components {
             tests: components["schemas"]["TestShown"][];
             /** Next */
             next: string[];
+            /** Dead */
+            dead: boolean;
             /** Conclusion */
             conclusion: string;
             /** Contradictory */

@@ -2,6 +2,7 @@ import type { Schemas } from "@/api/client";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import { factorySettings, type BoardDocument } from "@/drawing/types";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, TextArea, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
@@ -131,7 +132,11 @@ export function SketchForm({ start, families, onKept }: Props) {
         kind="main"
         className="self-start"
         // what is kept was read back first, and the drawing that comes does not push the button from under the hand
-        disabled={!begun || !readBack || misread.length > 0 || keep.isPending}
+        needs={lacking({
+          "what can be set or plugged": !begun,
+          "mend the lines that could not be read": misread.length > 0,
+        })}
+        disabled={(begun && misread.length === 0 && !readBack) || keep.isPending}
         onClick={() => keep.mutate(undefined, { onSuccess: onKept })}
       >
         Keep the sketch

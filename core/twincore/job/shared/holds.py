@@ -5,6 +5,7 @@ from datetime import datetime
 from typing import Any
 
 from twincore.job.case import Case
+from twincore.job.rules.order import done
 from twincore.job.shared.facts import fact_values
 from twincore.make_safe import HoldPoint, above_limit, hold_points
 from twincore.profile import Board
@@ -39,6 +40,11 @@ def unsettled(case: Case) -> list[HoldPoint]:
     limits may have been others then, and a board that is known better may have brought in a lower supply.
     """
     return [each for each in points_of(case) if not _holds(each, case.state["holds"].get(each.id))]
+
+
+def is_dead(case: Case) -> bool:
+    """Whether every hold point holds, or was skipped with a reason, while the supply is off."""
+    return done(case.state, "make_safe") or (case.state["power"] == "off" and not unsettled(case))
 
 
 def _holds(point: HoldPoint, held: Mapping[str, Any] | None) -> bool:

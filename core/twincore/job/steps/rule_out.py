@@ -7,8 +7,8 @@ from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
 from twincore.job.given import Captured, Check, Given
 from twincore.job.rules.changing import as_said
-from twincore.job.rules.order import done
 from twincore.job.shared.borrowing import borrowed, put_back, unread_sets
+from twincore.job.shared.holds import is_dead
 from twincore.job.targets.rule_out import CauseSaid, TestSaid
 from twincore.rule_out import BACK, UNKNOWN, Done, Report, RuleOut, Standing, Test
 
@@ -111,7 +111,7 @@ def test_value(case: Case, name: str, after: TestSaid, given: Given) -> dict[str
         rule_out.result_of(data, test, made)
     except ValueError as error:
         raise WrongValue(f"{test.title}: {error}.") from error
-    if not told and test.risk == "dead" and not done(case.state, "make_safe") and not _put_back(case, name, said):
+    if not told and test.risk == "dead" and not is_dead(case) and not _put_back(case, name, said):
         raise Refusal(
             "This test needs the machine dead. Make safe comes first: its hold points hold, or were skipped with a reason.",
             waits_for=["make_safe"],

@@ -139,6 +139,8 @@ class RuleOutShown(Schema):
     tests: list[TestShown]
     """Every test of the family."""
     next: list[str]
+    dead: bool
+    """Whether every hold point holds, so that tests on the dead machine are open."""
     conclusion: str
     contradictory: bool
     causes: list[CauseShown]

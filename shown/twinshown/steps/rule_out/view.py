@@ -5,6 +5,7 @@ from math import isinf
 from typing import Any
 
 from twincore.job.case import Case
+from twincore.job.shared.holds import is_dead
 from twincore.job.steps.rule_out import as_found_of, not_restored, shown_code, standing_of, undo_of
 from twincore.measure import reading_words
 from twincore.rule_out import Expected, RuleOut, Step, Test, next_tests
@@ -71,6 +72,7 @@ def rule_out_shown(case: Case) -> RuleOutShown | None:
         chain=[_link(step, data, case) for step in standing.chain],
         tests=[_test(each, data, bits.get(each.id, 0.0), case) for each in data.tests],
         next=[each.test.id for each in suggestions],
+        dead=is_dead(case),
         conclusion=standing.conclusion,
         contradictory=standing.contradictory,
         causes=[

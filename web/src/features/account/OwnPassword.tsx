@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
@@ -40,7 +41,12 @@ export function OwnPassword() {
           value={password}
           onChange={(event) => setPassword(event.target.value)}
         />
-        <Button type="submit" className="justify-self-start" disabled={!present || !password || change.isPending}>
+        <Button
+          type="submit"
+          className="justify-self-start"
+          needs={lacking({ "the present password": !present, "the new one": !password })}
+          disabled={change.isPending}
+        >
           Change it
         </Button>
       </form>

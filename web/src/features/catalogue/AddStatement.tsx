@@ -1,5 +1,6 @@
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
@@ -57,7 +58,8 @@ export function AddStatement({ partNumber }: { partNumber: string }) {
         <Button
           type="submit"
           className="self-end justify-self-start"
-          disabled={!fields.original.trim() || add.isPending}
+          needs={lacking({ "the old board’s number": !fields.original.trim() })}
+          disabled={add.isPending}
         >
           Add it
         </Button>

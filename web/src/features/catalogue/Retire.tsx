@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useNavigate } from "@tanstack/react-router";
@@ -41,7 +42,7 @@ export function Retire({ board }: { board: Schemas["BoardShown"] }) {
               onChange={(event) => setSuccessor(event.target.value)}
             />
             <Button
-              disabled={!why.trim()}
+              needs={lacking({ "the reason": !why.trim() })}
               onClick={() => retire.mutate({ to: "withdraw", part_number, why, successor })}
             >
               Withdraw it

@@ -1,5 +1,6 @@
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
@@ -96,7 +97,8 @@ function ChangePerson({ person }: { person: Person }) {
         />
         <span role="status">{give.isSuccess && "Given. Tell it to them."}</span>
         <Button
-          disabled={!password || give.isPending}
+          needs={lacking({ "the password": !password })}
+          disabled={give.isPending}
           onClick={() => give.mutate({ username: person.username, password }, { onSuccess: () => setPassword("") })}
         >
           Give it
@@ -168,7 +170,8 @@ function AddPerson() {
           kind="main"
           type="submit"
           className="justify-self-start"
-          disabled={!given.username || !given.password || add.isPending}
+          needs={lacking({ "a name to sign in with": !given.username, "a password": !given.password })}
+          disabled={add.isPending}
         >
           Add them
         </Button>

@@ -1,6 +1,7 @@
 import { usePeople } from "@/api/people";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
@@ -74,7 +75,12 @@ function AddGroup() {
         ))}
       </fieldset>
       <ProblemNotice problem={keep.error ?? people.error} />
-      <Button type="submit" className="self-start" disabled={!name.trim() || members.length === 0 || keep.isPending}>
+      <Button
+        type="submit"
+        className="self-start"
+        needs={lacking({ "its name": !name.trim(), "who is in it": members.length === 0 })}
+        disabled={keep.isPending}
+      >
         Add the group
       </Button>
     </form>

@@ -1,5 +1,6 @@
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
@@ -57,7 +58,12 @@ export function StatementRow({ statement }: { statement: Statement }) {
               onChange={(event) => setReason(event.target.value)}
             />
           </div>
-          <Button type="submit" kind="main" disabled={!reason.trim() || withdraw.isPending}>
+          <Button
+            type="submit"
+            kind="main"
+            needs={lacking({ "the reason": !reason.trim() })}
+            disabled={withdraw.isPending}
+          >
             Withdraw it
           </Button>
           <Button onClick={() => setAsking(false)}>Leave it</Button>

@@ -1,5 +1,6 @@
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useEffect, useState } from "react";
@@ -65,7 +66,7 @@ export function CountShelf({ van, held, whole, onEnd }: Props) {
             onChange={(event) => setText(event.target.value)}
           />
         </div>
-        <Button type="submit" kind="main" disabled={!text.trim()}>
+        <Button type="submit" kind="main" needs={lacking({ "what was counted": !text.trim() })}>
           One of these
         </Button>
         {readsCodes() && !reading && <Button onClick={() => setReading(true)}>Read with the camera</Button>}

@@ -1,6 +1,7 @@
 import { useSession } from "@/api/session";
 import { addressOf } from "@/pictures/api";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
@@ -76,7 +77,7 @@ function One({ asked }: { asked: Asked }) {
             value={what}
             onChange={(event) => setWhat(event.target.value)}
           />
-          <Button type="submit" disabled={!what.trim() || answer.isPending}>
+          <Button type="submit" needs={lacking({ "the answer": !what.trim() })} disabled={answer.isPending}>
             Answer
           </Button>
         </form>

@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
@@ -47,7 +48,12 @@ export function Boxes() {
             onChange={(event) => setNumbers(event.target.value)}
           />
           <ProblemNotice problem={give.error} />
-          <Button type="submit" className="self-start" disabled={!numbers.trim() || give.isPending}>
+          <Button
+            type="submit"
+            className="self-start"
+            needs={lacking({ "the numbers": !numbers.trim() })}
+            disabled={give.isPending}
+          >
             Save them as one file
           </Button>
         </form>

@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextArea, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Sheet } from "@/ui/Sheet";
@@ -76,7 +77,8 @@ export function JoinSheet({ sketch, onClose }: { sketch: string; onClose: () => 
             <Button
               kind="main"
               className="self-start"
-              disabled={!why.trim() || join.isPending}
+              needs={lacking({ "the reason": !why.trim() })}
+              disabled={join.isPending}
               onClick={() => join.mutate({ sketch, board, why }, { onSuccess: onClose })}
             >
               They are one board

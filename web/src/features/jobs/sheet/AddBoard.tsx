@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useTypedText } from "@/ui/typed";
 import { inTurn } from "../entries/inTurn";
@@ -44,7 +45,7 @@ export function AddBoard({ job, put }: StepProps) {
           value={why}
           onChange={(event) => setWhy(event.target.value)}
         />
-        <Button className="self-start" disabled={!title.trim()} onClick={add}>
+        <Button className="self-start" needs={lacking({ "what it is called": !title.trim() })} onClick={add}>
           Add this board
         </Button>
       </div>

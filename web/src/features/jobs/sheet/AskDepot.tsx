@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
 import type { StepProps } from "../stepProps";
 import { clock } from "@/ui/times";
@@ -42,7 +43,7 @@ export function AskDepot({ job, put }: StepProps) {
             />
             <p className="flex flex-wrap items-center gap-4">
               <Button
-                disabled={!what.trim()}
+                needs={lacking({ "the question": !what.trim() })}
                 onClick={() => void put({ target: "asked", after: { what: what.trim() } }).then(() => setWhat(""))}
               >
                 Ask

@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useTypedText } from "@/ui/typed";
@@ -119,7 +120,11 @@ function AddWire({ job, put, places }: StepProps & { places: Schemas["WiresBetwe
         />
       </div>
       <RefusalAt target={`between.${id}`} />
-      <Button className="self-start" disabled={!place.trim() || !end.trim()} onClick={() => void keep()}>
+      <Button
+        className="self-start"
+        needs={lacking({ "both ends": !place.trim() || !end.trim() })}
+        onClick={() => void keep()}
+      >
         Keep this wire between the boards
       </Button>
     </div>

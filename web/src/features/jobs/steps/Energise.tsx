@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../stepProps";
@@ -15,7 +16,6 @@ export function Energise({
   const [anyway, setAnyway] = useState(false);
   const missing = [...fitting.missing_dead, ...fitting.missing_beside];
   const next = fitting.release[released.length];
-  const ready = next === undefined && (missing.length === 0 || reason.trim() !== "") && job.uncleared.length === 0;
   if (missing.length > 0 && !anyway)
     return (
       <section aria-label="Back to power" className="flex flex-col gap-2 border-y border-rule py-3">
@@ -77,7 +77,11 @@ export function Energise({
       <Button
         kind="main"
         className="self-start"
-        disabled={!ready}
+        needs={lacking({
+          "release every hold point": next !== undefined,
+          "the reason why something is left": missing.length > 0 && !reason.trim(),
+          "clear what killed the old board": job.uncleared.length > 0,
+        })}
         onClick={() => void put({ target: "energised", after: { released }, reason: reason.trim() })}
       >
         The supply is on

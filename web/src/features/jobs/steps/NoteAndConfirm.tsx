@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../stepProps";
@@ -34,7 +35,12 @@ export function NoteAndConfirm({ job, put, step, label, confirm, needed = false 
         onChange={(event) => type(event.target.value)}
       />
       {!job.closed && !done && (
-        <Button kind="main" className="self-start" disabled={needed && !note.trim()} onClick={send}>
+        <Button
+          kind="main"
+          className="self-start"
+          needs={lacking({ "the reason": needed && !note.trim() })}
+          onClick={send}
+        >
           {confirm}
         </Button>
       )}

@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { oneOf } from "@/ui/oneOf";
 import { useTypedForm } from "@/ui/typed";
@@ -20,7 +21,6 @@ export function RemovalPart({ job, put, record }: StepProps & { record: Schemas[
     place: "",
   });
   const count = Number(draft.count);
-  const ready = draft.what.trim() !== "" && Number.isInteger(count) && count > 0;
   const log = Object.entries(job.removed).sort(([, a], [, b]) => b.n - a.n);
   const add = () => {
     void put({ target: `removed.${newId()}`, after: { ...draft, count } });
@@ -57,7 +57,13 @@ export function RemovalPart({ job, put, record }: StepProps & { record: Schemas[
             value={draft.place}
             onChange={(event) => setDraft({ place: event.target.value })}
           />
-          <Button disabled={!ready} onClick={add}>
+          <Button
+            needs={lacking({
+              "what comes off": draft.what.trim() === "",
+              "how many": !(Number.isInteger(count) && count > 0),
+            })}
+            onClick={add}
+          >
             It is off
           </Button>
         </div>

@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useTypedText } from "@/ui/typed";
 import type { Changing } from "../api";
@@ -31,7 +32,7 @@ export function NewState({ changing, machine }: Props) {
           onChange={(event) => setName(event.target.value)}
         />
       </div>
-      <Button type="submit" disabled={!name.trim()}>
+      <Button type="submit" needs={lacking({ "its name": !name.trim() })}>
         Add the state
       </Button>
     </form>

@@ -1,5 +1,6 @@
 import { CellTable } from "@/ui/CellTable";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { isTypedAt, useTypedForm } from "@/ui/typed";
 import { useState } from "react";
@@ -108,7 +109,7 @@ function AddSignal({ draft, changing }: { draft: Draft; changing: Changing }) {
           <option key={each}>{each}</option>
         ))}
       </Choice>
-      <Button kind="main" type="submit" disabled={!fields.title.trim()}>
+      <Button kind="main" type="submit" needs={lacking({ "what it carries": !fields.title.trim() })}>
         Add it
       </Button>
       <Button kind="quiet" onClick={leave}>

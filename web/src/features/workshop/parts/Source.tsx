@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { Changing, Draft } from "../api";
@@ -65,7 +66,7 @@ export function Source({ draft, changing, part }: Props) {
         value={fields.page}
         onChange={(event) => setFields({ ...fields, page: event.target.value })}
       />
-      <Button kind="main" type="submit" disabled={!fields.what.trim()}>
+      <Button kind="main" type="submit" needs={lacking({ "where it is from": !fields.what.trim() })}>
         Keep
       </Button>
     </form>

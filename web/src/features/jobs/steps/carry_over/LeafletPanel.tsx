@@ -3,6 +3,7 @@ import { SetPositions } from "@/comparison/SetPositions";
 import type { Board } from "@/comparison/Standing";
 import type { Positions } from "@/drawing/types";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -83,7 +84,12 @@ function SetByRow({ job, put, board, sets, followed, needsReason }: RowProps) {
         </div>
       )}
       {!job.closed && !followed && (
-        <Button kind="main" className="self-start" disabled={needsReason && !reason.trim()} onClick={follow}>
+        <Button
+          kind="main"
+          className="self-start"
+          needs={lacking({ "the reason": needsReason && !reason.trim() })}
+          onClick={follow}
+        >
           Set by this row
         </Button>
       )}

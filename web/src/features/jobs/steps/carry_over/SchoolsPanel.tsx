@@ -187,6 +187,7 @@ function Follow({ schools, what, onFollow }: FollowProps) {
           </Button>
         ))}
       </div>
+      {!reason.trim() && <p className="text-sm text-faint">First: the reason.</p>}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
 import { InkMark } from "@/ui/inks";
 import { useEffect, useRef, useState } from "react";
@@ -57,7 +58,7 @@ export function CandidateSheet({ job, put, candidate, others, best, at, onClose 
           <Button
             kind="main"
             className="self-start"
-            disabled={needed && !reason.trim()}
+            needs={lacking({ "the reason": needed && !reason.trim() })}
             onClick={() => {
               const told = reason.trim() || (candidate.part_number === best ? "the best of the candidates" : "");
               void put({ target: "replacement", after: candidate.part_number, reason: told });

@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -30,7 +31,7 @@ export function Reopened({ job, put }: StepProps) {
           </div>
           <Button
             className="self-start"
-            disabled={!reason.trim()}
+            needs={lacking({ "the reason": !reason.trim() })}
             onClick={() => void put({ target: "replacement", after: replacement, reason: reason.trim(), again: true })}
           >
             Keep {replacement}

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { Segments } from "@/ui/Segments";
 import { useState } from "react";
@@ -85,7 +86,7 @@ export function SameBoard({ job, put }: StepProps) {
         <Button
           kind="main"
           className="self-start"
-          disabled={!ready}
+          needs={lacking({ "what must be known of it": !ready })}
           onClick={() => void put({ target: "same_board", after: filled(own) }).then(() => setOwn(null))}
         >
           Keep it

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useTypedText } from "@/ui/typed";
 import { RefusalAt } from "../../entries/Refusal";
@@ -71,7 +72,11 @@ export function InHandPart({ job, put, fitting }: StepProps & { fitting: Schemas
                 value={number}
                 onChange={(event) => setNumber(event.target.value)}
               />
-              <Button className="self-start" disabled={!number.trim()} onClick={() => read(number.trim())}>
+              <Button
+                className="self-start"
+                needs={lacking({ "what stands on it": !number.trim() })}
+                onClick={() => read(number.trim())}
+              >
                 Is that the one?
               </Button>
             </div>

@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import { addressOf } from "@/pictures/api";
@@ -96,7 +97,12 @@ function Said({ job, put, step }: StepProps & { step: Step }) {
             />
           </div>
         )}
-        <Button kind="main" aria-label={`Done: ${step.what}`} disabled={unmeasured} onClick={() => say(done)}>
+        <Button
+          kind="main"
+          aria-label={`Done: ${step.what}`}
+          needs={lacking({ "the measure": unmeasured })}
+          onClick={() => say(done)}
+        >
           Done
         </Button>
         {step.facts.length > 0 && (
@@ -118,14 +124,14 @@ function Said({ job, put, step }: StepProps & { step: Step }) {
           <p className="flex flex-wrap gap-2">
             <Button
               aria-label={`Left out: ${step.what}`}
-              disabled={!reason.trim()}
+              needs={lacking({ "the reason": !reason.trim() })}
               onClick={() => say({ done: false })}
             >
               Left out
             </Button>
             <Button
               aria-label={`Otherwise: ${step.what}`}
-              disabled={!reason.trim() || unmeasured}
+              needs={lacking({ "the reason": !reason.trim(), "the measure": unmeasured })}
               onClick={() => say(done)}
             >
               Done, otherwise

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -51,7 +52,11 @@ export function LearningPart({ job, put, fitting }: StepProps & { fitting: Schem
               onChange={(event) => setShown(event.target.value)}
             />
             <Button
-              disabled={open > 0 || !shown.trim() || !/^\d+$/.test(cycles.trim())}
+              needs={lacking({
+                "what must be true before it": open > 0,
+                "how many cycles": !/^\d+$/.test(cycles.trim()),
+                "what was shown at the end": !shown.trim(),
+              })}
               onClick={() => void put({ target: "learned", after: { cycles: Number(cycles), shown: shown.trim() } })}
             >
               The run is made

@@ -6,6 +6,7 @@ import { HungBank } from "@/drawing/HungBank";
 import type { BoardDocument, Element, Position } from "@/drawing/types";
 import { addressOf } from "@/pictures/api";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Loading } from "@/ui/notices";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
@@ -98,7 +99,12 @@ export function ReadBack({ job, put, fitting, names, drawn = false }: Props) {
             <p>Look at the board, not at the plan. Drawn as it is mounted.</p>
             <ElementEditor element={blind} value={value} side="replacement" unreadable={false} onChange={change} />
             <NotAsPlanned names={off} />
-            <Button kind="main" className="self-start" disabled={value === undefined} onClick={keep}>
+            <Button
+              kind="main"
+              className="self-start"
+              needs={lacking({ "how it reads": value === undefined })}
+              onClick={keep}
+            >
               Compare with the plan
             </Button>
           </div>

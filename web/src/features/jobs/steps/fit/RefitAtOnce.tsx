@@ -4,6 +4,7 @@ import { asSeen, setOtherwise } from "@/drawing/hanging";
 import { HungBank } from "@/drawing/HungBank";
 import type { Element, Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Loading } from "@/ui/notices";
 import { useState } from "react";
 import { useJobBoard, useWiring } from "../../api";
@@ -125,7 +126,12 @@ export function RefitAtOnce({ job, put, fitting }: Props) {
         ))}
       </ol>
       {!job.closed && (
-        <Button kind="main" className="min-h-14 self-start" disabled={!ready} onClick={done}>
+        <Button
+          kind="main"
+          className="min-h-14 self-start"
+          needs={lacking({ "read back what is set": !ready })}
+          onClick={done}
+        >
           All of this is done
         </Button>
       )}

@@ -1,5 +1,6 @@
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextArea, TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -48,7 +49,7 @@ function How({ job, put, name, title, kept }: StepProps & { name: string; title:
             <Button
               key={result}
               aria-label={`${title}: it ${result}${result === "did not" ? " work" : ""}`}
-              disabled={result !== "worked" && !note.trim()}
+              needs={lacking({ "what did not work": result !== "worked" && !note.trim() })}
               onClick={() => {
                 void put({ target: `feedback.${name}`, after: { result, note: note.trim() } });
                 setNote("");
@@ -104,7 +105,7 @@ function Corrections({ job, put, kept }: StepProps & { kept: boolean }) {
               />
             </div>
             <Button
-              disabled={!what.trim() || !usable}
+              needs={lacking({ "what is wrong": !what.trim(), "a number from the history": !usable })}
               onClick={() => {
                 void put({ target: `correction.${newId()}`, after: { what: what.trim(), entry: number } });
                 setWhat("");

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
 import { useTypedText } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
@@ -54,7 +55,7 @@ export function Closing({ job, put, over }: StepProps & { over: Schemas["HandOve
                 <Button kind="main" onClick={() => sign(true)}>
                   Sign and close the job
                 </Button>
-                <Button disabled={!note.trim()} onClick={() => sign(false)}>
+                <Button needs={lacking({ "what is to be put right": !note.trim() })} onClick={() => sign(false)}>
                   Send it back with this reason
                 </Button>
               </div>

@@ -1,6 +1,7 @@
 import { newId } from "@/api/ids";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useTypedForm } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
@@ -59,7 +60,11 @@ export function Defects({ job, put }: StepProps) {
             onChange={(event) => setDraft({ who: event.target.value })}
           />
           <Button
-            disabled={!draft.what.trim() || !draft.until || !who.trim()}
+            needs={lacking({
+              "what is wrong": !draft.what.trim(),
+              "a date": !draft.until,
+              "who sees to it": !who.trim(),
+            })}
             onClick={() => {
               void put({ target: `defect.${newId()}`, after: { ...draft, who, done: false } });
               done();

@@ -1,5 +1,6 @@
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { oneOf } from "@/ui/oneOf";
 import { useState } from "react";
@@ -85,7 +86,13 @@ export function Numbers({ job, put }: StepProps) {
             value={draft.serial}
             onChange={(event) => setDraft({ ...draft, serial: event.target.value })}
           />
-          <Button disabled={!draft.what.trim() || !(part.trim() || draft.serial.trim())} onClick={add}>
+          <Button
+            needs={lacking({
+              "which part": !draft.what.trim(),
+              "its part number or serial number": !(part.trim() || draft.serial.trim()),
+            })}
+            onClick={add}
+          >
             Write it down
           </Button>
         </div>

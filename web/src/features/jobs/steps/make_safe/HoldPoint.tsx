@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState, type ReactNode } from "react";
 import { LABELS } from "./labels";
@@ -158,7 +159,7 @@ function Skip({ title, onSkip }: { title: string; onSkip: (reason: string) => vo
         onChange={(event) => setReason(event.target.value)}
       />
       <div className="flex flex-wrap gap-2">
-        <Button disabled={!reason.trim()} onClick={() => onSkip(reason.trim())}>
+        <Button needs={lacking({ "the reason": !reason.trim() })} onClick={() => onSkip(reason.trim())}>
           Skip with this reason
         </Button>
         <Button kind="quiet" onClick={() => setReason(null)}>

@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -80,7 +81,7 @@ export function CheckList({ job, put, lines }: StepProps & { lines: Line[] }) {
             value={own}
             onChange={(event) => setOwn(event.target.value)}
           />
-          <Button type="submit" disabled={!own.trim()}>
+          <Button type="submit" needs={lacking({ "what was seen": !own.trim() })}>
             Add it
           </Button>
         </form>

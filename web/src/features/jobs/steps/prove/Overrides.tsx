@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { timeWords } from "@/ui/numbers";
 import { useEffect, useState } from "react";
@@ -73,7 +74,10 @@ export function Overrides({ job, put, plan }: StepProps & { plan: Schemas["Provi
                 onChange={(event) => setOwn(event.target.value)}
               />
             </div>
-            <Button disabled={!own.trim()} onClick={() => (switchOn(own.trim(), {}), setOwn(""))}>
+            <Button
+              needs={lacking({ "what is overridden": !own.trim() })}
+              onClick={() => (switchOn(own.trim(), {}), setOwn(""))}
+            >
               Switched on
             </Button>
           </div>
@@ -102,7 +106,7 @@ function SwitchedOff({ element, onOff }: { element: string; onOff: (read: { read
           onChange={(event) => setRead(event.target.value)}
         />
       </span>
-      <Button disabled={!read.trim()} onClick={() => onOff({ read: read.trim() })}>
+      <Button needs={lacking({ "how it reads now": !read.trim() })} onClick={() => onOff({ read: read.trim() })}>
         It is off again
       </Button>
     </span>

@@ -4,6 +4,7 @@ import { newId } from "@/api/ids";
 import { signalsOf, type FamilyDocument } from "@/comparison/Player";
 import { TimeTracks } from "@/drawing/TimeTracks";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -118,7 +119,12 @@ export function Recorder({ job, put, run, plan, family }: Props) {
         {steps.length} made, {seen.length} seen
       </p>
       <div className="flex flex-wrap gap-2">
-        <Button kind="main" className="min-h-14" disabled={steps.length + seen.length === 0} onClick={keep}>
+        <Button
+          kind="main"
+          className="min-h-14"
+          needs={lacking({ "what was done or seen": steps.length + seen.length === 0 })}
+          onClick={keep}
+        >
           End and keep this run
         </Button>
         <Button className="min-h-14" onClick={() => timer.end()}>

@@ -1,5 +1,6 @@
 import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { useTiming } from "../useTiming";
@@ -47,7 +48,7 @@ export function TypedEvent({ inputs, outputs, timer }: Props) {
             onChange={(event) => setWithin(event.target.value)}
           />
         </div>
-        <Button disabled={!ready} onClick={add}>
+        <Button needs={lacking({ "when it was": !ready })} onClick={add}>
           Add it
         </Button>
       </div>

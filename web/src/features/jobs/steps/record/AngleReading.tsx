@@ -1,5 +1,6 @@
 import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -37,7 +38,7 @@ export function AngleReading({ job, put, element }: Props) {
       {!job.closed && (
         <Button
           className="mb-6"
-          disabled={!ready}
+          needs={lacking({ "the angle": !ready })}
           onClick={() =>
             void put({
               target: `angle.${element}`,

@@ -1,6 +1,7 @@
 import { ElementEditor } from "@/drawing/ElementEditor";
 import type { Element, Position } from "@/drawing/types";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Sheet } from "@/ui/Sheet";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -23,7 +24,12 @@ export function BlindReading({ put, element }: Props) {
         <div className="flex flex-col gap-4">
           <p>Hand it to somebody else, or look anew. The first reading is not shown.</p>
           <ElementEditor element={element} value={value} side="original" onChange={setValue} />
-          <Button kind="main" className="self-start" disabled={value === undefined} onClick={keep}>
+          <Button
+            kind="main"
+            className="self-start"
+            needs={lacking({ "the second reading": value === undefined })}
+            onClick={keep}
+          >
             Compare the two
           </Button>
         </div>

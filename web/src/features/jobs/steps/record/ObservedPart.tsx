@@ -2,6 +2,7 @@ import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import { useTraces } from "../../api";
@@ -65,7 +66,7 @@ export function ObservedPart({ job, put, record }: StepProps & { record: Schemas
             {timer.overPort && (timer.watching ? ", watched over the port" : ", asking the port how things stand")}
           </p>
           <div className="flex gap-2">
-            <Button kind="main" disabled={timer.timing.seen.length === 0} onClick={keep}>
+            <Button kind="main" needs={lacking({ "what was seen": timer.timing.seen.length === 0 })} onClick={keep}>
               Keep this run
             </Button>
             <Button onClick={() => timer.end()}>Throw it away</Button>

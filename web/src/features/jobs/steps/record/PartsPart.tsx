@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -74,7 +75,7 @@ export function PartsPart({ job, put, record }: StepProps & { record: Schemas["R
             />
           </div>
           <Button
-            disabled={!what.trim()}
+            needs={lacking({ "what it is": !what.trim() })}
             onClick={() => (void put({ target: `temporary.${newId()}`, after: { what: what.trim() } }), setWhat(""))}
           >
             Note it

@@ -1,4 +1,5 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
 import { useState } from "react";
 import type { StepProps } from "../../stepProps";
@@ -79,7 +80,8 @@ export function EndPanel({ job, put, conclusion, causes = [], leading }: Props) 
         <div className="flex flex-wrap gap-2">
           <Button
             kind={conclusion === "cleared" ? "plain" : "main"}
-            disabled={whyMissing || (weighed && empty && !seen && conclusion !== "condemned")}
+            needs={lacking({ "why the board died": whyMissing })}
+            disabled={weighed && empty && !seen && conclusion !== "condemned"}
             onClick={() => end("condemned")}
           >
             The board is the cause

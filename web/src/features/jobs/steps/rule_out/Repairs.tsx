@@ -1,5 +1,6 @@
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { Segments } from "@/ui/Segments";
 import { useTypedText } from "@/ui/typed";
@@ -81,7 +82,7 @@ export function Repairs({ job, put }: StepProps) {
               value={part}
               onChange={(event) => setPart(event.target.value)}
             />
-            <Button kind="main" disabled={!what.trim()} onClick={add}>
+            <Button kind="main" needs={lacking({ "what was put right": !what.trim() })} onClick={add}>
               Put right
             </Button>
           </div>

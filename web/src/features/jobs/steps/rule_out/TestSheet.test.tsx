@@ -3,7 +3,7 @@ import { render, screen } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import { TestSheet } from "./TestSheet";
-import type { Test } from "./types";
+import type { RuleOut, Test } from "./types";
 
 const test = (more: Partial<Test> = {}) =>
   ({
@@ -31,12 +31,10 @@ const probe = test({
   title: "Measure the probe",
   reading: { quantity: "resistance", unit: "kΩ", uncertainty: 0.1, curve: "Probe curve", points: [], low: 9, high: 11 },
 } as unknown as Partial<Test>);
-const safe = { steps: [{ id: "make_safe", state: "done" }] } as unknown as Parameters<typeof jobSheet>[0];
 
-function shown(each: Test, parts: Parameters<typeof jobSheet>[0] = safe) {
+function shown(each: Test, parts: Parameters<typeof jobSheet>[0] = {}, dead = true) {
   const calls = { put: vi.fn(), onDone: vi.fn() };
-  const rest = {} as Omit<Parameters<typeof TestSheet>[0], "job" | "put" | "test" | "onDone">;
-  render(<TestSheet {...rest} job={jobSheet(parts)} test={each} {...calls} />);
+  render(<TestSheet data={{ dead } as RuleOut} job={jobSheet(parts)} test={each} {...calls} />);
   return calls;
 }
 const field = (name: string | RegExp) => screen.getByRole("textbox", { name });
@@ -51,7 +49,7 @@ describe("one test", () => {
   });
 
   it("waits for a machine that is dead, and can be skipped meanwhile", async () => {
-    const { put } = shown(test(), {});
+    const { put } = shown(test(), {}, false);
     expect(screen.getByText("This test needs the machine dead")).toBeTruthy();
     expect(button("Whole").disabled).toBe(true);
     await userEvent.click(button("Cannot do it"));
@@ -100,7 +98,7 @@ describe("one test", () => {
 
   it("shows what was kept, and takes it back", async () => {
     const tests = { probe: { value: 10.4, at_c: 20 } } as unknown as ReturnType<typeof jobSheet>["tests"];
-    const { put } = shown(probe, { ...safe, tests });
+    const { put } = shown(probe, { tests });
     expect(screen.getByDisplayValue("10.4")).toBeTruthy();
     await userEvent.click(button("Take the result back"));
     expect(put.mock.calls).toEqual([[{ target: "test.probe", after: null }]]);

@@ -4,7 +4,7 @@ import { SensorCurve } from "@/drawing/SensorCurve";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { Caution } from "@/ui/notices";
-import { useState } from "react";
+import { useTypedForm } from "@/ui/typed";
 import { Does } from "../Does";
 import type { RuleOutProps, Test } from "./types";
 
@@ -18,16 +18,18 @@ const RISKS: Record<string, string> = {
 const NUMBER = /^[-+]?\d+([.,]\d+)?$/;
 
 /** One test: what it costs and risks, how it is done, and what was seen. */
-export function TestSheet({ job, put, test, onDone }: Props) {
+export function TestSheet({ job, put, data, test, onDone }: Props) {
   const known = job.tests[test.id];
-  const [asFound, setAsFound] = useState(text(known?.as_found));
-  const [value, setValue] = useState(readingText(known));
-  const [atC, setAtC] = useState(text(known?.at_c));
-  const [restored, setRestored] = useState(known?.restored === true);
+  const { fields, set, done } = useTypedForm(`test ${test.id}`, {
+    asFound: text(known?.as_found),
+    value: readingText(known),
+    atC: text(known?.at_c),
+    restored: known?.restored === true,
+  });
+  const { asFound, value, atC, restored } = fields;
   const reading = test.reading;
   const needsTemperature = reading !== null && reading.curve !== null;
-  const safe = job.steps.find((each) => each.id === "make_safe")?.state === "done";
-  const held = test.risk !== "dead" || safe;
+  const held = test.risk !== "dead" || data.dead;
   const ready = held && (!test.as_found || asFound.trim() !== "");
   const read = readingFrom(value);
   const canRead = read !== null && (!needsTemperature || NUMBER.test(atC.trim()));
@@ -36,9 +38,10 @@ export function TestSheet({ job, put, test, onDone }: Props) {
     if (asFound.trim()) after.as_found = asFound.trim();
     if (restored) after.restored = true;
     void put({ target: `test.${test.id}`, after });
+    done();
     onDone();
   };
-  const skip = (result: string) => (void put({ target: `test.${test.id}`, after: { result } }), onDone());
+  const skip = (result: string) => (void put({ target: `test.${test.id}`, after: { result } }), done(), onDone());
   return (
     <div className="flex flex-col gap-4 border-l-4 border-text pl-4">
       <div>
@@ -58,7 +61,7 @@ export function TestSheet({ job, put, test, onDone }: Props) {
           Its result is kept when the hold points under Make safe hold. It can also be skipped.
         </Caution>
       )}
-      {test.risk !== "dead" && safe && (
+      {test.risk !== "dead" && data.dead && (
         <p className="border-l-4 border-text pl-3">This test needs power: afterwards every hold point starts anew.</p>
       )}
       {test.as_found && (
@@ -66,7 +69,7 @@ export function TestSheet({ job, put, test, onDone }: Props) {
           label={`First write down: ${test.as_found}`}
           value={asFound}
           maxLength={2000}
-          onChange={(event) => setAsFound(event.target.value)}
+          onChange={(event) => set({ asFound: event.target.value })}
         />
       )}
       <Does does={test.does} />
@@ -98,9 +101,9 @@ export function TestSheet({ job, put, test, onDone }: Props) {
                 inputMode="decimal"
                 className="font-mono text-xl"
                 value={value}
-                onChange={(event) => setValue(event.target.value)}
+                onChange={(event) => set({ value: event.target.value })}
               />
-              <Button kind="quiet" className="self-start" onClick={() => setValue("OL")}>
+              <Button kind="quiet" className="self-start" onClick={() => set({ value: "OL" })}>
                 The meter shows OL
               </Button>
             </div>
@@ -110,11 +113,11 @@ export function TestSheet({ job, put, test, onDone }: Props) {
                 inputMode="decimal"
                 className="font-mono text-xl"
                 value={atC}
-                onChange={(event) => setAtC(event.target.value)}
+                onChange={(event) => set({ atC: event.target.value })}
               />
             )}
           </div>
-          <Restore test={test} restored={restored} onChange={setRestored} />
+          <Restore test={test} restored={restored} onChange={(now) => set({ restored: now })} />
           <Button
             kind="main"
             className="self-start"
@@ -123,10 +126,15 @@ export function TestSheet({ job, put, test, onDone }: Props) {
           >
             Keep this reading
           </Button>
+          {held && !canRead && (
+            <p className="text-sm">
+              {read === null ? "Enter the reading first." : "Enter the temperature at the sensor as well."}
+            </p>
+          )}
         </>
       ) : (
         <>
-          <Restore test={test} restored={restored} onChange={setRestored} />
+          <Restore test={test} restored={restored} onChange={(now) => set({ restored: now })} />
           <div className="flex flex-wrap gap-2">
             {test.results.map((result) => (
               <Button key={result.id} kind="main" disabled={!ready} onClick={() => keep({ result: result.id })}>
