@@ -83,6 +83,9 @@ class Dead(EndTestCase):
         page.get_by_role("button", name="Read it back, blind: SW1").click()
         page.get_by_role("dialog").get_by_label("SW1 typed").fill("0110")
         page.get_by_role("button", name="Compare with the plan").click()
+        # it names the switch and stays open; who leaves it so finds it in the list
+        page.get_by_role("dialog").get_by_text("Not as planned: SW1.4").wait_for()
+        page.keyboard.press("Escape")
         page.get_by_text("reads 0110: not as planned").wait_for()
         self.saved(page)
         page.get_by_role("button", name="Wires, one at a time").click()

@@ -155,7 +155,7 @@ def step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -
     to = first.to_pin
     if step.plug is not None:
         through = f" through {titles[first.adapter]}" if first.adapter else ""
-        return f"Plug {step.plug} whole{through} onto {to.connector if to else ''}"
+        return f"Move plug {step.plug} complete{through} to {to.connector if to else ''}"
     name = f"Wire {first.wire.tag}" if first.wire.tag else f"Wire of {first.from_pin.place}"
     match first.treatment:
         case "tied back":

@@ -23,7 +23,8 @@ export function LookedAtAtOnce({ job, put, plan }: StepProps & { plan: Schemas["
             {each.words}
             <Button
               kind="quiet"
-              aria-label={`Not on this machine: ${each.words}`}
+              className="shrink-0"
+              aria-label={`Not here: ${each.words}`}
               onClick={() => void put({ target: `check.${each.id}`, after: ABSENT })}
             >
               Not here
