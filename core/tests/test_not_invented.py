@@ -5,7 +5,7 @@ from datetime import UTC, datetime
 from typing import Any
 from unittest import TestCase
 
-from tests.builders import DEMO, demo_board, demo_family
+from tests.builders import DEMO, demo_board
 from tests.test_wiring import board, family, record
 from twincore import wiring
 from twincore.errors import Refusal
@@ -20,6 +20,7 @@ from twincore.profile import as_shipped, parse_board, parse_family
 from twincore.sketch import board_document, kind_document, read_lines
 from twincore.wiring import second_looks
 
+PROVERS = parse_family((DEMO / "families/retarder-prover.family.json").read_bytes())
 NOW = datetime(2026, 3, 14, 3, 0, tzinfo=UTC)
 
 
@@ -105,7 +106,7 @@ class Changed(TestCase):
         facts = {"probe.kind": {"value": kind, "source": "read"}}
         case = Case(
             {**empty_state(), "facts": facts, "plugs": {"C1": "one by one", "C2": "one by one"}},  # type: ignore[typeddict-item] # facts as kept
-            family=demo_family("retarder-prover"), original=original, replacement=new,
+            family=PROVERS, original=original, replacement=new,
         )  # fmt: skip
         found = wiring_plan(case)
         assert found is not None
