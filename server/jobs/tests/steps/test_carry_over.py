@@ -191,7 +191,7 @@ class Plans(FrontTestCase):
             plan["wire_sums"], {"straight": 0, "adapter": 8, "single": 0, "new end": 10, "tied back": 0, "no": 0}
         )
         self.assertEqual(plan["pin_sums"], {"wired": 18, "link": 0, "left open": 0, "device missing": 0, "unused": 0})
-        self.assertEqual(plan["steps"][-1]["words"], "Plug C1 whole through Power lead for provers onto X1")
+        self.assertEqual(plan["steps"][-1]["words"], "Move plug C1 complete through Power lead for provers to X1")
         first = plan["steps"][0]
         self.entry(self.open, f"ticked.{first['key']}", True, status=400)
         self.entry(self.open, "order", "any", status=400)
