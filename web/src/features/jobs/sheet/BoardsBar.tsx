@@ -54,7 +54,7 @@ export function BoardsBar({ job, put }: StepProps) {
 }
 
 function farWords({ original, step, proved }: Line): string {
-  return [original, proved ? "works" : STEP_NAMES[step]].filter(Boolean).join(" · ");
+  return [original, proved ? "ready to hand over" : STEP_NAMES[step]].filter(Boolean).join(" · ");
 }
 
 function orderWords({ sheets, said }: Schemas["BoardsOfJob"]): string {
