@@ -19,11 +19,14 @@ class KitLine:
     facts: tuple[str, ...] = ()
 
 
-def devices_changed(kit: Iterable[Mapping[str, Any]], facts: Mapping[str, Any]) -> dict[str, str]:
-    """The signals whose device is changed along with the board, each with the part of the kit that takes its place."""
-    parts = list(kit)
-    needed = {line.item for line in kit_lines(parts, facts) if line.needed == "needed"}
-    return {signal: each["item"] for each in parts if each["item"] in needed for signal in each.get("replaces", ())}
+def devices_changed(kit: Iterable[Mapping[str, Any]], facts: Mapping[str, Any]) -> frozenset[str]:
+    """The signals whose device is changed along with the board, because this machine needs the part of the kit that replaces it."""
+    return frozenset(
+        signal
+        for part in kit
+        if "replaces" in part and kit_lines([part], facts)[0].needed == "needed"
+        for signal in part["replaces"]
+    )
 
 
 def kit_lines(kit: Iterable[Mapping[str, Any]], facts: Mapping[str, Any]) -> list[KitLine]:

@@ -26,4 +26,5 @@ class Walker(AnyEntries, WorldTestCase):
                     worker.finish()
                     self.assertTrue(worker.brought or worker.job.closed_at)
                     ended += worker.job.closed_at is not None
-        self.assertGreater(ended, 0)
+        # a job of which nobody knows the board ends in a sentence; most do not
+        self.assertGreater(ended, STARTS * len(OPEN_JOBS) // 2)

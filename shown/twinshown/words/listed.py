@@ -1,18 +1,18 @@
 """How the board that was chosen was listed when it was chosen, in words: for the sheet, long after the list has changed."""
 
-from twincore.job.case import Case
-from twincore.job.targets.choose import ListedKept
-from twinshown.words.fit import FitWords
+from collections.abc import Mapping
+from typing import Any
 
-MADE_OF = {
-    "supersedes": "supersedes the old board", "same": "the same board under another number", "universal": "universal replacement",
-    "kit": "kit", "exchange": "exchange unit", "repair": "repaired board", "donor": "donor board out of another machine",
-}  # fmt: skip
+from twincore.job.case import Case
+from twincore.job.shared.facts import fact_values
+from twincore.job.targets.choose import ListedKept
+from twincore.profile.facts import fact_agrees
+from twinshown.words.fit import RELATIONS, FitWords
 
 
 def listed_words(case: Case) -> str:
-    """What the cross-references said of the board chosen, and which of their conditions this machine does not meet; empty where
-    nothing was kept of it, or the old board's own number goes in again.
+    """What the cross-references said of the board chosen, and which of their conditions this machine, as far as it is known by now,
+    does not meet; empty where nothing was kept of it, or the old board's own number goes in again.
     """
     choice, number = case.state["choice"], case.state["replacement"]
     if choice is None or number is None or number == case.state["original"] or case.family is None:
@@ -23,20 +23,21 @@ def listed_words(case: Case) -> str:
     listed = stood["listed"]
     if listed is None:
         return f"No cross-reference lists {number} for the old board"
-    return _told(listed, FitWords(case.family, {}))
+    return _told(listed, fact_values(case), FitWords(case.family, {}))
 
 
-def _told(listed: ListedKept, words: FitWords) -> str:
+def _told(listed: ListedKept, facts: Mapping[str, Any], words: FitWords) -> str:
     sources = "; ".join(listed["sources"])
     if listed["relation"]:
-        told = [f"Cross-reference: {MADE_OF.get(listed['relation'], listed['relation'])} ({sources})"]
+        told = [f"Cross-reference: {RELATIONS[listed['relation']]} ({sources})"]
     else:
         told = [f"The cross-references list it for other machines only ({sources})"]
-    for each in listed["failed"]:
-        told.append(
-            f"condition not met: {words.fact(each['fact']).lower()} must be {words.condition(each['wanted'])}, here "
-            f"{words.condition(each['value'])}"
-        )
-    if listed["unknown"]:
-        told.append(f"condition not checked: {words.facts_named(listed['unknown']).lower()}")
+    for fact, wanted in listed["conditions"]:
+        title = words.fact(fact).lower()
+        if fact not in facts:
+            told.append(f"condition not checked: {title} must be {words.condition(wanted)}")
+        elif not fact_agrees(facts[fact], wanted):
+            told.append(
+                f"condition not met: {title} must be {words.condition(wanted)}, here {words.condition(facts[fact])}"
+            )
     return "; ".join(told)

@@ -58,14 +58,13 @@ class Listing(Criterion):
 
 @dataclass(frozen=True, slots=True)
 class Listed:
-    """What is listed of a board as one that may stand in: the relation of the last link (empty where nothing leads to it), the
-    sources, the conditions that do not hold here, and the facts that would still decide.
+    """What is listed of a board as one that may stand in: the relation of the last link (empty where it is listed for other
+    machines only), the sources, and the conditions, each with the fact that it asks for.
     """
 
     relation: str
     sources: tuple[str, ...]
-    failed: tuple[dict[str, Any], ...]
-    unknown: tuple[str, ...]
+    conditions: tuple[tuple[str, Any], ...]
 
 
 def listed_as(at: Context) -> Listed | None:
@@ -76,8 +75,7 @@ def listed_as(at: Context) -> Listed | None:
     return Listed(
         at.way.relation if at.way else "",
         tuple(dict.fromkeys(each.source or each.id for each in told)),
-        tuple(failed for each in told for failed in _failed(each, at.facts)),
-        at.way.missing if at.way else (),
+        tuple(condition for each in told for condition in each.conditions.items()),
     )
 
 

@@ -107,6 +107,8 @@ def plugs_taken_apart(case: Case) -> list[str]:
     """Plugs that were to move complete, without a record of their wires, and that the new board does not take so: once a wire
     is out of its plug, only the record tells which one it was.
     """
+    if "whole" not in case.state["plugs"].values():
+        return []
     found = wiring_plan(case)
     apart = {
         each.wire.connector

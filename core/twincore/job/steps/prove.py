@@ -128,6 +128,8 @@ def run_value(case: Case, name: str, after: RunSaid, given: Given) -> dict[str, 
 
 def check_value(case: Case, name: str, after: CheckSaid, given: Given) -> CheckSaid:
     """Whether a thing on the check list is as it should be."""
+    if after.get("absent") and not after["ok"]:
+        raise WrongValue("Say one of the two: it is not on this machine, or it is not as it should be.")
     if name.startswith(OWN):
         if not after.get("what"):
             raise WrongValue("Say what was looked at.")

@@ -12,23 +12,14 @@ Cost = Annotated[float, Within(0, 1_000_000)]
 Verdict = Literal["fits", "with work", "to check", "no"]
 
 
-class FailedCondition(TypedDict):
-    """A condition of a cross-reference that does not hold on this machine."""
-
-    fact: str
-    wanted: Any
-    value: Any
-
-
 class ListedKept(TypedDict):
-    """How a candidate was listed: the relation (empty where it is listed for other machines only), the sources, the conditions
-    that did not hold, and the facts that would still decide.
+    """How a candidate was listed: the relation (empty where it is listed for other machines only), the sources, and the conditions:
+    each the fact and what it must be. Whether they hold is told from what is known of the machine by then.
     """
 
     relation: str
     sources: list[str]
-    failed: list[FailedCondition]
-    unknown: list[str]
+    conditions: list[tuple[str, Any]]
 
 
 class AlternativeKept(TypedDict):

@@ -104,6 +104,17 @@ class RuleOut(FrontTestCase):
         # four of the seeded oven jobs condemned the board
         self.assertGreater(self.weight("board"), before)
 
+    def test_a_test_on_the_dead_machine_opens_when_the_points_hold(self) -> None:
+        """A defect: it stayed shut until the work on the dead machine was begun, though every point held."""
+        self.add("family", "deck-oven")
+        told = {"value": 0.4, "restored": True}
+        self.assertFalse(self.of("rule-out")["dead"])
+        self.assertIn("needs the machine dead", self.add("test.fuse", told, 400)["detail"])
+        self.make_dead(self.open)
+        self.entry(self.open, "confirmed.make_safe", None, {"note": ""})
+        self.assertTrue(self.of("rule-out")["dead"])
+        self.add("test.fuse", told)
+
     def test_the_reasoning_can_be_printed(self) -> None:
         self.add("family", "deck-oven")
         self.make_dead(self.open)

@@ -88,7 +88,7 @@ function PlugTable({ plug, job, put, onPin }: StepProps & { plug: Plug; onPin: (
           {plug.style}{" "}
           {!plug.keyed
             ? "not keyed: record its wires"
-            : plug.complete
+            : plug.complete || recorded
               ? "keyed, goes in one way"
               : "keyed, but the new board does not take it complete: its wires come out of it"}
         </span>
