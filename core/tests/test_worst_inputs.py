@@ -7,6 +7,7 @@ import json
 import zipfile
 from collections.abc import Callable, Iterator
 from copy import deepcopy
+from dataclasses import replace
 from hashlib import sha256
 from io import BytesIO
 from random import Random
@@ -220,7 +221,9 @@ class WorstPackages(Bounded):
         pictures = {f"pictures/{number}.png": noise[number:] for number in range(15)}
         record = record_of(lambda n: {"target": "found.S1", "after": "0" * 60}, count=2000)
         data = self.packed({"job.json": record, **pictures})
-        found = self.within(cost(lambda: self.opened(data), (DocumentError,)), 15)
+        hashed = cost(lambda: sha256(data), ()).seconds  # what any reader of so many bytes pays, on this machine
+        found = cost(lambda: self.opened(data), (DocumentError,))
+        self.within(replace(found, seconds=found.seconds - hashed), 15)
         self.assertIn("done", found.said)
 
     def test_what_grows_as_it_is_unpacked(self) -> None:

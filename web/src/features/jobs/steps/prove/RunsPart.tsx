@@ -84,7 +84,7 @@ function RunSheet({ job, put, run, plan, family }: Props & { run: Run }) {
   const [all, setAll] = useState(false);
   const due = all ? run.due : run.due.slice(0, 8);
   return (
-    <div className="flex flex-col gap-3 pb-4">
+    <div className="flex flex-col gap-2 pb-1 desk:gap-3 desk:pb-4">
       {run.hands_off.map((each) => (
         <p key={each} className="hatched px-3 py-2 font-semibold">
           {each}
@@ -92,14 +92,14 @@ function RunSheet({ job, put, run, plan, family }: Props & { run: Run }) {
       ))}
       <ol className="list-decimal pl-6">
         {run.kept.map((each) => (
-          <li key={each.title} className="py-1">
+          <li key={each.title} className="py-0.5">
             <span className="font-mono">Before</span> <strong>{each.how}</strong>
             <span className="text-faint">, so that “{each.title.toLowerCase()}” stays away</span>
             {each.undo && <span className="text-sm text-faint"> Afterwards: {each.undo}</span>}
           </li>
         ))}
         {run.steps.map((step, index) => (
-          <li key={index} className="py-1">
+          <li key={index} className="py-0.5">
             <span className="font-mono">{timeWords(step.at)}</span>{" "}
             <strong>
               {step.title} {step.change}
