@@ -11,7 +11,7 @@
     prove: ["proving", "comparison"],
     hand_over: ["hand-over"],
   };
-  const LAST = "worthy-twin last job";
+  const LAST = `of ${localStorage.getItem("worthy-twin person") ?? ""} last job`;
   const early = new Map();
   const ask = (path) => {
     const address = new URL(path, location.origin).href;

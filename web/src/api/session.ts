@@ -1,8 +1,6 @@
 import { Problem, answer, api, forgetToken, type Schemas } from "@/api/client";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { forgetAllTyped } from "./typed";
-
-const TYPED_BY = "whose typing is kept";
+import { notePersonHere } from "./kept";
 
 /** Who is signed in; null where nobody is, or not any more. */
 export function useSession() {
@@ -10,7 +8,9 @@ export function useSession() {
     queryKey: ["session"],
     queryFn: async () => {
       try {
-        return await answer(api.GET("/api/session"));
+        const me = await answer(api.GET("/api/session"));
+        notePersonHere(me.username);
+        return me;
       } catch (error) {
         if (error instanceof Problem && error.status === 401) return null;
         throw error;
@@ -27,10 +27,8 @@ export function useSignIn() {
     mutationFn: (given: Schemas["SignIn"]) => answer(api.POST("/api/session", { body: given })),
     onSuccess: (me) => {
       forgetToken();
-      // whoever signs in again goes on where the session ran out; somebody else begins anew
-      const before = sessionStorage.getItem(TYPED_BY);
-      if (before !== null && before !== me.username) forgetAllTyped();
-      sessionStorage.setItem(TYPED_BY, me.username);
+      // whoever signs in again goes on where the session ran out; nobody sees what another one typed
+      notePersonHere(me.username);
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
       queries.setQueryData(["session"], me);
     },
@@ -48,6 +46,7 @@ export function useFirstDepot() {
     mutationFn: (given: Schemas["FirstDepot"]) => answer(api.POST("/api/opening", { body: given })),
     onSuccess: (me) => {
       forgetToken();
+      notePersonHere(me.username);
       queries.setQueryData(["session"], me);
     },
   });
@@ -59,7 +58,6 @@ export function useSignOut() {
     mutationFn: () => answer(api.DELETE("/api/session")),
     onSuccess: () => {
       forgetToken();
-      forgetAllTyped();
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
       return queries.resetQueries({ queryKey: ["session"] });
     },

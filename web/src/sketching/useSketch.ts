@@ -1,4 +1,5 @@
 import { answer, api, type Schemas } from "@/api/client";
+import { keepText, keepValue, keptValue } from "@/api/kept";
 import { useAddPicture } from "@/pictures/api";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
@@ -6,7 +7,7 @@ import { useDeferredValue, useState } from "react";
 export type SketchStart = { marking: string; family: string | null };
 export type SketchFields = Omit<Schemas["SketchGiven"], "lines"> & { lines: string };
 
-const keyOf = (start: SketchStart) => `worthy-twin-sketch ${start.marking}`;
+const keyOf = (start: SketchStart) => `sketch ${start.marking}`;
 
 /** A sketch in hand: kept on this device as it is touched, read back by the server, and kept by it in the end. */
 export function useSketch(start: SketchStart) {
@@ -35,7 +36,7 @@ export function useSketch(start: SketchStart) {
       return board;
     },
     onSuccess: () => {
-      localStorage.removeItem(keyOf(start));
+      keepText(keyOf(start), null);
       void queries.invalidateQueries({ queryKey: ["families"] });
       void queries.invalidateQueries({ queryKey: ["boards"] });
     },
@@ -43,7 +44,7 @@ export function useSketch(start: SketchStart) {
   const set = (change: Partial<SketchFields>) =>
     setFields((old) => {
       const next = { ...old, ...change };
-      localStorage.setItem(keyOf(start), JSON.stringify(next));
+      keepValue(keyOf(start), next);
       return next;
     });
   /** Whether what is shown is what the server made of these very lines. */
@@ -57,10 +58,6 @@ function begun({ marking, family }: SketchStart): SketchFields {
 
 /** The sketch of this marking that this device kept. */
 function draft(key: string): Partial<SketchFields> {
-  try {
-    const kept = JSON.parse(localStorage.getItem(key) ?? "null") as SketchFields | null;
-    return kept !== null && typeof kept.lines === "string" ? kept : {};
-  } catch {
-    return {};
-  }
+  const kept = keptValue<SketchFields>(key);
+  return kept !== null && typeof kept.lines === "string" ? kept : {};
 }

@@ -1,7 +1,7 @@
 import { act, renderHook } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { forgetAllTyped } from "@/api/typed";
-import { useTyped, useTypedForm, useTypedText } from "./typed";
+import { notePersonHere } from "@/api/kept";
+import { useTyped, useTypedForm, useKeptState } from "./typed";
 
 describe("what is typed into a field", () => {
   const field = (value: string) => renderHook((now: string) => useTyped(now, "a field"), { initialProps: value });
@@ -50,8 +50,10 @@ describe("what is typed into a field", () => {
     const first = field("old");
     act(() => first.result.current.type("mine"));
     first.unmount();
-    forgetAllTyped();
+    notePersonHere("corm");
     expect(field("old").result.current.shown).toBe("old");
+    notePersonHere(null);
+    expect(field("old").result.current.shown).toBe("mine");
   });
 });
 
@@ -70,7 +72,7 @@ describe("a form that is saved by a button", () => {
   });
 
   it("has a field of its own likewise", () => {
-    const text = () => renderHook(() => useTypedText("a text"));
+    const text = () => renderHook(() => useKeptState("a text", ""));
     const first = text();
     act(() => first.result.current[1]("why"));
     first.unmount();

@@ -1,4 +1,4 @@
-import { forgetTyped, keepTyped, typedAt } from "@/api/typed";
+import { keepText, keepValue, keptText, keptValue } from "@/api/kept";
 import { useState } from "react";
 
 type Held<Typed> = {
@@ -28,7 +28,7 @@ export const useTyped = (value: string, place: string) => useTypedAs(value, plac
  */
 export function useTypedAs<Typed>(value: string, place: string, { read, write }: Form<Typed>) {
   const [held, setHeld] = useState<Held<Typed> | null>(() => {
-    const typed = parsed<Typed>(place);
+    const typed = keptValue<Typed>(keyOf(place));
     return typed === null || write(typed) === value ? null : { typed, base: value, sent: [] };
   });
   const [restored, setRestored] = useState(held !== null);
@@ -44,19 +44,19 @@ export function useTypedAs<Typed>(value: string, place: string, { read, write }:
     dirty,
     restored: restored && dirty,
     type: (typed: Typed) => {
-      keepTyped(place, JSON.stringify(typed));
+      keepValue(keyOf(place), typed);
       setRestored(false);
       setHeld((old) => ({ ...begun(old), typed }));
     },
     /** Say that this is what was saved. */
     saved: (typed: Typed) => {
-      forgetTyped(place);
+      keepText(keyOf(place), null);
       setRestored(false);
       setHeld((old) => ({ ...begun(old), typed, sent: [...begun(old).sent, write(typed)] }));
     },
     /** Back to what stands there. */
     drop: () => {
-      forgetTyped(place);
+      keepText(keyOf(place), null);
       setRestored(false);
       setHeld(null);
     },
@@ -65,40 +65,42 @@ export function useTypedAs<Typed>(value: string, place: string, { read, write }:
 
 /** A form of several fields that is saved by a button: what was typed outlives a reload of the page, until it is saved or left. */
 export function useTypedForm<Fields extends object>(place: string, empty: Fields) {
-  const [fields, setFields] = useState<Fields>(() => ({ ...empty, ...parsed<Partial<Fields>>(place) }));
+  const [fields, setFields] = useState<Fields>(() => ({ ...empty, ...keptValue<Partial<Fields>>(keyOf(place)) }));
   const set = (change: Partial<Fields>) => {
     const next = { ...fields, ...change };
-    keepTyped(place, JSON.stringify(next));
+    // what nobody touched is read anew after a reload: somebody else may have changed it
+    const touched = Object.entries(next).filter(
+      ([name, value]) => JSON.stringify(value) !== JSON.stringify(empty[name as keyof Fields]),
+    );
+    keepValue(keyOf(place), touched.length ? Object.fromEntries(touched) : null);
     setFields(next);
   };
+  const forget = () => keepText(keyOf(place), null);
   const done = () => {
-    forgetTyped(place);
+    forget();
     setFields(empty);
   };
-  return { fields, set, done };
+  return { fields, set, done, forget };
 }
 
 /** Whether something was typed at a place and not saved yet. */
-export const isTypedAt = (place: string) => typedAt(place) !== null;
+export const isTypedAt = (place: string) => keptText(keyOf(place)) !== null;
 
-/** One field of a form that is saved by a button, as `useTypedForm` keeps several; put back to what it began with, it is forgotten. */
-export function useTypedText(place: string, initial = ""): [string, (text: string) => void] {
-  const [text, setText] = useState(() => parsed<string>(place) ?? initial);
-  const set = (next: string) => {
-    if (next === initial) forgetTyped(place);
-    else keepTyped(place, JSON.stringify(next));
-    setText(next);
+/**
+ * A part of a form that is saved by a button, as `useState` has it; it outlives a reload of the page until it is back to what it
+ * began with, or is forgotten because it was saved.
+ */
+export function useKeptState<Value>(
+  place: string,
+  initial: Value,
+): [value: Value, set: (next: Value) => void, forget: () => void] {
+  const [value, setValue] = useState(() => keptValue<Value>(keyOf(place)) ?? initial);
+  const set = (next: Value) => {
+    const begun = JSON.stringify(next) === JSON.stringify(initial);
+    keepValue(keyOf(place), begun ? null : next);
+    setValue(next);
   };
-  return [text, set];
+  return [value, set, () => keepText(keyOf(place), null)];
 }
 
-/** What was typed at a place and not saved; null where nothing was. */
-function parsed<Typed>(place: string): Typed | null {
-  const text = typedAt(place);
-  if (text === null) return null;
-  try {
-    return JSON.parse(text) as Typed;
-  } catch {
-    return null;
-  }
-}
+const keyOf = (place: string) => `typed ${location.pathname} ${place}`;

@@ -3,7 +3,8 @@ import { reach } from "@/api/reach";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { clockOffset } from "./clock";
 import { answerHere } from "./elsewhere";
-import { personHere, setPersonHere } from "./person";
+import { personHere } from "@/api/kept";
+import { setPersonHere } from "./person";
 import { forgetPerson } from "./forgetting";
 import { changeTaken, keptAnswer } from "./takings";
 

@@ -1,9 +1,10 @@
 /** Answers in the depot's place: from what somebody has along, and from what it said last. */
 import { database, type Taken } from "@/api/database";
+import { personHere } from "@/api/kept";
 import { whereNotReached } from "@/api/reach";
 import { askAlong } from "./along";
 import { noteClock } from "./clock";
-import { personHere, setPersonHere, whoIsHere } from "./person";
+import { setPersonHere, whoIsHere } from "./person";
 import { forgetAnswer, keepAnswer, keptAnswer, takenJob, takenJobs } from "./takings";
 
 const OF_A_JOB = /^\/api\/jobs\/([0-9a-f-]{36})(?:\.[1-6])?(?:\/.*)?$/;

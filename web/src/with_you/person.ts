@@ -1,18 +1,13 @@
 /** Who works on this device, also where nobody can be asked. */
+import { notePersonHere, personHere } from "@/api/kept";
 import { keepPerson, personKept } from "./takings";
-
-const WHO = "worthy-twin person";
-
-/** Who works here, as far as it is known at once. */
-export const personHere = () => localStorage.getItem(WHO);
 
 /**
  * Note who works on this device. A browser writes its local storage down some time later, and may be killed before: the
  * database has it as well.
  */
 export async function setPersonHere(person: string | null): Promise<void> {
-  if (person === null) localStorage.removeItem(WHO);
-  else localStorage.setItem(WHO, person);
+  notePersonHere(person);
   await keepPerson(person).catch(() => undefined);
 }
 
@@ -21,6 +16,6 @@ export async function whoIsHere(): Promise<string | null> {
   const here = personHere();
   if (here) return here;
   const person = await personKept();
-  if (person) localStorage.setItem(WHO, person);
+  if (person) notePersonHere(person);
   return person;
 }

@@ -3,7 +3,7 @@ import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
-import { useState } from "react";
+import { isTypedAt, useTypedForm } from "@/ui/typed";
 import { useAddStatement } from "./api";
 
 const RELATIONS = [
@@ -25,18 +25,17 @@ const EMPTY = { relation: "supersedes", original: "", when: "", needs: "", sourc
 export function AddStatement({ partNumber }: { partNumber: string }) {
   const session = useSession();
   const add = useAddStatement();
-  const [fields, setFields] = useState(EMPTY);
+  const { fields, set, done } = useTypedForm("another cross-reference", EMPTY);
   if (!session.data?.keeps_catalogue) return null;
-  const set = (change: Partial<typeof EMPTY>) => setFields({ ...fields, ...change });
   return (
-    <details>
+    <details open={isTypedAt("another cross-reference") || undefined}>
       <summary className="min-h-11 py-2.5">Another cross-reference</summary>
       <form
         aria-label="Another cross-reference"
         className="grid gap-3 pb-3 sm:grid-cols-2"
         onSubmit={(event) => {
           event.preventDefault();
-          add.mutate({ ...fields, replacement: partNumber, words: "" }, { onSuccess: () => setFields(EMPTY) });
+          add.mutate({ ...fields, replacement: partNumber, words: "" }, { onSuccess: done });
         }}
       >
         <Choice label={partNumber} value={fields.relation} onChange={(event) => set({ relation: event.target.value })}>

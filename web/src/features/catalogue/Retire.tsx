@@ -5,7 +5,7 @@ import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useNavigate } from "@tanstack/react-router";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import { EVERY_BOARD, useRetire } from "./api";
 
 /** The parts lead withdraws a board with a reason and a successor, or removes one on which nothing rests. */
@@ -13,8 +13,8 @@ export function Retire({ board }: { board: Schemas["BoardShown"] }) {
   const session = useSession();
   const retire = useRetire();
   const navigate = useNavigate();
-  const [why, setWhy] = useState("");
-  const [successor, setSuccessor] = useState("");
+  const [why, setWhy] = useKeptState("withdraw why", "");
+  const [successor, setSuccessor] = useKeptState("withdraw successor", "");
   if (!session.data?.keeps_catalogue) return null;
   const { part_number } = board;
   return (
@@ -43,7 +43,12 @@ export function Retire({ board }: { board: Schemas["BoardShown"] }) {
             />
             <Button
               needs={lacking({ "the reason": !why.trim() })}
-              onClick={() => retire.mutate({ to: "withdraw", part_number, why, successor })}
+              onClick={() =>
+                retire.mutate(
+                  { to: "withdraw", part_number, why, successor },
+                  { onSuccess: () => (setWhy(""), setSuccessor("")) },
+                )
+              }
             >
               Withdraw it
             </Button>

@@ -5,8 +5,8 @@ import { Button } from "@/ui/Button";
 import { ASSUMPTION_NAMES } from "@/ui/assumptionNames";
 import { Choice, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
+import { useTypedForm } from "@/ui/typed";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { Happened } from "./Happened";
 import { People } from "./People";
 
@@ -42,16 +42,20 @@ export function DepotPage() {
 function Policies({ depot }: { depot: Depot }) {
   const queries = useQueryClient();
   const may = useSession().data?.keeps_catalogue === true;
-  const [school, setSchool] = useState(depot.rule_out_school);
-  const [agreed, setAgreed] = useState(depot.school_when_agreed ?? "functions");
-  const [not, setNot] = useState(depot.school_when_not ?? "functions");
-  const [companions, setCompanions] = useState(depot.change_companions);
-  const [second, setSecond] = useState(depot.second_person ?? false);
-  const [dead, setDead] = useState(String(depot.dead_v ?? 3));
-  const [own, setOwn] = useState(depot.own_figures ?? false);
-  const [currency, setCurrency] = useState(depot.currency ?? "");
-  const [locale, setLocale] = useState(depot.locale ?? "en-gb");
-  const [assumed, setAssumed] = useState<Record<string, string>>({});
+  const form = useTypedForm("policies", {
+    school: depot.rule_out_school,
+    agreed: depot.school_when_agreed ?? "functions",
+    not: depot.school_when_not ?? "functions",
+    companions: depot.change_companions,
+    second: depot.second_person ?? false,
+    dead: String(depot.dead_v ?? 3),
+    own: depot.own_figures ?? false,
+    currency: depot.currency ?? "",
+    locale: depot.locale ?? "en-gb",
+    assumed: {} as Record<string, string>,
+  });
+  const { school, agreed, not, companions, second, dead, own, currency, locale, assumed } = form.fields;
+  const { set } = form;
   const save = useMutation({
     mutationFn: () => {
       const numbers = Object.entries(assumed).map(([name, text]) => [name, numberFrom(text)] as const);
@@ -74,7 +78,7 @@ function Policies({ depot }: { depot: Depot }) {
     },
     onSuccess: (now) => {
       queries.setQueryData(["depot"], now);
-      setAssumed({});
+      form.forget();
     },
   });
   return (
@@ -85,7 +89,7 @@ function Policies({ depot }: { depot: Depot }) {
         label="When suspects are weighed"
         value={school}
         disabled={!may}
-        onChange={(event) => setSchool(event.target.value)}
+        onChange={(event) => set({ school: event.target.value })}
       >
         {depot.schools.map((each) => (
           <option key={each} value={each}>
@@ -95,11 +99,17 @@ function Policies({ depot }: { depot: Depot }) {
       </Choice>
       {(
         [
-          ["Carry over, proposed where the schools agree", agreed, setAgreed],
-          ["Carry over, proposed where they disagree", not, setNot],
+          ["Carry over, proposed where the schools agree", agreed, "agreed"],
+          ["Carry over, proposed where they disagree", not, "not"],
         ] as const
-      ).map(([label, value, set]) => (
-        <Choice key={label} label={label} value={value} disabled={!may} onChange={(event) => set(event.target.value)}>
+      ).map(([label, value, name]) => (
+        <Choice
+          key={label}
+          label={label}
+          value={value}
+          disabled={!may}
+          onChange={(event) => set({ [name]: event.target.value })}
+        >
           {depot.carry_schools.map((each) => (
             <option key={each} value={each}>
               {CARRY[each] ?? each}
@@ -107,10 +117,10 @@ function Policies({ depot }: { depot: Depot }) {
           ))}
         </Choice>
       ))}
-      <Policy checked={companions} disabled={!may} onChange={setCompanions}>
+      <Policy checked={companions} disabled={!may} onChange={(checked) => set({ companions: checked })}>
         Companions are changed along with a board (else they are left)
       </Policy>
-      <Policy checked={second} disabled={!may} onChange={setSecond}>
+      <Policy checked={second} disabled={!may} onChange={(checked) => set({ second: checked })}>
         A second person signs each job before it is closed
       </Policy>
       <div className="max-w-sm">
@@ -120,7 +130,7 @@ function Policies({ depot }: { depot: Depot }) {
           inputMode="decimal"
           value={dead}
           disabled={!may}
-          onChange={(event) => setDead(event.target.value)}
+          onChange={(event) => set({ dead: event.target.value })}
         />
       </div>
       <h2>Figures for sums of costs</h2>
@@ -131,13 +141,13 @@ function Policies({ depot }: { depot: Depot }) {
           maxLength={3}
           value={currency}
           disabled={!may}
-          onChange={(event) => setCurrency(event.target.value)}
+          onChange={(event) => set({ currency: event.target.value })}
         />
         <Choice
           label="Numbers on papers are written as in"
           value={locale}
           disabled={!may}
-          onChange={(event) => setLocale(event.target.value)}
+          onChange={(event) => set({ locale: event.target.value })}
         >
           {Object.entries(depot.locales).map(([code, name]) => (
             <option key={code} value={code}>
@@ -154,11 +164,11 @@ function Policies({ depot }: { depot: Depot }) {
             inputMode="decimal"
             value={assumed[name] ?? String(value)}
             disabled={!may}
-            onChange={(event) => setAssumed((old) => ({ ...old, [name]: event.target.value }))}
+            onChange={(event) => set({ assumed: { ...assumed, [name]: event.target.value } })}
           />
         ))}
       </div>
-      <Policy checked={own} disabled={!may} onChange={setOwn}>
+      <Policy checked={own} disabled={!may} onChange={(checked) => set({ own: checked })}>
         All of these figures are our own. Else those left as they came count as not entered, and papers print no sum.
       </Policy>
       <ProblemNotice problem={save.error} />

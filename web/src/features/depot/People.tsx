@@ -4,6 +4,7 @@ import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
+import { isTypedAt, useKeptState, useTypedForm } from "@/ui/typed";
 import { useState } from "react";
 import {
   useAddPerson,
@@ -19,7 +20,7 @@ const ROLES: [Person["role"], string][] = [
   ["technician", "technician"],
   ["parts_lead", "parts lead"],
 ];
-const NOBODY = { username: "", name: "", role: "technician" as Person["role"], password: "" };
+const NOBODY = { username: "", name: "", role: "technician" as Person["role"] };
 
 /** Who works for the depot; its parts leads add people and say what each may do. */
 export function People() {
@@ -72,8 +73,8 @@ function ChangePerson({ person }: { person: Person }) {
   const give = useGivePassword();
   const alone = useTakeSecondFactor();
   const lose = useLoseDevices();
-  const [name, setName] = useState(person.name);
-  const [role, setRole] = useState(person.role);
+  const [name, setName, forgetName] = useKeptState(`${person.username} name`, person.name);
+  const [role, setRole, forgetRole] = useKeptState(`${person.username} role`, person.role);
   const [password, setPassword] = useState("");
   const said = { username: person.username, name, role, active: person.active };
   return (
@@ -81,7 +82,10 @@ function ChangePerson({ person }: { person: Person }) {
       <div className="grid items-end gap-3 sm:grid-cols-[2fr_1fr_auto]">
         <TextField label="Name" maxLength={120} value={name} onChange={(event) => setName(event.target.value)} />
         <RoleChoice role={role} onRole={setRole} />
-        <Button disabled={change.isPending} onClick={() => change.mutate(said)}>
+        <Button
+          disabled={change.isPending}
+          onClick={() => change.mutate(said, { onSuccess: () => (forgetName(), forgetRole()) })}
+        >
           Keep it
         </Button>
       </div>
@@ -132,19 +136,21 @@ function ChangePerson({ person }: { person: Person }) {
 
 function AddPerson() {
   const add = useAddPerson();
-  const [given, setGiven] = useState(NOBODY);
-  const field = (name: "username" | "name" | "password") => ({
+  const { fields: given, set, done } = useTypedForm("another person", NOBODY);
+  // a password is kept nowhere
+  const [password, setPassword] = useState("");
+  const field = (name: "username" | "name") => ({
     value: given[name],
-    onChange: (event: { target: { value: string } }) => setGiven({ ...given, [name]: event.target.value }),
+    onChange: (event: { target: { value: string } }) => set({ [name]: event.target.value }),
   });
   return (
-    <details className="border-b border-rule">
+    <details className="border-b border-rule" open={isTypedAt("another person") || undefined}>
       <summary className="min-h-11 py-2.5 font-semibold">Add somebody</summary>
       <form
         className="grid gap-3 pb-4 sm:grid-cols-2"
         onSubmit={(event) => {
           event.preventDefault();
-          add.mutate(given, { onSuccess: () => setGiven(NOBODY) });
+          add.mutate({ ...given, password }, { onSuccess: () => (done(), setPassword("")) });
         }}
       >
         <TextField label="Name" autoComplete="off" maxLength={120} {...field("name")} />
@@ -157,20 +163,21 @@ function AddPerson() {
           maxLength={40}
           {...field("username")}
         />
-        <RoleChoice role={given.role} onRole={(role) => setGiven({ ...given, role })} />
+        <RoleChoice role={given.role} onRole={(role) => set({ role })} />
         <TextField
           label="Password to begin with"
           hint="15 characters at least, such as four words; they can change it"
           type="password"
           autoComplete="new-password"
           maxLength={200}
-          {...field("password")}
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
         />
         <Button
           kind="main"
           type="submit"
           className="justify-self-start"
-          needs={lacking({ "a name to sign in with": !given.username, "a password": !given.password })}
+          needs={lacking({ "a name to sign in with": !given.username, "a password": !password })}
           disabled={add.isPending}
         >
           Add them

@@ -1,4 +1,4 @@
-import { personHere } from "@/with_you/person";
+import { personHere } from "@/api/kept";
 import { keptPicture, pictureAddress } from "@/with_you/pictures";
 import { useEffect, useState, type ImgHTMLAttributes } from "react";
 

@@ -6,7 +6,7 @@ import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
 import { Link } from "@tanstack/react-router";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import { useGroups, useKeepGroup } from "./api";
 
 /** The groups that one belongs to, or looks after. */
@@ -39,8 +39,8 @@ export function Groups() {
 function AddGroup() {
   const keep = useKeepGroup(undefined);
   const people = usePeople(true);
-  const [name, setName] = useState("");
-  const [members, setMembers] = useState<string[]>([]);
+  const [name, setName] = useKeptState("new group name", "");
+  const [members, setMembers] = useKeptState<string[]>("new group members", []);
   const flip = (who: string) =>
     setMembers(members.includes(who) ? members.filter((each) => each !== who) : [...members, who]);
   return (

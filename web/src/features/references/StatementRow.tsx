@@ -3,13 +3,15 @@ import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
+import { useKeptState } from "@/ui/typed";
 import { useState } from "react";
 import { useWithdraw, type Statement } from "./api";
 
 /** One statement; a parts lead may withdraw it with a reason, or let it count again. */
 export function StatementRow({ statement }: { statement: Statement }) {
-  const [asking, setAsking] = useState(false);
-  const [reason, setReason] = useState("");
+  const [reason, setReason] = useKeptState(`withdraw ${statement.id}`, "");
+  const [asking, setAsking] = useState(reason !== "");
+  const leave = () => (setReason(""), setAsking(false));
   const withdraw = useWithdraw();
   const keeps = useSession().data?.keeps_catalogue === true;
   const conditions = Object.entries(statement.conditions);
@@ -47,7 +49,7 @@ export function StatementRow({ statement }: { statement: Statement }) {
           className="mt-2 flex flex-wrap items-end gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            withdraw.mutate({ id: statement.id, reason: reason.trim() }, { onSuccess: () => setAsking(false) });
+            withdraw.mutate({ id: statement.id, reason: reason.trim() }, { onSuccess: leave });
           }}
         >
           <div className="grow">
@@ -66,7 +68,7 @@ export function StatementRow({ statement }: { statement: Statement }) {
           >
             Withdraw it
           </Button>
-          <Button onClick={() => setAsking(false)}>Leave it</Button>
+          <Button onClick={leave}>Leave it</Button>
         </form>
       )}
       <ProblemNotice problem={withdraw.error} />

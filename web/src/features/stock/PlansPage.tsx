@@ -6,7 +6,7 @@ import { numberFrom } from "@/ui/numbers";
 import { Pager } from "@/ui/Pager";
 import { when } from "@/ui/times";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import { isRunning, useAskForPlan, usePlans, type Grade, type PlanLine } from "./api";
 import { StockLinks } from "./StockLinks";
 import { ENOUGH, askedWords, moneyWords, proofWords, rateWords, stateWords } from "./words";
@@ -37,15 +37,15 @@ export function PlansPage() {
 
 function Ask({ onAsked }: { onAsked: (plan: string) => void }) {
   const ask = useAskForPlan();
-  const [grade, setGrade] = useState<Grade>("work");
-  const [days, setDays] = useState("14");
-  const [budget, setBudget] = useState("");
-  const [lend, setLend] = useState(false);
+  const [grade, setGrade] = useKeptState<Grade>("plan grade", "work");
+  const [days, setDays] = useKeptState("plan days", "14");
+  const [budget, setBudget] = useKeptState("plan budget", "");
+  const [lend, setLend] = useKeptState("plan lend", false);
   const money = budget.trim() === "" ? null : numberFrom(budget);
   const wrong = !(numberFrom(days) > 0 && numberFrom(days) <= 366)
-    ? "Days are above 0, and at most 366."
+    ? "days above 0, at most 366"
     : money !== null && !(money >= 0)
-      ? "A value is at least 0."
+      ? "a value of at least 0"
       : "";
   return (
     <form
@@ -79,9 +79,8 @@ function Ask({ onAsked }: { onAsked: (plan: string) => void }) {
           vans lend to each other
         </label>
       </div>
-      {wrong && <p role="alert">{wrong}</p>}
       <ProblemNotice problem={ask.error} />
-      <Button type="submit" kind="main" className="self-start" disabled={wrong !== "" || ask.isPending}>
+      <Button type="submit" kind="main" className="self-start" needs={wrong} disabled={ask.isPending}>
         Work it out
       </Button>
     </form>

@@ -1,9 +1,11 @@
 import { usePeople } from "@/api/people";
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { Choice, NumberField, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { numberFrom } from "@/ui/numbers";
 import { Sheet } from "@/ui/Sheet";
+import { useTypedForm } from "@/ui/typed";
 import { useState } from "react";
 import { useKeepVan, useRemoveVan, type Van } from "./api";
 
@@ -17,13 +19,14 @@ const bound = (text: string) => (text.trim() === "" ? null : numberFrom(text));
 export function VanSheet({ van, vans, onClose, onRemoved }: Props) {
   const people = usePeople(true);
   const keep = useKeepVan(van?.id);
-  const [name, setName] = useState(van?.name ?? "");
-  const [driver, setDriver] = useState(van?.driver ?? "");
-  const [budget, setBudget] = useState(typed(van?.budget));
-  const [shelf, setShelf] = useState(typed(van?.shelf));
-  const [minutes, setMinutes] = useState<Record<string, string>>(
-    Object.fromEntries(Object.entries(van?.minutes ?? {}).map(([id, value]) => [id, String(value)])),
-  );
+  const form = useTypedForm(`van ${van?.id ?? ""}`, {
+    name: van?.name ?? "",
+    driver: van?.driver ?? "",
+    budget: typed(van?.budget),
+    shelf: typed(van?.shelf),
+    minutes: Object.fromEntries(Object.entries(van?.minutes ?? {}).map(([id, value]) => [id, String(value)])),
+  });
+  const { name, driver, budget, shelf, minutes } = form.fields;
   const others = vans.filter((each) => each.id !== van?.id);
   const given = {
     name,
@@ -37,18 +40,23 @@ export function VanSheet({ van, vans, onClose, onRemoved }: Props) {
     ),
   };
   const numbers = [given.budget ?? 0, given.shelf ?? 0, ...Object.values(given.minutes)];
-  const wrong = numbers.some((each) => !(each >= 0)) ? "Numbers are at least 0." : "";
+  const wrong = numbers.some((each) => !(each >= 0)) ? "numbers of at least 0" : "";
   return (
     <Sheet open onClose={onClose} title={van ? van.name : "Add a van"}>
       <form
         className="flex flex-col gap-4"
         onSubmit={(event) => {
           event.preventDefault();
-          keep.mutate(given, { onSuccess: onClose });
+          keep.mutate(given, { onSuccess: () => (form.done(), onClose()) });
         }}
       >
-        <TextField label="Name" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
-        <Choice label="Whose it is" value={driver} onChange={(event) => setDriver(event.target.value)}>
+        <TextField
+          label="Name"
+          value={name}
+          maxLength={80}
+          onChange={(event) => form.set({ name: event.target.value })}
+        />
+        <Choice label="Whose it is" value={driver} onChange={(event) => form.set({ driver: event.target.value })}>
           <option value="">nobody's</option>
           {people.data?.items.map((each) => (
             <option key={each.username} value={each.username}>
@@ -57,8 +65,8 @@ export function VanSheet({ van, vans, onClose, onRemoved }: Props) {
           ))}
         </Choice>
         <div className="flex flex-wrap gap-4">
-          <NumberField label="Value at most" value={budget} onType={setBudget} />
-          <NumberField label="Places at most" value={shelf} onType={setShelf} />
+          <NumberField label="Value at most" value={budget} onType={(text) => form.set({ budget: text })} />
+          <NumberField label="Places at most" value={shelf} onType={(text) => form.set({ shelf: text })} />
         </div>
         {others.length > 0 && (
           <fieldset className="flex flex-col gap-2">
@@ -69,16 +77,20 @@ export function VanSheet({ van, vans, onClose, onRemoved }: Props) {
                   key={each.id}
                   label={each.name}
                   value={minutes[each.id] ?? ""}
-                  onType={(text) => setMinutes({ ...minutes, [each.id]: text })}
+                  onType={(text) => form.set({ minutes: { ...minutes, [each.id]: text } })}
                 />
               ))}
             </div>
           </fieldset>
         )}
         <ProblemNotice problem={keep.error ?? people.error} />
-        {wrong && <p role="alert">{wrong}</p>}
         <div className="flex flex-wrap gap-3">
-          <Button type="submit" kind="main" disabled={!name.trim() || wrong !== "" || keep.isPending}>
+          <Button
+            type="submit"
+            kind="main"
+            needs={wrong || lacking({ "its name": !name.trim() })}
+            disabled={keep.isPending}
+          >
             Keep it
           </Button>
           {van && <Remove van={van} onRemoved={onRemoved} />}

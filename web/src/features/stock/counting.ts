@@ -1,4 +1,5 @@
 /** A count of a shelf as it goes: what was read how often. It stays on this device until it was sent. */
+import { keepValue, keptValue } from "@/api/kept";
 
 export type Counted = { id: string; pieces: Record<string, number> };
 
@@ -9,27 +10,16 @@ export function counted(count: Counted, piece: string, change: number): Counted 
   return { ...count, pieces: { ...rest, [piece]: now } };
 }
 
-const keyOf = (van: string) => `worthy-twin count ${van}`;
+const keyOf = (van: string) => `count ${van}`;
 
 /** The count of a van that was begun and not sent. */
 export function keptCount(van: string): Counted | null {
-  try {
-    const kept = JSON.parse(localStorage.getItem(keyOf(van)) ?? "null") as unknown;
-    return isCount(kept) ? kept : null;
-  } catch {
-    return null;
-  }
+  const kept = keptValue<unknown>(keyOf(van));
+  return isCount(kept) ? kept : null;
 }
 
 /** Keep a count, or forget it where it is null. */
-export function keepCount(van: string, count: Counted | null) {
-  try {
-    if (count === null) localStorage.removeItem(keyOf(van));
-    else localStorage.setItem(keyOf(van), JSON.stringify(count));
-  } catch {
-    // a device that keeps nothing counts all the same
-  }
-}
+export const keepCount = (van: string, count: Counted | null) => keepValue(keyOf(van), count);
 
 function isCount(kept: unknown): kept is Counted {
   if (typeof kept !== "object" || kept === null) return false;

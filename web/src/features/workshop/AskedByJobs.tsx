@@ -6,6 +6,7 @@ import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
 import { Link } from "@tanstack/react-router";
+import { useKeptState } from "@/ui/typed";
 import { useState } from "react";
 import { useAnswer, useAsked, type Asked } from "./api";
 
@@ -32,7 +33,7 @@ export function AskedByJobs() {
 function One({ asked }: { asked: Asked }) {
   const leads = useSession().data?.keeps_catalogue;
   const answer = useAnswer();
-  const [what, setWhat] = useState("");
+  const [what, setWhat, forget] = useKeptState(`answer to ${asked.job}`, "");
   return (
     <div className="flex flex-col gap-2">
       <p className="flex flex-wrap items-baseline gap-x-4">
@@ -68,7 +69,7 @@ function One({ asked }: { asked: Asked }) {
           className="grid items-end gap-3 sm:grid-cols-[1fr_auto]"
           onSubmit={(event) => {
             event.preventDefault();
-            if (what.trim()) answer.mutate({ job: asked.job, what: what.trim() });
+            if (what.trim()) answer.mutate({ job: asked.job, what: what.trim() }, { onSuccess: forget });
           }}
         >
           <TextField

@@ -12,7 +12,7 @@ import { useAway } from "@/with_you/useAway";
 import { BringIn } from "./BringIn";
 import { Calls } from "./Calls";
 import { STEP_NAMES } from "@/ui/stepNames";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 
 /** Today's jobs: what is open, and what each waits for. */
 export function JobsPage() {
@@ -92,8 +92,8 @@ function NewJob() {
   const open = useOpenJob();
   const navigate = useNavigate();
   const [id] = useState(newId);
-  const [machine, setMachine] = useTypedText("new job machine");
-  const [complaint, setComplaint] = useTypedText("new job complaint");
+  const [machine, setMachine] = useKeptState("new job machine", "");
+  const [complaint, setComplaint] = useKeptState("new job complaint", "");
   return (
     <details className="border-y border-rule">
       <summary className="min-h-12 py-3 text-lg font-semibold">Open a new job</summary>

@@ -1,7 +1,7 @@
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 import { inTurn } from "../entries/inTurn";
 import type { Change } from "../entries/targets";
 import type { StepProps } from "../stepProps";
@@ -10,8 +10,8 @@ const MOST = 6;
 
 /** Another board of the same machine that goes along: it has a sheet of its own, and the same lock-off and hand-over. */
 export function AddBoard({ job, put }: StepProps) {
-  const [title, setTitle] = useTypedText("another board title");
-  const [why, setWhy] = useTypedText("another board why");
+  const [title, setTitle] = useKeptState("another board title", "");
+  const [why, setWhy] = useKeptState("another board why", "");
   const count = job.together?.sheets.length ?? 1;
   // with the supply back on, nobody opens the machine again for one more by the way
   if (job.closed || job.energised || count >= MOST) return null;

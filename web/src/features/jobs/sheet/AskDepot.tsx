@@ -3,11 +3,11 @@ import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
 import type { StepProps } from "../stepProps";
 import { clock } from "@/ui/times";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 
 /** One tidy request to the depot, and what it answered. What is known of the board and its pictures go with it. */
 export function AskDepot({ job, put }: StepProps) {
-  const [what, setWhat] = useTypedText("ask the depot");
+  const [what, setWhat] = useKeptState("ask the depot", "");
   const { asked, answered } = job;
   if (job.closed && !asked) return null;
   return (

@@ -4,7 +4,7 @@ import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 import { useState } from "react";
 import { useBetween } from "../earlyApi";
 import { RefusalAt } from "../entries/Refusal";
@@ -77,9 +77,9 @@ function AddWire({ job, put, places }: StepProps & { places: Schemas["WiresBetwe
   const here = sheets.find((each) => each.id === job.id)?.board ?? "1";
   const others = sheets.filter((each) => each.board !== here);
   const [far, setFar] = useState(others[0]?.board ?? "");
-  const [place, setPlace] = useTypedText("between place");
-  const [end, setEnd] = useTypedText("between end");
-  const [what, setWhat] = useTypedText("between what");
+  const [place, setPlace] = useKeptState("between place", "");
+  const [end, setEnd] = useKeptState("between end", "");
+  const [what, setWhat] = useKeptState("between what", "");
   const [id, setId] = useState(newId);
   const titles = new Map(sheets.map((each) => [each.board, each.title]));
   const keep = async () => {

@@ -2,6 +2,7 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
+import { useKeptState } from "@/ui/typed";
 import { useState } from "react";
 import type { StepProps } from "../stepProps";
 
@@ -12,7 +13,7 @@ export function Energise({
   fitting,
 }: StepProps & { fitting: Pick<Schemas["FittingShown"], "missing_dead" | "missing_beside" | "release"> }) {
   const [released, setReleased] = useState<string[]>([]);
-  const [reason, setReason] = useState("");
+  const [reason, setReason] = useKeptState("left before power", "");
   const [anyway, setAnyway] = useState(false);
   const missing = [...fitting.missing_dead, ...fitting.missing_beside];
   const next = fitting.release[released.length];
@@ -82,7 +83,10 @@ export function Energise({
           "the reason why something is left": missing.length > 0 && !reason.trim(),
           "clear what killed the old board": job.uncleared.length > 0,
         })}
-        onClick={() => void put({ target: "energised", after: { released }, reason: reason.trim() })}
+        onClick={() => {
+          void put({ target: "energised", after: { released }, reason: reason.trim() });
+          setReason("");
+        }}
       >
         The supply is on
       </Button>

@@ -1,24 +1,19 @@
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { StepProps } from "../stepProps";
 
 type Props = StepProps & { step: string; label: string; confirm: string; needed?: boolean };
 
 /** A note and the confirmation of a step; what is typed waits on this device until it is confirmed. */
 export function NoteAndConfirm({ job, put, step, label, confirm, needed = false }: Props) {
-  const draftKey = `worthy-twin-note-${job.id}-${step}`;
   const state = job.steps.find((each) => each.id === step);
   const done = state?.state === "done";
-  const [draft, setDraft] = useState(() => localStorage.getItem(draftKey) ?? "");
+  const [draft, type] = useKeptState(`note of ${step}`, "");
   const note = done ? (state.note ?? "") : draft;
-  const type = (text: string) => {
-    setDraft(text);
-    localStorage.setItem(draftKey, text);
-  };
   const send = () => {
-    localStorage.removeItem(draftKey);
+    type("");
     void put({ target: `confirmed.${step}`, after: { note } });
   };
   const takeBack = () => {

@@ -2,7 +2,7 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 import { Link } from "@tanstack/react-router";
 import { useChanges, useStep, type Draft, type DraftFunction } from "../api";
 import type { PartProps } from "./types";
@@ -114,7 +114,7 @@ function agreeing({ agrees, before }: Schemas["DraftTraced"]): string {
 
 /** A technician proposes, the parts lead publishes or sends back; either puts away. */
 function Steps({ draft, changes }: { draft: Draft; changes: Changes }) {
-  const [words, setWords] = useTypedText("publish words");
+  const [words, setWords] = useKeptState("publish words", "");
   const step = useStep(draft);
   if (draft.state === "published" || draft.state === "given_up")
     return (

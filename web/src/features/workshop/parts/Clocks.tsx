@@ -1,6 +1,7 @@
 import { Button } from "@/ui/Button";
+import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { Changing, Draft } from "../api";
 import { clocksFrom, clocksText, countersFrom, countersText, type Clock, type Counter } from "./clockWords";
 
@@ -10,7 +11,7 @@ type Props = { draft: Draft; changing: Changing };
 export function Clocks({ draft, changing }: Props) {
   const behaviour = draft.document.behaviour as { clocks?: Clock[]; counters?: Counter[] };
   const stand = { clocks: clocksText(behaviour.clocks ?? []), counters: countersText(behaviour.counters ?? []) };
-  const [typed, setTyped] = useState<typeof stand | null>(null);
+  const [typed, setTyped] = useKeptState<typeof stand | null>("clocks and counters", null);
   const shown = typed ?? stand;
   const put = (what: "clocks" | "counters", made: object[]) =>
     changing.change({ what: "place", body: { path: ["board", "behaviour", what], after: made.length ? made : null } });
@@ -46,7 +47,7 @@ export function Clocks({ draft, changing }: Props) {
         value={shown.counters}
         onChange={(event) => setTyped({ ...shown, counters: event.target.value })}
       />
-      <Button type="submit" disabled={typed === null}>
+      <Button type="submit" needs={lacking({ "a change": typed === null })}>
         Keep
       </Button>
     </form>

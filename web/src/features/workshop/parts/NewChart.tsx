@@ -4,15 +4,15 @@ import { TextArea, TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useAddPicture, useReadTable } from "@/pictures/api";
 import { PictureButton } from "@/pictures/PictureButton";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 import { useGuess, type Changing, type Draft } from "../api";
 
 type Props = { draft: Draft; changing: Changing; onDone: () => void };
 
 /** A chart begun with its headings: typed, pasted with all its rows, or from a file. */
 export function NewChart({ draft, changing, onDone }: Props) {
-  const [title, setTitle] = useTypedText("new chart title");
-  const [text, setText] = useTypedText("new chart cells");
+  const [title, setTitle] = useKeptState("new chart title", "");
+  const [text, setText] = useKeptState("new chart cells", "");
   const guess = useGuess(draft.id);
   const table = useReadTable();
   const add = useAddPicture();

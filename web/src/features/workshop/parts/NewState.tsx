@@ -1,14 +1,14 @@
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 import type { Changing } from "../api";
 
 type Props = { changing: Changing; machine: number };
 
 /** One more state, by its name; the first one is where the board starts. */
 export function NewState({ changing, machine }: Props) {
-  const [name, setName] = useTypedText("new state");
+  const [name, setName] = useKeptState("new state", "");
   return (
     <form
       className="flex flex-wrap items-end gap-3"

@@ -1,7 +1,7 @@
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { Changing, Draft } from "../api";
 import { WORTHS } from "../words";
 
@@ -10,7 +10,10 @@ type Props = { draft: Draft; changing: Changing; part: "functions" | "charts" | 
 /** Where a part of the board is from: what its word is worth wherever the board stands. */
 export function Source({ draft, changing, part }: Props) {
   const said = draft.sources.find((each) => each.part === part);
-  const [fields, setFields] = useState<{ worth: string; what: string; page: string } | null>(null);
+  const [fields, setFields] = useKeptState<{ worth: string; what: string; page: string } | null>(
+    `source of ${part}`,
+    null,
+  );
   if (!fields)
     return (
       <p className="flex flex-wrap items-baseline gap-x-3">

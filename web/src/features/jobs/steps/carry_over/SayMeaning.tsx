@@ -3,7 +3,7 @@ import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { Segments } from "@/ui/Segments";
 import type { Side } from "@/ui/inks";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 import { useState } from "react";
 import { functionName, MOST_CELLS, MOST_POINTS, waysOf, type Point } from "./saying";
 
@@ -26,9 +26,9 @@ export function SayMeaning({ sides, functions, onSay }: Props) {
   const [side, setSide] = useState<Side>(open[0] ?? "original");
   const [picked, setPicked] = useState<string[]>([]);
   const [chosen, setChosen] = useState("");
-  const [title, setTitle] = useTypedText("meaning title");
+  const [title, setTitle] = useKeptState("meaning title", "");
   const [type, setType] = useState<Said["type"]>("duration");
-  const [unit, setUnit] = useTypedText("meaning unit");
+  const [unit, setUnit] = useKeptState("meaning unit", "");
   const [values, setValues] = useState<Record<string, string>>({});
   const board = sides[side];
   if (!board) return null;

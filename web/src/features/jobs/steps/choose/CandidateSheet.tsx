@@ -1,8 +1,9 @@
+import { useKeptState } from "@/ui/typed";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
 import { InkMark } from "@/ui/inks";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import type { StepProps } from "../../stepProps";
 import { Beside } from "./Beside";
 import { Costs } from "./Costs";
@@ -17,7 +18,7 @@ type Props = StepProps & { candidate: Candidate; others: Candidate[]; best: stri
 
 /** One candidate with its reasons, what is to be found out, both boards laid on each other, and the choice. */
 export function CandidateSheet({ job, put, candidate, others, best, at, onClose }: Props) {
-  const [reason, setReason] = useState("");
+  const [reason, setReason] = useKeptState(`why ${candidate.part_number}`, "");
   const top = useRef<HTMLElement>(null);
   useEffect(() => {
     const cell = at ? top.current?.querySelector<HTMLElement>(`[data-criterion="${at}"]`) : null;
@@ -62,6 +63,7 @@ export function CandidateSheet({ job, put, candidate, others, best, at, onClose 
             onClick={() => {
               const told = reason.trim() || (candidate.part_number === best ? "the best of the candidates" : "");
               void put({ target: "replacement", after: candidate.part_number, reason: told });
+              setReason("");
               onClose();
             }}
           >

@@ -1,12 +1,12 @@
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 
 /** The record is complete and the choice looks otherwise now: what changed, and whether it is kept. */
 export function Reopened({ job, put }: StepProps) {
-  const [reason, setReason] = useState("");
+  const [reason, setReason, forget] = useKeptState("why it is kept", "");
   const { rejudged, replacement } = job;
   if (!rejudged || !replacement) return null;
   return (
@@ -32,7 +32,10 @@ export function Reopened({ job, put }: StepProps) {
           <Button
             className="self-start"
             needs={lacking({ "the reason": !reason.trim() })}
-            onClick={() => void put({ target: "replacement", after: replacement, reason: reason.trim(), again: true })}
+            onClick={() => {
+              void put({ target: "replacement", after: replacement, reason: reason.trim(), again: true });
+              forget();
+            }}
           >
             Keep {replacement}
           </Button>

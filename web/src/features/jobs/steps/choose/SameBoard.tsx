@@ -3,7 +3,7 @@ import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { Segments } from "@/ui/Segments";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 
 type Same = Schemas["SameBoard"];
@@ -24,7 +24,7 @@ const TOLD: readonly Same["which"][] = ["repaired", "donor"];
 
 /** Where the replacement bears the original’s own number: which one of them it is, and what must be known of it. */
 export function SameBoard({ job, put }: StepProps) {
-  const [own, setOwn] = useState<Same | null>(null);
+  const [own, setOwn] = useKeptState<Same | null>("which one of the same number", null);
   if (!job.replacement || job.replacement !== job.original) return null;
   const said = own ?? job.same_board;
   const set = (change: Partial<Same>) => setOwn({ ...(said ?? { which: "new" }), ...change });

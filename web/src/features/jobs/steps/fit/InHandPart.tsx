@@ -2,16 +2,16 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 import { Looks } from "./Looks";
 
 /** What stands on the board that goes in, read before it is mounted; and which boards are easily taken for it. */
 export function InHandPart({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
-  const [number, setNumber] = useTypedText("in hand number");
-  const [revision, setRevision] = useTypedText("in hand revision");
-  const [serial, setSerial] = useTypedText("in hand serial");
+  const [number, setNumber] = useKeptState("in hand number", "");
+  const [revision, setRevision] = useKeptState("in hand revision", "");
+  const [serial, setSerial] = useKeptState("in hand serial", "");
   const said = job.in_hand;
   const looks = fitting.looks.filter((each) => each.group === "hand");
   const read = (text: string) => {

@@ -3,7 +3,7 @@ import { numberFrom } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import { addressOf } from "@/pictures/api";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
@@ -57,8 +57,8 @@ function Told({ step }: { step: Step }) {
 }
 
 function Said({ job, put, step }: StepProps & { step: Step }) {
-  const [measured, setMeasured] = useState("");
-  const [reason, setReason] = useState("");
+  const [measured, setMeasured] = useKeptState(`measured ${step.id}`, "");
+  const [reason, setReason] = useKeptState(`reason ${step.id}`, "");
   const said = job.kit_steps[step.id];
   const target = `kit_step.${step.id}` as const;
   const value = numberFrom(measured);
@@ -80,8 +80,11 @@ function Said({ job, put, step }: StepProps & { step: Step }) {
   if (job.closed) return <p>Not said.</p>;
   const done = { done: true, ...(step.measure && value >= 0 ? { measured_mm: value } : {}) };
   const unmeasured = wrong || (step.measure !== "" && measured.trim() === "");
-  const say = (after: { done: boolean; measured_mm?: number }) =>
-    void put({ target, after, reason: reason.trim(), again: true });
+  const say = async (after: { done: boolean; measured_mm?: number }) => {
+    if (!(await put({ target, after, reason: reason.trim(), again: true }))) return;
+    setMeasured("");
+    setReason("");
+  };
   return (
     <>
       <div className="flex flex-wrap items-end gap-3">
@@ -101,12 +104,12 @@ function Said({ job, put, step }: StepProps & { step: Step }) {
           kind="main"
           aria-label={`Done: ${step.what}`}
           needs={lacking({ "the measure": unmeasured })}
-          onClick={() => say(done)}
+          onClick={() => void say(done)}
         >
           Done
         </Button>
         {step.facts.length > 0 && (
-          <Button aria-label={`Not needed here: ${step.what}`} onClick={() => say({ done: false })}>
+          <Button aria-label={`Not needed here: ${step.what}`} onClick={() => void say({ done: false })}>
             Not needed here
           </Button>
         )}
@@ -125,14 +128,14 @@ function Said({ job, put, step }: StepProps & { step: Step }) {
             <Button
               aria-label={`Left out: ${step.what}`}
               needs={lacking({ "the reason": !reason.trim() })}
-              onClick={() => say({ done: false })}
+              onClick={() => void say({ done: false })}
             >
               Left out
             </Button>
             <Button
               aria-label={`Otherwise: ${step.what}`}
               needs={lacking({ "the reason": !reason.trim(), "the measure": unmeasured })}
-              onClick={() => say(done)}
+              onClick={() => void say(done)}
             >
               Done, otherwise
             </Button>

@@ -2,15 +2,15 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 import { Looks } from "./Looks";
 
 /** A learning run: what must be true before, whether it can be stopped, how many cycles, what is shown at the end. */
 export function LearningPart({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
   const learning = fitting.learning;
-  const [cycles, setCycles] = useState(String(learning?.cycles ?? 1));
-  const [shown, setShown] = useState("");
+  const [cycles, setCycles, forgetCycles] = useKeptState("cycles run", String(learning?.cycles ?? 1));
+  const [shown, setShown, forgetShown] = useKeptState("shown after cycles", "");
   if (!learning) return null;
   const needs = fitting.looks.filter((each) => each.group === "learning");
   const open = needs.filter((each) => !job.looks[each.key]).length;
@@ -57,7 +57,11 @@ export function LearningPart({ job, put, fitting }: StepProps & { fitting: Schem
                 "how many cycles": !/^\d+$/.test(cycles.trim()),
                 "what was shown at the end": !shown.trim(),
               })}
-              onClick={() => void put({ target: "learned", after: { cycles: Number(cycles), shown: shown.trim() } })}
+              onClick={() => {
+                void put({ target: "learned", after: { cycles: Number(cycles), shown: shown.trim() } });
+                forgetCycles();
+                forgetShown();
+              }}
             >
               The run is made
             </Button>

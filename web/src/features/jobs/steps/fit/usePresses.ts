@@ -1,4 +1,5 @@
 import type { Schemas } from "@/api/client";
+import { keepValue, keptValue } from "@/api/kept";
 import { useState } from "react";
 import type { Job } from "../../api";
 
@@ -7,13 +8,12 @@ type Kept = { believed: string[]; todo: Line[]; done: number };
 
 /** Where somebody is in a series of presses; kept on this device, so that a call in the middle loses nothing. */
 export function usePresses(job: Job, panel: Schemas["PanelShown"], index: number) {
-  const key = `worthy-twin-presses-${job.id}-${job.replacement}-${index}-${panel.count}`;
-  const [state, setState] = useState<Kept>(() => {
-    const kept = localStorage.getItem(key);
-    return kept ? (JSON.parse(kept) as Kept) : { believed: [], todo: panel.presses, done: 0 };
-  });
+  const key = `presses ${job.id}-${job.replacement}-${index}-${panel.count}`;
+  const [state, setState] = useState<Kept>(
+    () => keptValue<Kept>(key) ?? { believed: [], todo: panel.presses, done: 0 },
+  );
   const keep = (next: Kept) => {
-    localStorage.setItem(key, JSON.stringify(next));
+    keepValue(key, next);
     setState(next);
   };
   const made = (lines: Line[]) =>

@@ -2,7 +2,7 @@ import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextArea, TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 
 const RESULTS = ["worked", "worked with a change", "did not"] as const;
@@ -27,7 +27,7 @@ export function Afterwards({ job, put }: StepProps) {
 
 function How({ job, put, name, title, kept }: StepProps & { name: string; title: string; kept: boolean }) {
   const said = job.feedback[name];
-  const [note, setNote] = useState("");
+  const [note, setNote] = useKeptState(`feedback ${name}`, "");
   if (kept && !said) return null;
   return (
     <div className="border-t border-rule pt-2">
@@ -65,8 +65,8 @@ function How({ job, put, name, title, kept }: StepProps & { name: string; title:
 }
 
 function Corrections({ job, put, kept }: StepProps & { kept: boolean }) {
-  const [what, setWhat] = useState("");
-  const [entry, setEntry] = useState("");
+  const [what, setWhat] = useKeptState("correction", "");
+  const [entry, setEntry] = useKeptState("correction entry", "");
   const rows = Object.entries(job.corrections);
   const number = entry.trim() === "" ? null : Number(entry);
   const usable = number === null || (Number.isInteger(number) && number >= 1 && number <= job.entry_count);

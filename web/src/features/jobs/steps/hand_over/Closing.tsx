@@ -2,13 +2,13 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 import { NoteAndConfirm } from "../NoteAndConfirm";
 
 /** The end: handed over by one, and where the depot asks for it signed by a second person, or sent back with a reason. */
 export function Closing({ job, put, over }: StepProps & { over: Schemas["HandOverShown"] }) {
-  const [note, setNote] = useTypedText("closing note");
+  const [note, setNote] = useKeptState("closing note", "");
   const sign = (ok: boolean) =>
     void put({ target: "signed", after: { ok, note: note.trim() }, again: true }).then((taken) => taken && setNote(""));
   return (

@@ -3,7 +3,7 @@ import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { oneOf } from "@/ui/oneOf";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 import { Segments } from "@/ui/Segments";
 
@@ -20,8 +20,8 @@ export function Numbers({ job, put }: StepProps) {
   const rows = Object.entries(job.numbered);
   const has = (side: string) => rows.some(([, each]) => each.side === side);
   const side: (typeof SIDES)[number] = has("old") ? "new" : "old";
-  const [draft, setDraft] = useState({ what: "control board", side, serial: "" });
-  const [number, setNumber] = useState<string | null>(null);
+  const [draft, setDraft] = useKeptState("number to write down", { what: "control board", side, serial: "" });
+  const [number, setNumber] = useKeptState<string | null>("part number to write down", null);
   const known = draft.what === "control board" ? ((draft.side === "old" ? job.original : job.replacement) ?? "") : "";
   const part = number ?? known;
   const add = () => {

@@ -1,8 +1,9 @@
+import { useKeptState } from "@/ui/typed";
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useState, type ReactNode } from "react";
+import { type ReactNode } from "react";
 import { LABELS } from "./labels";
 import { Pairs } from "./Pairs";
 import { readingsOf, sent, type Said, type Sent } from "./said";
@@ -18,7 +19,8 @@ type Props = {
   /** What the server would not take of it. */
   refusal?: ReactNode;
   onOpen: () => void;
-  onHold: (said: Sent) => void;
+  /** Whether it was not refused. */
+  onHold: (said: Sent) => Promise<boolean>;
   onSkip: (reason: string) => void;
   onTakeBack: () => void;
 };
@@ -73,7 +75,11 @@ function Folded({ point, readAt, lockedOff, onOpen }: FoldedProps) {
 type AskProps = Pick<Props, "point" | "readAt" | "lockedOff" | "disabled" | "onHold">;
 
 function Ask({ point, readAt, lockedOff, disabled, onHold }: AskProps) {
-  const [said, setSaid] = useState<Said>({});
+  const [said, setSaid] = useKeptState<Said>(`hold ${point.id}`, {});
+  // what was said of one locking off is never offered for the next
+  const confirm = async () => {
+    if (await onHold(sent(said))) setSaid({});
+  };
   const left = useCountdown(point.left_s, readAt);
   const waits = point.wait_s > 0 && (!lockedOff || left > 0);
   return (
@@ -133,7 +139,7 @@ function Ask({ point, readAt, lockedOff, disabled, onHold }: AskProps) {
         )}
       </div>
       {!disabled && (
-        <Button kind="main" className="self-start" disabled={waits} onClick={() => onHold(sent(said))}>
+        <Button kind="main" className="self-start" disabled={waits} onClick={() => void confirm()}>
           {point.title}: confirmed
         </Button>
       )}
@@ -142,7 +148,7 @@ function Ask({ point, readAt, lockedOff, disabled, onHold }: AskProps) {
 }
 
 function Skip({ title, onSkip }: { title: string; onSkip: (reason: string) => void }) {
-  const [reason, setReason] = useState<string | null>(null);
+  const [reason, setReason] = useKeptState<string | null>(`skip ${title}`, null);
   if (reason === null)
     return (
       <Button kind="quiet" className="self-start" onClick={() => setReason("")}>
@@ -159,7 +165,10 @@ function Skip({ title, onSkip }: { title: string; onSkip: (reason: string) => vo
         onChange={(event) => setReason(event.target.value)}
       />
       <div className="flex flex-wrap gap-2">
-        <Button needs={lacking({ "the reason": !reason.trim() })} onClick={() => onSkip(reason.trim())}>
+        <Button
+          needs={lacking({ "the reason": !reason.trim() })}
+          onClick={() => (onSkip(reason.trim()), setReason(null))}
+        >
           Skip with this reason
         </Button>
         <Button kind="quiet" onClick={() => setReason(null)}>

@@ -1,7 +1,7 @@
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import { inTurn } from "../../entries/inTurn";
 import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
@@ -15,19 +15,22 @@ type Safe = Schemas["MakeSafeShown"] & { read_at: number };
 /** Every hold point on one screen: read, ticked and confirmed together; a wait still runs from the locking off. */
 export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) {
   const open = safe.points.filter((point) => point.held === null);
-  const [said, setSaid] = useState<Record<string, Said>>({});
+  const [said, setSaid] = useKeptState<Record<string, Said>>("hold points", {});
   const set = (id: string, name: string, value: Said[string]) =>
-    setSaid((old) => ({ ...old, [id]: { ...old[id], [name]: value } }));
+    setSaid({ ...said, [id]: { ...said[id], [name]: value } });
   const waits = open.filter((point) => point.wait_s > 0);
   const left = useCountdown(Math.max(0, ...waits.map((point) => point.left_s)), safe.read_at);
   const waiting = waits.length > 0 && (safe.locked_off_at === null || left > 0);
   const now = open.filter((point) => !waiting || point.wait_s === 0);
   const missing = now.some((point) => !complete(point, said[point.id] ?? {}));
-  const confirm = () =>
-    void inTurn(put, [
+  const confirm = async () => {
+    const held = await inTurn(put, [
       ...now.map((point) => ({ target: `hold.${point.id}` as const, after: sent(said[point.id] ?? {}) })),
       ...(waiting ? [] : [{ target: "confirmed.make_safe" as const, after: { note: "" } }]),
     ]);
+    // what was said of one locking off is never offered for the next
+    if (held) setSaid({});
+  };
   return (
     <section aria-label="Every hold point" className="hatched flex flex-col gap-4 px-4 py-4">
       {now.map((point) => (
@@ -54,7 +57,7 @@ export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) 
             point={point}
             before={safe.as_before[point.id]}
             said={said[point.id] ?? {}}
-            onTake={(before) => setSaid((old) => ({ ...old, [point.id]: { ...old[point.id], ...before } }))}
+            onTake={(before) => setSaid({ ...said, [point.id]: { ...said[point.id], ...before } })}
           />
           {point.asks.includes("readings") && (
             <Pairs
@@ -87,7 +90,7 @@ export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) 
         </p>
       )}
       {now.length > 0 && (
-        <Button kind="main" className="min-h-14 self-start" disabled={missing} onClick={confirm}>
+        <Button kind="main" className="min-h-14 self-start" disabled={missing} onClick={() => void confirm()}>
           {waiting ? "All of this holds: begin the wait" : "All of this holds: begin the work"}
         </Button>
       )}

@@ -82,7 +82,7 @@ export function MakeSafeStep({ job, put }: StepProps) {
               disabled={job.closed}
               open={point.id === current?.id}
               onOpen={() => setPicked(point.id)}
-              onHold={(said) => void put({ target: `hold.${point.id}`, after: said })}
+              onHold={(said) => put({ target: `hold.${point.id}`, after: said })}
               onSkip={(reason) => void put({ target: `hold.${point.id}`, after: { skipped: true }, reason })}
               onTakeBack={() => void put({ target: `hold.${point.id}`, after: null })}
             />

@@ -1,3 +1,4 @@
+import { useKeptState } from "@/ui/typed";
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
@@ -12,7 +13,7 @@ type Forced = Schemas["ForcedKept"];
 
 /** What is overridden for a test: it must be off, and said to be off, before the machine is handed over. */
 export function Overrides({ job, put, plan }: StepProps & { plan: Schemas["ProvingShown"] }) {
-  const [own, setOwn] = useState("");
+  const [own, setOwn] = useKeptState("something else overridden", "");
   const forced = Object.entries(job.forced);
   const on = forced.filter(([, each]) => !each.off);
   const switchOn = (what: string, more: Partial<Forced>) =>
@@ -93,7 +94,7 @@ function elementOf(plan: Schemas["ProvingShown"], forced: Forced): string {
 }
 
 function SwitchedOff({ element, onOff }: { element: string; onOff: (read: { read?: string }) => void }) {
-  const [read, setRead] = useState("");
+  const [read, setRead] = useKeptState(`${element} after an override`, "");
   if (!element) return <Button onClick={() => onOff({})}>It is off again</Button>;
   return (
     <span className="flex items-end gap-2">
@@ -106,7 +107,10 @@ function SwitchedOff({ element, onOff }: { element: string; onOff: (read: { read
           onChange={(event) => setRead(event.target.value)}
         />
       </span>
-      <Button needs={lacking({ "how it reads now": !read.trim() })} onClick={() => onOff({ read: read.trim() })}>
+      <Button
+        needs={lacking({ "how it reads now": !read.trim() })}
+        onClick={() => (onOff({ read: read.trim() }), setRead(""))}
+      >
         It is off again
       </Button>
     </span>

@@ -6,7 +6,7 @@ import { TimeTracks } from "@/drawing/TimeTracks";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 import { OverPort } from "../OverPort";
 import { Taps } from "../Taps";
@@ -27,7 +27,7 @@ export function Recorder({ job, put, run, plan, family }: Props) {
   const inputs = signals.inputs.filter((each) => !each.level);
   const levels = signals.inputs.filter((each) => each.level);
   const outputs = signals.outputs.filter((each) => signals.compared.includes(each.id));
-  const [title, setTitle] = useState("");
+  const [title, setTitle] = useKeptState("another run", "");
   const { steps, seen, at } = timer.timing;
   const on = Object.fromEntries(inputs.map((each) => [each.id, each.rest === true]));
   steps.forEach((step) => Object.assign(on, step.set));

@@ -4,6 +4,7 @@ import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
+import { useKeptState } from "@/ui/typed";
 import { useState } from "react";
 import { useTraces } from "../../api";
 import type { StepProps } from "../../stepProps";
@@ -15,7 +16,7 @@ import { useTiming } from "../useTiming";
 /** Where the original still runs: chosen scenarios timed by tapping or over the port, and kept as traces. */
 export function ObservedPart({ job, put, record }: StepProps & { record: Schemas["RecordShown"] }) {
   const timer = useTiming(job.id, "original");
-  const [title, setTitle] = useState("");
+  const [title, setTitle, forgetTitle] = useKeptState("run observed", "");
   const atRest = Object.fromEntries(record.at_rest.map((name) => [name, true]));
   const [on, setOn] = useState<Record<string, boolean>>(atRest);
   const keep = () => {
@@ -24,6 +25,7 @@ export function ObservedPart({ job, put, record }: StepProps & { record: Schemas
     const timed = timer.overPort ? "over the port" : "by hand";
     void put({ target: `trace.${newId()}`, after: { title: title.trim() || "A run", steps, seen, until, timed } });
     setOn(atRest);
+    forgetTitle();
   };
   const flip = (name: string, kind: "input" | "output") => {
     timer[kind](name, !on[name]);

@@ -3,7 +3,7 @@ import { newId } from "@/api/ids";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useState } from "react";
+import { useKeptState } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 import { Segments } from "@/ui/Segments";
 
@@ -16,7 +16,7 @@ const PARTS = [
 
 /** Parts that go across to the new board, and states that only hold for now and must not. */
 export function PartsPart({ job, put, record }: StepProps & { record: Schemas["RecordShown"] }) {
-  const [what, setWhat] = useState("");
+  const [what, setWhat] = useKeptState("something else for now", "");
   const noted = Object.entries(job.temporary);
   const offered = record.temporary.filter((each) => !(each.id in job.temporary));
   return (

@@ -5,7 +5,7 @@ import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { Problem } from "@/api/client";
-import { personHere } from "@/with_you/person";
+import { personHere } from "@/api/kept";
 import { keepPicture, sendPicture } from "@/with_you/pictures";
 import { shrunk } from "@/with_you/shrinking";
 import type { StepProps } from "../../stepProps";

@@ -1,7 +1,7 @@
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextArea } from "@/ui/fields";
-import { useState } from "react";
+import { isTypedAt, useKeptState } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 
 const SAYS: Record<string, string> = {
@@ -10,12 +10,10 @@ const SAYS: Record<string, string> = {
   open: "The tests do not decide yet.",
 };
 
-const draftKey = (job: string) => `worthy-twin-note-${job}-rule_out`;
+const NOTE = "note of rule_out";
 
 /** Whether a note waits on this device. */
-export function hasDraft(job: string) {
-  return Boolean(localStorage.getItem(draftKey(job)));
-}
+export const hasDraft = () => isTypedAt(NOTE);
 
 type Props = StepProps & {
   conclusion: string;
@@ -26,18 +24,13 @@ type Props = StepProps & {
 
 /** The three ends: condemned with evidence, cleared, or going on undecided with a reason. */
 export function EndPanel({ job, put, conclusion, causes = [], leading }: Props) {
-  const key = draftKey(job.id);
   const step = job.steps.find((each) => each.id === "rule_out");
   const done = step?.state === "done";
-  const [draft, setDraft] = useState(() => localStorage.getItem(key) ?? "");
+  const [draft, type] = useKeptState(NOTE, "");
   const note = done ? (step.note ?? "") : draft;
-  const type = (text: string) => {
-    setDraft(text);
-    localStorage.setItem(key, text);
-  };
   const end = (how: string) => {
-    localStorage.removeItem(key);
     void put({ target: "confirmed.rule_out", after: { note: note.trim(), end: how } });
+    type("");
   };
   const takeBack = () => {
     type(note);

@@ -3,7 +3,7 @@ import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { Segments } from "@/ui/Segments";
-import { useTypedText } from "@/ui/typed";
+import { useKeptState } from "@/ui/typed";
 import { useState } from "react";
 import type { Job } from "../../api";
 import type { StepProps } from "../../stepProps";
@@ -22,8 +22,8 @@ const KINDS: [Kind, string][] = [
 /** What was put right where it was not the board: the job goes on to power, to looking at the machine, and to its papers. */
 export function Repairs({ job, put }: StepProps) {
   const [kind, setKind] = useState<Kind>("fuse");
-  const [what, setWhat] = useTypedText("repair what");
-  const [part, setPart] = useTypedText("repair part");
+  const [what, setWhat] = useKeptState("repair what", "");
+  const [part, setPart] = useKeptState("repair part", "");
   const rows = Object.entries(job.repairs);
   const add = () => {
     void put({

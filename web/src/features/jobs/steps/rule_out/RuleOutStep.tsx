@@ -140,7 +140,7 @@ function WhichKind({ job, put }: StepProps) {
           />
         </div>
       )}
-      <details open={hasDraft(job.id) || job.steps.some((step) => step.id === "rule_out" && step.state === "done")}>
+      <details open={hasDraft() || job.steps.some((step) => step.id === "rule_out" && step.state === "done")}>
         <summary className="min-h-11 py-2">It was tested already, or the kind is not in the list</summary>
         <EndPanel job={job} put={put} conclusion="open" />
       </details>
