@@ -132,7 +132,7 @@ class Learner(BrowserTestCase):
             made = task_of(Person.objects.get(username="wennick"), TaskNamed(**task["task"]))
             under_way = {"actions": solved(made)[:-2], "begun": 0, "id": str(uuid4())}
             page.evaluate(
-                "([task, done]) => localStorage.setItem('worthy-twin practice ' + JSON.stringify(task), JSON.stringify(done))",
+                "([task, done]) => localStorage.setItem('of wennick practice task ' + JSON.stringify(task), JSON.stringify(done))",
                 [task["task"], under_way],
             )
             page.goto(self.live_server_url + "/practice/whole?seed=1&original=TVH-2420-A&replacement=OFN-U5")

@@ -24,12 +24,12 @@ KEPT = """
 async (job) => {
     const opened = indexedDB.open("worthy-twin");
     const database = await new Promise((resolve) => (opened.onsuccess = () => resolve(opened.result)));
-    const kept = database.transaction(["jobs", "entries"]);
-    const [jobs, entries] = [kept.objectStore("jobs").getAll(), kept.objectStore("entries").getAll()];
+    const kept = database.transaction(["documents", "entries"]);
+    const [documents, entries] = [kept.objectStore("documents").getAll(), kept.objectStore("entries").getAll()];
     await new Promise((resolve) => (kept.oncomplete = resolve));
     database.close();
-    const { document } = jobs.result.find((each) => each.job === job);
-    return { job, document, entries: entries.result.filter((each) => each.job === job && !each.refused) };
+    const { text } = documents.result.find((each) => each.job === job);
+    return { job, document: text, entries: entries.result.filter((each) => each.job === job && !each.refused) };
 }
 """
 """What a device has of a job: as it was taken along, and what waits."""

@@ -24,7 +24,7 @@ MEANINGS = (
     ("Drain after stop", "a time", ("S1.6",), ("0", "1 min 30")),
     ("Restart after door", "one of several", ("S1.7",), ("by hand", "by itself")),
 )  # fmt: skip
-NOTHING_WAITS = "() => !Object.keys(localStorage).some(key => key.startsWith('workshop '))"
+NOTHING_WAITS = "() => !Object.keys(localStorage).some(key => /^of \\S+ workshop /.test(key))"
 PINS = "L\tSupply, line\nN\tSupply, neutral\nE\tEarth\nP\tMotor\nH\tHeater\nV\tValve\nD\t\nS\tSwitch"
 
 

@@ -15,6 +15,8 @@ OF_A_PACKAGE = {
     "stdnum": ("stdnum/__init__.py", "stdnum/luhn.py", "stdnum/exceptions.py", "stdnum/util.py", "stdnum/iso7064/__init__.py", "stdnum/iso7064/mod_97_10.py"),
 }  # fmt: skip
 """Packages of which a few modules are needed."""
+MUST_BE_THERE = ("pydantic", "pydantic_core", "stdnum", "typing_extensions")
+"""Packages without which the core does not load in a browser."""
 NOT_NEEDED = ("pydantic/v1/", "pydantic/mypy.py", "pydantic/_hypothesis_plugin.py", "pydantic/annotated_handlers.pyi")
 
 
@@ -38,6 +40,10 @@ def main(archive: Path, wheels: Path) -> None:
             with ZipFile(wheel) as package:
                 for name in filter(wanted, package.namelist()):
                     out.writestr(name, package.read(name))
+        packed = {name.partition("/")[0].removesuffix(".py") for name in out.namelist()}
+    if missing := [name for name in MUST_BE_THERE if name not in packed]:
+        archive.unlink()
+        sys.exit(f"error: {wheels} has no {', '.join(missing)} for the browser: remove that folder and run script/bootstrap again")
 
 
 if __name__ == "__main__":

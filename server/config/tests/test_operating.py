@@ -7,7 +7,10 @@ import os
 import secrets
 import subprocess
 import sys
+from pathlib import Path
+from tempfile import TemporaryDirectory
 from unittest.mock import patch
+from zipfile import ZipFile
 
 from django.conf import settings
 from django.core.management import CommandError, call_command
@@ -97,6 +100,20 @@ class Doctor(TestCase):
         self.assertIn("start manage.py work", out.getvalue())
         for name in ("its version", "its extensions", "its tables", "clocks agree"):
             self.assertRegex(out.getvalue(), f"{name} +in order")
+
+    def test_a_core_without_its_packages_is_told(self) -> None:
+        """A defect: an installation that was started empty first had a core in the browser that lacked its packages."""
+        for packed, told in (((), "is not built"), (("twincore/a.py",), "lacks pydantic, twinshown")):
+            with self.subTest(told), TemporaryDirectory() as folder, self.settings(STATIC_ROOT=folder):
+                if packed:
+                    Path(folder, "core", "1").mkdir(parents=True)
+                    with ZipFile(Path(folder, "core", "1", "core.zip"), "w") as archive:
+                        for name in packed:
+                            archive.writestr(name, "")
+                out = io.StringIO()
+                with self.assertRaisesMessage(CommandError, "core for browsers"):
+                    call_command("doctor", stdout=out)
+                self.assertRegex(out.getvalue(), f"core for browsers +.*{told}")
 
     def test_a_database_that_may_lose_what_it_acknowledged_is_told(self) -> None:
         """The tests' own is such a one."""

@@ -178,6 +178,12 @@ class Technician:
         for each in self.get("comparison")["disagreements"]:
             if each["id"] not in shown["decisions"]:
                 self.must(f"decision.{each['id']}", self.rng.choice(self._schools()), reason="as the maker says")
+        for code in self.get("comparison")["codes_to_read"]:
+            read = "7" * code["places"]
+            if code["fact"] == "serial":
+                self.must("serial", read, reason="stands so on the plate")
+            else:
+                self.must(f"fact.{code['fact']}", {"value": read, "source": "plate"})
         for _ in range(5):
             told = self.say("confirmed.carry_over", {"note": ""})
             if told["taken"]:

@@ -5,6 +5,9 @@ import type { components, paths } from "./schema";
 export type Schemas = components["schemas"];
 export type Fault = { place: string; expected: string };
 
+/** Not signed in, no form token, no time, too early, too often. */
+export const SAYS_NOTHING_OF_IT = [401, 403, 408, 425, 429];
+
 /** A problem document (RFC 9457) from the server, or the lack of a connection. */
 export class Problem extends Error {
   constructor(
@@ -21,6 +24,11 @@ export class Problem extends Error {
   get offline() {
     return this.status === 0;
   }
+
+  /** Whether it says nothing of what was sent: that waits, and is sent again. Anything else refuses it. */
+  get isForLater() {
+    return this.offline || this.status >= 500 || SAYS_NOTHING_OF_IT.includes(this.status);
+  }
 }
 
 let token: string | null = null;
@@ -28,11 +36,16 @@ let token: string | null = null;
 type Kept = { tag: string; body: string };
 const MOST_KEPT = 80;
 const kept = new Map<string, Kept>();
+/** The versions with which something is being asked. */
+const asked = new Map<string, Kept>();
+
+/** How long a form token may take: what it is wanted for waits, and is sent again. */
+const TOKEN_MS = 10_000;
 
 /** A form token; null where nobody can be asked for one. */
 async function freshToken(): Promise<string | null> {
   try {
-    const response = await fetch("/api/token", { credentials: "same-origin" });
+    const response = await fetch("/api/token", { credentials: "same-origin", signal: AbortSignal.timeout(TOKEN_MS) });
     return ((await response.json()) as { token: string }).token;
   } catch {
     return null;
@@ -57,14 +70,22 @@ const withToken: Middleware = {
 
 /** What was answered with a version is asked for by it again: where it still stands, nothing is worked out and sent. */
 const withVersions: Middleware = {
-  onRequest({ request }) {
+  onRequest({ request, id }) {
     const had = request.method === "GET" ? kept.get(request.url) : undefined;
-    if (had) request.headers.set("If-None-Match", had.tag);
+    if (had) {
+      request.headers.set("If-None-Match", had.tag);
+      // it is held until it is answered: it may be crowded out of what is kept meanwhile
+      asked.set(id, had);
+    }
     return request;
   },
-  async onResponse({ request, response }) {
+  onError({ id }) {
+    asked.delete(id);
+  },
+  async onResponse({ request, response, id }) {
     if (request.method !== "GET") return undefined;
-    const had = kept.get(request.url);
+    const had = asked.get(id);
+    asked.delete(id);
     if (response.status === 304 && had)
       return new Response(had.body, { headers: { "Content-Type": "application/json", ETag: had.tag } });
     const tag = response.headers.get("ETag");

@@ -16,11 +16,12 @@ export type Refusal = {
   now?: unknown;
 };
 export type Waiting = { order: number; job: string; maker: string; entry: Entry; refused?: Refusal };
+/** What a job's pages are worked out from; apart from what changes with every entry, for it is large. */
+export type Document = { person: string; job: string; text: string };
 /** A job as it was taken along, with the entries that the server has had since. */
 export type Taken = {
   person: string;
   job: string;
-  document: string;
   asOf: string;
   entries: number;
   since: { sheet: string; entry: Entry }[];
@@ -35,7 +36,8 @@ export type KeptAnswer = { person: string; address: string; mark: string; status
 export type KeptFile = { person: string; address: string; job: string; file: Blob; waits: boolean };
 
 interface Device extends DBSchema {
-  entries: { key: number; value: Waiting };
+  entries: { key: number; value: Waiting; indexes: { maker: string } };
+  documents: { key: [string, string]; value: Document };
   jobs: { key: [string, string]; value: Taken };
   answers: { key: [string, string]; value: KeptAnswer };
   files: { key: [string, string]; value: KeptFile };
@@ -44,14 +46,23 @@ interface Device extends DBSchema {
 let opened: Promise<IDBPDatabase<Device>> | null = null;
 
 export function database(): Promise<IDBPDatabase<Device>> {
-  opened ??= openDB<Device>("worthy-twin", 3, {
-    upgrade(db, oldVersion) {
+  opened ??= openDB<Device>("worthy-twin", 4, {
+    async upgrade(db, oldVersion, _, change) {
       // entries of the first version name no person: whose they are cannot be known, so nobody may send them
       if (oldVersion === 1) db.deleteObjectStore("entries");
       if (oldVersion < 2) db.createObjectStore("entries", { keyPath: "order", autoIncrement: true });
-      db.createObjectStore("jobs", { keyPath: ["person", "job"] });
-      db.createObjectStore("answers", { keyPath: ["person", "address"] });
-      db.createObjectStore("files", { keyPath: ["person", "address"] });
+      if (oldVersion < 3) {
+        db.createObjectStore("jobs", { keyPath: ["person", "job"] });
+        db.createObjectStore("answers", { keyPath: ["person", "address"] });
+        db.createObjectStore("files", { keyPath: ["person", "address"] });
+      }
+      change.objectStore("entries").createIndex("maker", "maker");
+      const documents = db.createObjectStore("documents", { keyPath: ["person", "job"] });
+      const jobs = change.objectStore("jobs");
+      for (const { document, ...taken } of (await jobs.getAll()) as (Taken & { document: string })[]) {
+        await documents.put({ person: taken.person, job: taken.job, text: document });
+        await jobs.put(taken);
+      }
     },
     // a newer version of the application in another tab needs the database: it is opened again when it is needed
     blocking: () => void close(),
@@ -75,17 +86,18 @@ export const closeDatabase = close;
 /** Forget what is kept for somebody: jobs, answers, pictures; and entries and pictures that wait, where that is meant too. */
 export async function forgetAll(person: string, entriesToo: boolean): Promise<void> {
   const db = await database();
-  const all = db.transaction(["jobs", "answers", "files", "entries"], "readwrite");
+  const all = db.transaction(["jobs", "documents", "answers", "files", "entries"], "readwrite");
   const theirs = IDBKeyRange.bound([person], [person, []]);
   await Promise.all([
     all.objectStore("jobs").delete(theirs),
+    all.objectStore("documents").delete(theirs),
     all.objectStore("answers").delete(theirs),
     ...(await all.objectStore("files").getAll(theirs))
       .filter((each) => entriesToo || !each.waits)
       .map((each) => all.objectStore("files").delete([person, each.address])),
-    ...(await all.objectStore("entries").getAll())
-      .filter((each) => entriesToo && each.maker === person)
-      .map((each) => all.objectStore("entries").delete(each.order)),
+    ...(entriesToo ? await all.objectStore("entries").index("maker").getAllKeys(person) : []).map((order) =>
+      all.objectStore("entries").delete(order),
+    ),
   ]);
   await all.done;
 }

@@ -1,23 +1,97 @@
 /**
- * Entries that wait in the browser's database until the server has them: nothing that was touched is lost. Each belongs to
- * the person who made it, and is shown to and sent by nobody else.
+ * Entries that wait on this device until the depot has them: nothing that was touched is lost. Each belongs to the person who made
+ * it, and is shown to and sent by nobody else.
+ *
+ * What waits is known at once (`pendingOf`), with what the browser's database does not have yet; sheets are shown with it.
  */
 import type { Problem } from "./client";
-import { closeDatabase, database, type Entry, type Waiting } from "./database";
+import { closeDatabase, database, type Entry, type Stamp, type Waiting } from "./database";
 
 export type { Entry, Refusal, Waiting } from "./database";
 
+const NONE: readonly Waiting[] = [];
+
 /** What the browser's database would not take: it waits here, and is lost when the page closes. */
 let unkept: Waiting[] = [];
+/** What was made and is on its way into the database. */
+let coming: Waiting[] = [];
+/** What the database had of each person when it was last read. */
+const kept = new Map<string, readonly Waiting[]>();
+/** What was asked for since anything changed: the same list for the same question. */
+let answers = new Map<string, readonly Waiting[]>();
+const listeners = new Set<() => void>();
 
-/** Keep an entry; false where the browser would not, so that it waits only as long as the page is open. */
-export async function keep(job: string, maker: string, entry: Entry): Promise<boolean> {
+/** Be told when what waits is another. */
+export function onPending(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** What waits of a person, of one job with all its boards or of all, as far as it is known at once; null before it was read. */
+export function pendingOf(maker: string, job?: string): readonly Waiting[] | null {
+  if (!kept.has(maker)) return null;
+  const question = `${maker} ${job ?? ""}`;
+  const before = answers.get(question);
+  if (before) return before;
+  const all = pendingHere(maker, job);
+  const answer = all.length ? all : NONE;
+  answers.set(question, answer);
+  return answer;
+}
+
+/** What waits of a person, of what is known of it here: what the database has besides is not among it before it was read. */
+export const pendingHere = (maker: string, job?: string): readonly Waiting[] =>
+  [...(kept.get(maker) ?? []), ...coming, ...unkept].filter((each) => isOf(each, maker, job));
+
+/** Read what waits of a person. A browser that keeps nothing has nothing. */
+export async function readPending(maker: string): Promise<void> {
+  kept.set(maker, await inDatabase(maker));
+  tell();
+}
+
+function tell() {
+  answers = new Map();
+  listeners.forEach((each) => each());
+}
+
+/** Other tabs show the same sheets: they are told, and read what waits anew. */
+const tabs = "BroadcastChannel" in globalThis ? new BroadcastChannel("worthy-twin outbox") : null;
+if (tabs) tabs.onmessage = ({ data }: MessageEvent<string>) => void (kept.has(data) && readPending(data));
+
+async function changed(maker: string) {
+  await readPending(maker);
+  tabs?.postMessage(maker);
+}
+
+/** What is written into the database is written in the order in which it was made. */
+let writing: Promise<unknown> = Promise.resolve();
+
+/**
+ * Have an entry wait. It shows at once; `stamp` says how it was made, and is asked before it is kept. False where the browser would
+ * not keep it, so that it waits only as long as the page is open.
+ */
+export function keep(job: string, maker: string, entry: Entry, stamp?: () => Promise<Stamp>): Promise<boolean> {
+  const one: Waiting = { order: 0, job, maker, entry };
+  coming = [...coming, one];
+  tell();
+  const mine = writing.then(async () => {
+    const whole = stamp ? { ...entry, ...(await stamp()) } : entry;
+    const there = await written({ job, maker, entry: whole } as Waiting);
+    coming = coming.filter((each) => each !== one);
+    await changed(maker);
+    return there;
+  });
+  writing = mine.catch(() => undefined);
+  return mine;
+}
+
+async function written(each: Waiting): Promise<boolean> {
   try {
     // the database gives each its place in the order
-    await (await database()).add("entries", { job, maker, entry } as Waiting);
+    await (await database()).add("entries", each);
     return true;
   } catch {
-    unkept = [...unkept, { order: -1 - unkept.length - Date.now(), job, maker, entry }];
+    unkept = [...unkept, { ...each, order: -1 - unkept.length - Date.now() }];
     return false;
   }
 }
@@ -25,22 +99,27 @@ export async function keep(job: string, maker: string, entry: Entry): Promise<bo
 /** The job that a sheet belongs to: the sheets of its further boards have a number after a dot. */
 export const jobOf = (sheet: string) => sheet.replace(/\..*/, "");
 
-/** One person's entries in their order, of one job with all its boards, or of all jobs. */
+const isOf = (each: Waiting, maker: string, job?: string) =>
+  each.maker === maker && (job === undefined || jobOf(each.job) === jobOf(job));
+
+/** One person's entries in their order, of one job with all its boards, or of all jobs: those that could be sent now. */
 export async function waiting(maker: string, job?: string): Promise<Waiting[]> {
-  let kept: Waiting[] = [];
-  try {
-    kept = await (await database()).getAll("entries");
-  } catch {
-    // what it would not take before is still below
-  }
-  return [...kept, ...unkept].filter(
-    (each) => each.maker === maker && (job === undefined || jobOf(each.job) === jobOf(job)),
-  );
+  return [...(await inDatabase(maker)), ...unkept].filter((each) => isOf(each, maker, job));
 }
 
-export async function drop(order: number): Promise<void> {
+async function inDatabase(maker: string): Promise<Waiting[]> {
+  try {
+    return await (await database()).getAllFromIndex("entries", "maker", maker);
+  } catch {
+    return [];
+  }
+}
+
+/** Have an entry wait no longer: the depot has it, or it is withdrawn. */
+export async function drop({ order, maker }: Waiting): Promise<void> {
   if (order < 0) unkept = unkept.filter((each) => each.order !== order);
   else await (await database()).delete("entries", order);
+  await changed(maker);
 }
 
 /** Note with an entry why the server would not take it. */
@@ -49,10 +128,15 @@ export async function refuse(each: Waiting, problem: Problem): Promise<void> {
   const refused = { ...each, refused: { status, title, detail, faults, ...problem.told } };
   if (each.order < 0) unkept = unkept.map((other) => (other.order === each.order ? refused : other));
   else await (await database()).put("entries", refused);
+  await changed(each.maker);
 }
 
 /** Close the database, for tests that begin anew. */
 export async function closeOutbox(): Promise<void> {
+  await writing;
   unkept = [];
+  coming = [];
+  kept.clear();
+  tell();
   await closeDatabase();
 }

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { isAway, onReach, reach, whereNotReached } from "./reach";
+import { isAway, lookAgain, onReach, reach, whereNotReached } from "./reach";
 
 const request = (path: string, method = "GET") =>
   new Request(`http://127.0.0.1:8800${path}`, { method, body: method === "GET" ? undefined : "{}" });
@@ -8,8 +8,8 @@ const asks = ({ method, url }: Request) => method === "GET" || url.endsWith("/pl
 
 afterEach(async () => {
   vi.stubGlobal("fetch", () => Promise.resolve(new Response("{}")));
-  await reach(request("/api/session"));
   whereNotReached(null);
+  await reach(request("/api/session"));
 });
 
 describe("where the server cannot be reached", () => {
@@ -81,10 +81,50 @@ describe("where the server cannot be reached", () => {
     await expect(reach(new Request(request("/a"), { cache: "no-store" }))).rejects.toThrow("cannot be reached");
   });
 
+  it("a line that is slow and alive is waited for: it is not away, and nobody is told that it went", async () => {
+    vi.useFakeTimers();
+    const told = vi.fn();
+    const stop = onReach(told);
+    vi.stubGlobal("fetch", (asked: Request) =>
+      asked.url.endsWith("/health")
+        ? Promise.resolve(new Response("{}"))
+        : new Promise((resolve) => setTimeout(() => resolve(new Response("there")), 9000)),
+    );
+    whereNotReached({ asks, answer: () => Promise.resolve(new Response("here")), seen: () => undefined });
+    const slow = reach(request("/slow"));
+    await vi.advanceTimersByTimeAsync(9000);
+    expect(await (await slow).text()).toBe("there");
+    expect(told).not.toHaveBeenCalled();
+    stop();
+    vi.useRealTimers();
+  });
+
+  it("what is never answered ends, and one hung word does not stop the next", async () => {
+    vi.useFakeTimers();
+    vi.stubGlobal("fetch", (asked: Request) =>
+      asked.url.endsWith("/health") ? Promise.resolve(new Response("{}")) : new Promise(() => undefined),
+    );
+    whereNotReached({ asks, answer: nothing, seen: () => undefined });
+    const never = reach(request("/never")).catch((error: Error) => error.message);
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(await never).toContain("cannot be reached");
+    vi.stubGlobal("fetch", () => new Promise(() => undefined));
+    void lookAgain();
+    await vi.advanceTimersByTimeAsync(2000);
+    vi.stubGlobal("fetch", () => Promise.resolve(new Response("{}")));
+    await lookAgain();
+    expect(isAway()).toBe(false);
+    vi.useRealTimers();
+  });
+
   it("what hangs is answered by somebody else after a while, and by the server where nobody else can", async () => {
     vi.useFakeTimers();
     let come: (response: Response) => void = () => undefined;
-    vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => (come = resolve)));
+    vi.stubGlobal("fetch", (asked: Request) =>
+      asked.url.endsWith("/health")
+        ? new Promise(() => undefined)
+        : new Promise<Response>((resolve) => (come = resolve)),
+    );
     whereNotReached({
       asks,
       answer: (asked) => Promise.resolve(asked.url.endsWith("/here") ? new Response("here") : null),

@@ -5,12 +5,16 @@ export type Elsewhere = {
   asks: (request: Request) => boolean;
   /** Answers in the server's place what it can; null where it cannot. */
   answer: (request: Request) => Promise<Response | null>;
-  /** Is shown every answer of the server. */
-  seen: (request: Request, response: Response) => void;
+  /** Is shown every answer of the server, and when it was asked for by this device's clock; null where that is not known. */
+  seen: (request: Request, response: Response, askedAt: number | null) => void;
 };
 
-/** How long an answer may take before somebody else is asked. */
-const PATIENCE_MS = 4000;
+/** How long an answer may take before the server is asked in a word whether it is there. */
+const PATIENCE_MS = 2000;
+/** How long that word may take before somebody else is asked. */
+const WORD_MS = 2000;
+/** How long what is only asked may take at all. */
+const LONGEST_MS = 60_000;
 /** How long after it was not reached the server is tried again. */
 const AWAY_MS = 3000;
 /** Answers of a proxy whose server does not answer. */
@@ -56,7 +60,7 @@ export async function reach(request: Request): Promise<Response> {
     }
   }
   const tried = tryServer(request);
-  const first = await (asks ? Promise.race([tried, after(PATIENCE_MS)]) : tried);
+  const first = await (asks ? soon(tried) : tried);
   if (first && !isNobody(first)) return first;
   reached(false);
   const answer = isOwnWord(request) ? null : await elsewhere.answer(spare);
@@ -66,15 +70,27 @@ export async function reach(request: Request): Promise<Response> {
   throw new TypeError("the server cannot be reached");
 }
 
-let looking = false;
+/** An answer; null where none comes, or it is late and the server is not there. A line that is slow and alive is waited for. */
+async function soon(tried: Promise<Response | null>): Promise<Response | null> {
+  const first = await Promise.race([tried, after(PATIENCE_MS)]);
+  if (first !== LATE) return first;
+  const second = await Promise.race([tried, isThere()]);
+  if (second === false) return null;
+  return second === true ? tried : second;
+}
+
+/** Whether the server answers a word; it is asked once at a time. */
+let word: Promise<boolean> | null = null;
+function isThere(): Promise<boolean> {
+  word ??= Promise.race([tryServer(new Request(new URL("/health", location.origin))), after(WORD_MS)])
+    .then((found) => found !== null && found !== LATE && !isNobody(found))
+    .finally(() => (word = null));
+  return word;
+}
 
 /** Look, beside what is answered elsewhere, whether the server is there again. */
 export async function lookAgain(): Promise<void> {
-  if (looking || !isAway()) return;
-  looking = true;
-  const found = await tryServer(new Request(new URL("/health", location.origin)));
-  if (!found || isNobody(found)) reached(false);
-  looking = false;
+  if (isAway() && !(await isThere())) reached(false);
 }
 
 /** What `early.js` asked for while this script was on its way, by its address; null where the page has asked since. */
@@ -94,11 +110,13 @@ async function askedEarly(request: Request): Promise<Response | null> {
 
 async function tryServer(request: Request): Promise<Response | null> {
   try {
+    const early = await askedEarly(request);
+    const askedAt = Date.now();
     // looked up at every call, not once: a test puts a stand-in there
-    const response = (await askedEarly(request)) ?? (await globalThis.fetch(request));
-    if (!isNobody(response)) {
+    const response = early ?? (await inTime(request, globalThis.fetch(request)));
+    if (response && !isNobody(response)) {
       reached(true);
-      elsewhere.seen(request, response);
+      elsewhere.seen(request, response, early ? null : askedAt);
     }
     return response;
   } catch {
@@ -109,4 +127,12 @@ async function tryServer(request: Request): Promise<Response | null> {
 /** Whether it must be the server's own word, as it stands now: such a thing is asked without a cache. */
 const isOwnWord = (request: Request) => request.cache === "no-store";
 const isNobody = (response: Response) => NOBODY_THERE.includes(response.status);
-const after = (ms: number) => new Promise<null>((resolve) => setTimeout(() => resolve(null), ms));
+const LATE = "late";
+const after = (ms: number) => new Promise<typeof LATE>((resolve) => setTimeout(() => resolve(LATE), ms));
+
+/** An answer; null where what is only asked takes longer than anybody waits. What is sent has its own time. */
+async function inTime(request: Request, answer: Promise<Response>): Promise<Response | null> {
+  if (request.method !== "GET") return answer;
+  const found = await Promise.race([answer, after(LONGEST_MS)]);
+  return found === LATE ? null : found;
+}

@@ -7,6 +7,7 @@ import { Link, Outlet, useLocation } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { KeySheet } from "./KeySheet";
 import { useTheme, type Theme } from "./theme";
+import { useKeys } from "@/ui/useKeys";
 import { useNewer, version } from "@/with_you/start";
 import { leaveOldBehind } from "@/with_you/taking";
 import { SignOut } from "./SignOut";
@@ -22,14 +23,7 @@ export function Shell() {
   useEffect(() => {
     if (person) void leaveOldBehind(person, Date.now()).catch(() => undefined);
   }, [person]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof Element && event.target.closest("input, textarea, select, [role=group]");
-      if (event.key === "?" && !typing) setKeys(true);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
+  useKeys({ "?": () => setKeys(true) });
   if (session.isPending)
     return (
       <div className="p-6">

@@ -55,6 +55,8 @@ function NumberEditor({ element, value, unreadable = true, disabled, onChange }:
   const { low, high, step } = element.range ?? { low: 0, high: 0, step: 0 };
   const shown = typed ?? (value === undefined || value === UNREADABLE ? "" : String(value));
   const valid = (text: string) => reached(numberFrom(text), low, high, step);
+  // where nothing is set yet, or what stands is no number, the steps begin at the least
+  const from = Number.isFinite(numberFrom(shown)) ? numberFrom(shown) : low;
   const wrong = typed !== null && typed.trim() !== "" && !valid(typed);
   const send = (text: string) => {
     setTyped(text);
@@ -81,14 +83,14 @@ function NumberEditor({ element, value, unreadable = true, disabled, onChange }:
       <Button
         disabled={disabled}
         aria-label={`${element.id} less`}
-        onClick={() => send(tidy(Math.max(low, Number(shown || low) - step)))}
+        onClick={() => send(tidy(Math.max(low, from - step)))}
       >
         −
       </Button>
       <Button
         disabled={disabled}
         aria-label={`${element.id} more`}
-        onClick={() => send(tidy(Math.min(high, Number(shown || low) + step)))}
+        onClick={() => send(tidy(Math.min(high, from + step)))}
       >
         +
       </Button>

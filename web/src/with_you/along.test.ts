@@ -1,4 +1,4 @@
-import { changeTaken, keptAnswer } from "./takings";
+import { keptAnswer, putTaken } from "./takings";
 import { drop, keep, waiting } from "@/api/outbox";
 import type { Taken } from "@/api/database";
 import { entry } from "@/testing/jobs";
@@ -9,7 +9,6 @@ import { core, Interrupted, type Said } from "./core";
 const taken: Taken = {
   person: "wennick",
   job: "j",
-  document: "{}",
   asOf: "16:40",
   entries: 3,
   since: [],
@@ -19,8 +18,9 @@ const taken: Taken = {
 };
 let calls: string[] = [];
 
-beforeEach(() => {
+beforeEach(async () => {
   calls = [];
+  await putTaken({ person: taken.person, job: taken.job, text: "{}" }, () => taken);
   forgetAlong();
   const note = (call: string, answer: Said) => (calls.push(call), Promise.resolve(answer));
   vi.spyOn(core, "putIn").mockImplementation((document) => (calls.push(`in ${document}`), Promise.resolve("j")));
@@ -35,7 +35,6 @@ beforeEach(() => {
 
 describe("a job that is along", () => {
   it("is told to the core once, with each entry once and in its order, and a kept answer costs nothing", async () => {
-    await changeTaken(taken.person, taken.job, () => taken);
     await keep("j", "wennick", entry("found.S1", "01"));
     const first = await askAlong(taken, "GET", "/api/jobs/j", "");
     await keep("j.2", "wennick", entry("found.R1", "2"));
@@ -51,7 +50,7 @@ describe("a job that is along", () => {
     await keep("j", "wennick", entry("found.S1", "01"));
     await askAlong(taken, "GET", "/api/jobs/j/make-safe", "");
     const [each] = await waiting("wennick", "j");
-    await drop(each?.order ?? 0);
+    if (each) await drop(each);
     await askAlong(taken, "GET", "/api/jobs/j/make-safe", "");
     expect(calls.filter((call) => call === "in {}")).toHaveLength(2);
     expect(await keptAnswer("wennick", "/api/jobs/j/make-safe")).toBeUndefined();
@@ -67,7 +66,6 @@ describe("a job that is along", () => {
   });
 
   it("lets go of what is being asked when something is entered, and asks it again of the job as it stands then", async () => {
-    await changeTaken(taken.person, taken.job, () => taken);
     let letGo: (why: Error) => void = () => undefined;
     vi.spyOn(core, "interrupt").mockImplementation(() => letGo(new Interrupted()));
     vi.mocked(core.ask).mockImplementationOnce(

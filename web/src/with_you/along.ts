@@ -2,8 +2,8 @@
 import type { Entry, Taken } from "@/api/database";
 import { waiting } from "@/api/outbox";
 import { depotNow } from "./clock";
-import { core, inTurn, Interrupted, type Said } from "./core";
-import { keepAnswer, keptAnswer, markOf } from "./takings";
+import { core, inTurn, Interrupted, onCoreGone, type Said } from "./core";
+import { keepAnswer, keptAnswer, markOf, takenWhole } from "./takings";
 
 type Made = { job: string; entry: Entry }[];
 type Told = { asOf: string; added: string[] };
@@ -64,13 +64,19 @@ export function forgetAlong() {
   refusals.clear();
 }
 
+onCoreGone(forgetAlong);
+
 async function bring(taken: Taken, made: Made): Promise<void> {
-  const wanted = [...taken.since, ...made.map(({ job, entry }) => ({ sheet: job, entry }))];
+  const waits = made.map(({ job, entry }) => ({ sheet: job, entry }));
+  let wanted = [...taken.since, ...waits];
   let there = told.get(taken.job);
   const goesOn = there?.asOf === taken.asOf && there.added.every((id, index) => wanted[index]?.entry.id === id);
   if (!there || !goesOn) {
-    await core.putIn(taken.document);
-    there = { asOf: taken.asOf, added: [] };
+    // it may have been taken along anew since this was asked
+    const [now, document] = (await takenWhole(taken.person, taken.job)) ?? [taken, ""];
+    await core.putIn(document);
+    wanted = [...now.since, ...waits];
+    there = { asOf: now.asOf, added: [] };
     told.set(taken.job, there);
   }
   for (const { sheet, entry } of wanted.slice(there.added.length)) {

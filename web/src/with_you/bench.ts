@@ -1,11 +1,12 @@
 /** The pair on the bench, played in this browser: an input that is dragged is answered before it is let go. */
 import { answer, api, Problem, type Schemas } from "@/api/client";
-import { core, inTurn, keepCore, loadCore } from "./core";
+import { core, inTurn, keepCore, loadCore, onCoreGone } from "./core";
 
 type Play = Schemas["PlayGiven"];
 /** The pair whose boards the core has; none while it is being loaded. */
 let ready = "";
 let wanted = "";
+onCoreGone(() => (ready = wanted = ""));
 
 const nameOf = ({ original, replacement }: Play["pair"]) => JSON.stringify([original, replacement]);
 

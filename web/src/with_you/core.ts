@@ -1,5 +1,5 @@
 /** Asks the core that runs in this browser. */
-type Reply = { id: number; answer?: unknown; fault?: string; interrupted?: boolean };
+type Reply = { id: number; answer?: unknown; fault?: string; interrupted?: boolean; dead?: boolean };
 type Open = { resolve: (answer: unknown) => void; reject: (error: Error) => void };
 
 let worker: Worker | null = null;
@@ -35,16 +35,24 @@ export function loadCore() {
     open.delete(data.id);
     if (data.fault === undefined) asked?.resolve(data.answer);
     else asked?.reject(data.interrupted ? new Interrupted() : new Error(data.fault));
+    // a core that could not be loaded is loaded anew when it is wanted again
+    if (data.dead) stopCore(new Error(data.fault));
   };
   signal = self.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null;
   worker.postMessage({ signal });
   worker.onerror = () => stopCore(new Error("the core could not be loaded"));
 }
 
+const goneListeners = new Set<() => void>();
+
+/** Be told when the core is gone, with all that it was told. */
+export const onCoreGone = (listener: () => void) => void goneListeners.add(listener);
+
 /** Let go of the core, and of all that it was told; whoever waits for it is told why. */
 export function stopCore(why = new Error("the core was let go of")) {
   worker?.terminate();
   worker = null;
+  goneListeners.forEach((each) => each());
   open.forEach((each) => each.reject(why));
   open.clear();
 }

@@ -20,8 +20,8 @@ export function answerHere() {
   whereNotReached({ asks, answer, seen });
 }
 
-function seen(request: Request, response: Response) {
-  noteClock(response);
+function seen(request: Request, response: Response, askedAt: number | null) {
+  if (askedAt !== null) noteClock(response, askedAt);
   const { pathname, search } = new URL(request.url);
   if (!response.ok) return;
   // whoever signs in is who works here from now on, and nobody else

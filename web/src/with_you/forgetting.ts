@@ -1,6 +1,5 @@
 import { forgetAll } from "@/api/database";
 import { forgetKept } from "@/api/kept";
-import { forgetAlong } from "./along";
 import { stopCore } from "./core";
 import { setPersonHere } from "./person";
 
@@ -8,7 +7,6 @@ import { setPersonHere } from "./person";
 export async function forgetPerson(person: string, entriesToo: boolean): Promise<void> {
   await setPersonHere(null);
   stopCore();
-  forgetAlong();
   if (entriesToo) forgetKept(person);
   await forgetAll(person, entriesToo).catch(() => undefined);
 }

@@ -19,6 +19,7 @@ export async function sendPicture(sheet: string, picture: string, file: Blob): P
       body: file as never,
       bodySerializer: (body) => body,
       headers: { "Content-Type": file.type || "application/octet-stream" },
+      signal: AbortSignal.timeout(PATIENCE_MS),
     }),
   );
 }
@@ -57,6 +58,14 @@ export async function sendKeptPicture(person: string, sheet: string, target: str
   if (!kept?.waits) return;
   await sendPicture(sheet, picture, kept.file);
   await (await database()).put("files", { ...kept, waits: false });
+}
+
+/** Have a picture wait no longer, whose entry was withdrawn. */
+export async function withdrawPicture(person: string, sheet: string, target: string): Promise<void> {
+  const [kind, picture] = target.split(".");
+  if (kind !== "picture" || !picture) return;
+  const kept = await keptPicture(person, sheet, picture);
+  if (kept?.waits) await (await database()).delete("files", [person, kept.address]);
 }
 
 /** A picture as this device has it. */

@@ -1,13 +1,14 @@
 /** A task of practice, played in this browser where the core is loaded; else by the depot's server. */
 import { answer, api, Problem, type Schemas } from "@/api/client";
 import { isAway } from "@/api/reach";
-import { core, inTurn, keepCore, loadCore } from "./core";
+import { core, inTurn, keepCore, loadCore, onCoreGone } from "./core";
 
 type Task = Schemas["TaskShown"];
 type Played = Schemas["PracticeShown"];
 
 /** The task that the core has; none while it is being loaded. */
 let ready = "";
+onCoreGone(() => (ready = ""));
 
 const nameOf = (task: Task["task"]) => JSON.stringify(task);
 

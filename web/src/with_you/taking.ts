@@ -1,11 +1,11 @@
 /** Takes a job along: all that its pages are worked out from, the pages as they are, its pictures. */
-import { answer, api } from "@/api/client";
+import { SAYS_NOTHING_OF_IT, answer, api } from "@/api/client";
 import { database, type Taken } from "@/api/database";
 import { jobOf, waiting } from "@/api/outbox";
 import { reach } from "@/api/reach";
 import { checkRoom } from "./room";
 import { core, keepCore, loadCore } from "./core";
-import { changeTaken, keepAnswer, markOf, PAGES, takenJobs } from "./takings";
+import { changeTaken, keepAnswer, markOf, PAGES, putTaken, takenJobs } from "./takings";
 
 export type Progress = { done: number; of: number; bytes: number };
 type Document = {
@@ -36,7 +36,6 @@ export async function takeAlong(
   const taken: Taken = {
     person,
     job,
-    document,
     asOf: read.as_of,
     entries: read.entries.length,
     since: [],
@@ -45,7 +44,7 @@ export async function takeAlong(
     lookedAt: Date.now(),
   };
   const there = new Set(read.entries.map((each) => each.here));
-  await changeTaken(person, job, (old) => {
+  await putTaken({ person, job, text: document }, (old) => {
     // what the depot had after it wrote this is still entered here
     taken.since = (old?.since ?? []).filter(({ entry }) => !there.has(entry.id));
     taken.asked ||= old?.asked ?? false;
@@ -77,7 +76,8 @@ async function keepPages(taken: Taken, read: Document, onProgress: (progress: Pr
   for (const [index, address] of pages.entries()) {
     tell(index);
     const response = await reach(new Request(new URL(address, location.origin)));
-    if (response.status >= 500) continue;
+    // what says nothing of the page, such as that nobody is signed in, is not kept as the page
+    if (response.status >= 500 || SAYS_NOTHING_OF_IT.includes(response.status)) continue;
     const body = await response.text();
     bytes += body.length;
     await keepAnswer({ person, address, mark, status: response.status, body });
@@ -98,6 +98,7 @@ async function keepPages(taken: Taken, read: Document, onProgress: (progress: Pr
 export async function leaveBehind(person: string, job: string): Promise<void> {
   const db = await database();
   await db.delete("jobs", [person, job]);
+  await db.delete("documents", [person, job]);
   const theirs = IDBKeyRange.bound([person], [person, []]);
   for (const key of await db.getAllKeys("answers", theirs))
     if (key[1].startsWith(`/api/jobs/${job}`)) await db.delete("answers", key);

@@ -1,5 +1,5 @@
 /** Jobs that somebody has along: kept on this device, with who took them and as of when. */
-import { database, type KeptAnswer, type Taken } from "@/api/database";
+import { database, type Document, type KeptAnswer, type Taken } from "@/api/database";
 import { jobOf } from "@/api/outbox";
 
 /** The pages of a job that are asked for at once, so that it opens before the core is loaded; but for what hangs on the moment. */
@@ -12,6 +12,25 @@ export const PAGES = [
 
 export const takenJob = async (person: string, job: string): Promise<Taken | undefined> =>
   (await database()).get("jobs", [person, jobOf(job)]);
+
+/** A job as it was taken along, and what its pages are worked out from, as of one moment; nothing where it is not along. */
+export async function takenWhole(person: string, job: string): Promise<[Taken, string] | null> {
+  const all = (await database()).transaction(["jobs", "documents"]);
+  const [taken, document] = await Promise.all([
+    all.objectStore("jobs").get([person, jobOf(job)]),
+    all.objectStore("documents").get([person, jobOf(job)]),
+  ]);
+  return taken && document ? [taken, document.text] : null;
+}
+
+/** Keep a job that is taken along, with its document. */
+export async function putTaken(document: Document, change: (old: Taken | undefined) => Taken) {
+  const all = (await database()).transaction(["jobs", "documents"], "readwrite");
+  const jobs = all.objectStore("jobs");
+  await jobs.put(change(await jobs.get([document.person, document.job])));
+  await all.objectStore("documents").put(document);
+  await all.done;
+}
 
 export async function takenJobs(person: string): Promise<Taken[]> {
   const all = await (await database()).getAll("jobs", IDBKeyRange.bound([person], [person, []]));
@@ -41,12 +60,17 @@ export const markOf = (taken: Taken, waiting: { entry: { id: string } }[]) =>
 
 /** Note entries that the depot has now: until the job is taken along anew, they are entered here as well. */
 export async function noteSent(person: string, sheet: string, entries: Taken["since"][number]["entry"][]) {
-  await changeTaken(person, sheet, (old) => {
-    if (!old) return old;
-    const known = new Set(old.since.map((each) => each.entry.id));
-    const news = entries.filter((each) => !known.has(each.id)).map((entry) => ({ sheet, entry }));
-    return { ...old, since: [...old.since, ...news] };
-  });
+  try {
+    await changeTaken(person, sheet, (old) => {
+      if (!old) return old;
+      const known = new Set(old.since.map((each) => each.entry.id));
+      const news = entries.filter((each) => !known.has(each.id)).map((entry) => ({ sheet, entry }));
+      return { ...old, since: [...old.since, ...news] };
+    });
+  } catch {
+    // a device without room for them has the job along no longer: it would lack what the depot has
+    await (await database()).delete("jobs", [person, jobOf(sheet)]).catch(() => undefined);
+  }
 }
 
 const NOBODY = "";

@@ -25,7 +25,11 @@ sys.meta_path.insert(0, Compiled)
 let signal: Int32Array | null = null;
 
 async function load(): Promise<Bag> {
-  const bytes = async (name: string) => new Uint8Array(await (await fetch(CORE + name)).arrayBuffer());
+  const bytes = async (name: string) => {
+    const response = await fetch(CORE + name);
+    if (!response.ok) throw new Error(`${name} cannot be had: answer ${response.status}`);
+    return new Uint8Array(await response.arrayBuffer());
+  };
   const [{ loadPyodide }, archive, compiled] = await Promise.all([
     import(/* @vite-ignore */ `${CORE}pyodide.mjs`) as Promise<{ loadPyodide: (given: object) => Promise<PyodideAPI> }>,
     bytes("core.zip"),
@@ -40,6 +44,8 @@ async function load(): Promise<Bag> {
 }
 
 const bag = load();
+let dead = false;
+void bag.catch(() => (dead = true));
 
 self.onmessage = async ({ data }: MessageEvent<Asked | Begin>) => {
   if ("signal" in data) {
@@ -56,7 +62,7 @@ self.onmessage = async ({ data }: MessageEvent<Asked | Begin>) => {
     self.postMessage({ id: data.id, answer });
   } catch (error) {
     const interrupted = error instanceof Error && (error as { type?: string }).type === "KeyboardInterrupt";
-    self.postMessage({ id: data.id, fault: String(error), interrupted });
+    self.postMessage({ id: data.id, fault: String(error), interrupted, dead });
   }
 };
 

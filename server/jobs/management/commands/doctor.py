@@ -3,7 +3,9 @@
 import os
 from collections.abc import Callable
 from datetime import timedelta
+from pathlib import Path
 from typing import Any
+from zipfile import ZipFile
 
 from django.conf import settings
 from django.core.management import BaseCommand, CommandError
@@ -79,11 +81,22 @@ def _settings() -> None:
         raise RuntimeError("; ".join(told))
 
 
+def _core_for_browsers() -> None:
+    """What jobs on a device without a connection are computed with is handed out, and whole."""
+    archives = list(Path(settings.STATIC_ROOT).glob("core/*/core.zip"))
+    if not archives:
+        raise RuntimeError("it is not built, so that nothing works without a connection: build the web client anew")
+    with ZipFile(archives[0]) as archive:
+        there = {name.partition("/")[0] for name in archive.namelist()}
+    if missing := {"twincore", "twinshown", "pydantic"} - there:
+        raise RuntimeError(f"it lacks {', '.join(sorted(missing))}: remove web/public/core and build the web client anew")
+
+
 LOOKS: dict[str, Callable[[], None]] = {
     "database answers": look_at_database, "its version": _version, "its extensions": _extensions, "its tables": look_at_tables,
     "it keeps its word": _keeps_its_word,
     "clocks agree": _time, "pictures can be kept": look_at_storage, "uploads can be kept": _uploads, "queue is worked on": _queue,
-    "settings": _settings,
+    "core for browsers": _core_for_browsers, "settings": _settings,
 }  # fmt: skip
 
 

@@ -56,7 +56,7 @@ export function sendWaiting(person: string): Promise<void> {
       try {
         await answer(api.POST("/api/practice/attempts", { body: each as never }));
       } catch (error) {
-        if (!(error instanceof Problem) || error.offline || error.status >= 500 || error.status === 403) return;
+        if (!(error instanceof Problem) || error.isForLater) return;
       }
       leave(person, each, true);
     }

@@ -1,3 +1,4 @@
+import { useKeptState } from "@/ui/typed";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
@@ -7,7 +8,7 @@ import { useGive, useLookInto, useTakeIn } from "./boxApi";
 
 /** Boards given to another depot, and taken in from one: each line beside what is here. */
 export function Boxes() {
-  const [numbers, setNumbers] = useState("");
+  const [numbers, setNumbers] = useKeptState("boards to give", "");
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [left, setLeft] = useState<string[]>([]);
   const give = useGive();

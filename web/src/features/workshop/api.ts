@@ -110,24 +110,33 @@ const PATHS = {
   undo: "/api/drafts/{draft}/undo",
 } as const;
 
+const isForLater = (error: Error) => error instanceof Problem && error.isForLater;
+const isSignedOut = (error: Error) => error instanceof Problem && error.status === 401;
+
 /** Edits of a draft, one after the other. Each says which version was looked at. */
 export function useChange(draft: Draft) {
   const queries = useQueryClient();
   const path = { params: { path: { draft: draft.id } } };
-  const call = ({ id, what, body, seen }: KeptEdit): Promise<Draft> =>
+  const worksHere = () => queries.getQueryData<Schemas["Me"] | null>(["session"])?.username ?? "";
+  const maker = worksHere();
+  const call = async ({ id, what, body, seen }: KeptEdit): Promise<Draft> => {
+    // what one person made is never sent as another's, who signed in while it waited
+    if (worksHere() !== maker) throw new Problem(401, "Not signed in", `${maker} made this: it waits for them.`);
     // every one of these takes its own body, which `Change` holds to
-    answer(api.POST(PATHS[what], { ...path, body: { ...body, id, seen } as never }));
-  const maker = queries.getQueryData<Schemas["Me"]>(["session"])?.username ?? "";
+    return answer(api.POST(PATHS[what], { ...path, body: { ...body, id, seen } as never }));
+  };
   const mutation = useMutation({
     scope: { id: `draft ${draft.id}` },
     mutationFn: call,
     // without a connection an edit waits, and is sent until it is answered; sending one twice changes nothing
-    retry: (_, error) => error instanceof Problem && error.offline,
+    retry: (_, error) => isForLater(error) && !isSignedOut(error),
     retryDelay: RETRY_MS,
     onMutate: (edit) => keep(maker, draft.id, edit),
-    onSettled: (_, __, edit) => drop(maker, draft.id, edit.id),
+    onSettled: (_, error, edit) => {
+      if (!error || !isForLater(error)) drop(maker, draft.id, edit.id);
+    },
     onSuccess: (shown) => queries.setQueryData(["draft", draft.id], shown),
-    onError: () => queries.invalidateQueries({ queryKey: ["draft", draft.id] }),
+    onError: (error) => queries.invalidateQueries({ queryKey: isSignedOut(error) ? ["session"] : ["draft", draft.id] }),
   });
   const { mutate } = mutation;
   useEffect(() => {

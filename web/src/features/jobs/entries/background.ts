@@ -19,8 +19,11 @@ export async function sendWhatWaits(): Promise<void> {
   const person = await personKept();
   if (!person) return;
   const jobs = new Set((await waiting(person)).filter((each) => !each.refused).map((each) => each.job));
+  let problem: Error | null = null;
   for (const job of jobs) {
+    // what stands in the way of one job is not in the way of the next
     const sent = await aloneInTurn(() => sendAll(job, person, () => Promise.resolve()));
-    if (sent?.problem) throw sent.problem;
+    problem ??= sent?.problem ?? null;
   }
+  if (problem) throw problem;
 }

@@ -5,9 +5,6 @@ import { sendKeptPicture } from "@/with_you/pictures";
 import { noteSent } from "@/with_you/takings";
 import type { Job } from "../api";
 
-/** Answers that say nothing of the entry itself: it waits and is sent again. */
-const WAIT_AND_SEND_AGAIN = [401, 403, 408, 425, 429];
-
 /** As many as the server takes in one request, and a body that it reads. */
 const MOST_TOGETHER = 50;
 
@@ -15,11 +12,6 @@ const MOST_TOGETHER = 50;
 const PATIENCE_MS = 20_000;
 
 export type Sent = { shown: Job | null; refused: number; problem: Problem | null };
-
-/** Whether an answer means that an entry is sent again later, and not that the entry is wrong. */
-export function waits(problem: Problem): boolean {
-  return problem.offline || problem.status >= 500 || WAIT_AND_SEND_AGAIN.includes(problem.status);
-}
 
 /**
  * Send what waits of a job, in order. `problem` says why the rest still waits; null where nothing does. What was refused
@@ -39,11 +31,12 @@ export async function sendAll(job: string, maker: string, onSent: (shown: Job) =
       sent.shown = sheet;
       const entries = there.map((each) => each.entry);
       await noteSent(maker, next.job, entries);
-      for (const each of there) await drop(each.order);
+      // the depot's sheet has them before they are shown as waiting no more
       await onSent(sheet);
+      for (const each of there) await drop(each);
     } catch (error) {
       const problem = error instanceof Problem ? error : new Problem(500, "Something went wrong here", String(error));
-      if (waits(problem)) return { ...sent, problem };
+      if (problem.isForLater) return { ...sent, problem };
       // a run is refused only as one: each of it is tried by itself
       if (run.length > 1) most = 1;
       else {

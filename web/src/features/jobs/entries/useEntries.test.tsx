@@ -1,5 +1,5 @@
-import type * as Outbox from "@/api/outbox";
-import { keep, waiting } from "@/api/outbox";
+import type * as Stamping from "@/with_you/stamp";
+import { keep, onPending, pendingOf, waiting } from "@/api/outbox";
 import type { Job } from "@/features/jobs/api";
 import { entry, jobSheet, wennick } from "@/testing/jobs";
 import { standInQueries } from "@/testing/queries";
@@ -9,15 +9,16 @@ import { userEvent } from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { RefusalAt, RefusedProvider } from "./Refusal";
 import { SavedWord, SaveState } from "./SaveState";
+import { withPending } from "./pending";
 import { useEntries, type Sending } from "./useEntries";
 
 /** What a test holds up before the browser's database takes an entry; nothing by itself. */
 const slow = vi.hoisted(() => ({ until: Promise.resolve() }));
-vi.mock("@/api/outbox", async (real) => {
-  const outbox = await real<typeof Outbox>();
+vi.mock("@/with_you/stamp", async (real) => {
+  const stamp = await real<typeof Stamping>();
   return {
-    ...outbox,
-    keep: (...given: Parameters<typeof outbox.keep>) => slow.until.then(() => outbox.keep(...given)),
+    ...stamp,
+    stampOf: (...given: Parameters<typeof stamp.stampOf>) => slow.until.then(() => stamp.stampOf(...given)),
   };
 });
 
@@ -31,7 +32,11 @@ function setUp(answers: Parameters<typeof standInServer>[0], me = wennick) {
   queries.setQueryData(["session"], me);
   queries.setQueryData(["job", job.id], job);
   const { result } = renderHook(() => useEntries(job), { wrapper });
-  return { server, result, queries, sheet: () => queries.getQueryData<Job>(["job", job.id]) };
+  const sheet = () => {
+    const said = queries.getQueryData<Job>(["job", job.id]);
+    return said && withPending(said, pendingOf(me.username, job.id) ?? []);
+  };
+  return { server, result, queries, sheet };
 }
 
 describe("adding entries", () => {
@@ -99,7 +104,9 @@ describe("adding entries", () => {
       if (second) return false;
       slow.until = new Promise((resolve) => (free = resolve));
       second = result.current.put({ target: "found.R1", after: "2" });
-      queries.getQueryCache().subscribe(() => shown.push(sheet()?.found.R1 as string | undefined));
+      const look = () => shown.push(sheet()?.found.R1 as string | undefined);
+      queries.getQueryCache().subscribe(look);
+      onPending(look);
       return true;
     };
     await act(() => result.current.put({ target: "found.S1", after: "01" }));

@@ -1,7 +1,8 @@
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Link, useParams } from "@tanstack/react-router";
 import { useDeferredValue } from "react";
-import { useJob, useStepsDone } from "../api";
+import { useStepsDone } from "../api";
+import { useSheet } from "../entries/pending";
 import { STEP_NAMES } from "@/ui/stepNames";
 import { JobSheet } from "./JobSheet";
 
@@ -11,7 +12,7 @@ const EVERY_STEP = Object.keys(STEP_NAMES);
 /** A job by its address. */
 export function JobPage() {
   const { id } = useParams({ from: "/jobs/$id" });
-  const job = useJob(id);
+  const job = useSheet(id);
   const known = useStepsDone();
   // a tap is answered by what was touched; the sheet follows as soon as it is drawn
   const shown = useDeferredValue(job.data);

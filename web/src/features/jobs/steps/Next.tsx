@@ -1,5 +1,5 @@
 import { Button } from "@/ui/Button";
-import { useEffect } from "react";
+import { useKeys } from "@/ui/useKeys";
 import type { Job } from "../api";
 
 type Props = {
@@ -16,17 +16,7 @@ type Props = {
 /** The next thing to do, in one line with one button; under the thumb on a phone. Only the step in hand has one. */
 export function Next({ job, step, words, button, ends = false, onGo }: Props) {
   const inHand = !job.closed && job.step === step;
-  useEffect(() => {
-    if (!inHand) return;
-    const press = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement &&
-        event.target.closest("input, textarea, select, [role=dialog], [role=group]");
-      if (event.key.toLowerCase() === "n" && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) onGo();
-    };
-    window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
-  });
+  useKeys({ n: onGo }, inHand);
   if (job.closed) return null;
   if (!inHand)
     return ends ? (

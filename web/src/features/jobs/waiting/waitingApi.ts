@@ -4,6 +4,7 @@ import { drop, jobOf, keep, waiting, type Entry, type Waiting } from "@/api/outb
 import { keptAnswer } from "@/with_you/takings";
 import { stampOf } from "@/with_you/stamp";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { withdraw } from "../entries/enterHere";
 import { aloneInTurn, sendAll } from "../entries/sending";
 import { valueAt } from "../entries/targets";
 
@@ -33,7 +34,7 @@ export function useWaitingActions(person: string) {
   const onSuccess = () => void queries.invalidateQueries();
   return {
     send: useMutation({ mutationFn: (job: string) => send(job, person), onSuccess }),
-    withdraw: useMutation({ mutationFn: (each: Waiting) => drop(each.order), onSuccess }),
+    withdraw: useMutation({ mutationFn: withdraw, onSuccess }),
     again: useMutation({
       mutationFn: async (each: Waiting) => {
         await sayAgain(person, each);
@@ -61,7 +62,7 @@ async function sayAgain(person: string, each: Waiting): Promise<void> {
     ...(await stampOf(person, each.job, job.entry_count, new Date())),
     seen: job.entry_count,
   });
-  await drop(each.order);
+  await drop(each);
 }
 
 const FORMAT = "worthy-twin/entries";

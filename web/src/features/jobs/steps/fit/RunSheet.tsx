@@ -3,7 +3,7 @@ import { WhereOnBoard } from "@/drawing/WhereOnBoard";
 import type { BoardDocument } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { Caution, Loading } from "@/ui/notices";
-import { useEffect } from "react";
+import { useKeys } from "@/ui/useKeys";
 import { useJobBoard, useWiring } from "../../api";
 import type { StepProps } from "../../stepProps";
 
@@ -27,16 +27,7 @@ export function RunSheet({ job, put, fitting }: Props) {
   const back = () =>
     last && !job.closed && job.energised === null && void put({ target: `ticked.${last.key}`, after: null });
 
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && /INPUT|TEXTAREA|SELECT/.test(event.target.tagName);
-      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.key.toLowerCase() === "d") tick();
-      if (event.key.toLowerCase() === "b") back();
-    };
-    window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
-  });
+  useKeys({ d: tick, b: back });
 
   if (!wiring.data) return wiring.isPending ? <Loading what="Reading the wiring plan" /> : null;
   if (steps.length === 0) return <p className="text-faint">No wire is in the plan.</p>;

@@ -1,3 +1,4 @@
+import { useDepotClock } from "@/with_you/clock";
 import { useKeptState } from "@/ui/typed";
 import type { Schemas } from "@/api/client";
 import { newId } from "@/api/ids";
@@ -5,7 +6,6 @@ import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { timeWords } from "@/ui/numbers";
-import { useEffect, useState } from "react";
 import type { StepProps } from "../../stepProps";
 import { Does } from "../Does";
 
@@ -122,11 +122,7 @@ function bare({ what, time_out_s, of }: Forced) {
 }
 
 function TimeLeft({ forced }: { forced: Forced }) {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = window.setInterval(() => setNow(Date.now()), 1000);
-    return () => window.clearInterval(timer);
-  }, []);
+  const now = useDepotClock();
   if (forced.time_out_s === undefined) return <span>no time-out: switch it off by hand</span>;
   const left = forced.time_out_s - (now - new Date(forced.began).getTime()) / 1000;
   return (

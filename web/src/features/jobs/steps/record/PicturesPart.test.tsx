@@ -15,7 +15,8 @@ const BOX = { left: 0, top: 0, width: 200, height: 100 } as DOMRect;
 const PICTURE = new File(["x"], "board.png", { type: "image/png" });
 const send = vi.hoisted(() => vi.fn());
 // a page's file here is none that fetch can send
-vi.mock("@/with_you/pictures", async (original) => ({ ...(await original()), sendPicture: send }));
+const store = vi.hoisted(() => vi.fn());
+vi.mock("@/with_you/pictures", async (original) => ({ ...(await original()), sendPicture: send, keepPicture: store }));
 vi.mock("@/api/ids", () => ({ newId: () => ID }));
 const kept = (more = {}) => ({ caption: "", of: "", marks: [], ...more });
 
@@ -37,17 +38,18 @@ function tap(picture: HTMLElement, x: number, y: number) {
 }
 
 describe("pictures of a job", () => {
-  it("says that there are none yet, and keeps one that was sent", async () => {
-    send.mockResolvedValueOnce({ id: ID });
+  it("says that there are none yet, and has one wait on the device before it is sent with its entry", async () => {
     const made = part();
     expect(screen.getByText(/No pictures yet/)).toBeTruthy();
     fireEvent.change(screen.getByLabelText("Add pictures"), { target: { files: [PICTURE] } });
     await waitFor(() => expect(made).toHaveLength(1));
     expect(made).toEqual([{ target: `picture.${ID}`, after: kept() }]);
-    expect(send).toHaveBeenCalledWith(jobSheet().id, ID, PICTURE);
+    expect(store).toHaveBeenCalledWith("", jobSheet().id, ID, PICTURE);
+    expect(send).not.toHaveBeenCalled();
   });
 
-  it("says why a file was refused, and keeps nothing of it", async () => {
+  it("is sent at once where the device has no room, and says why it was refused", async () => {
+    store.mockRejectedValueOnce(new DOMException("full", "QuotaExceededError"));
     send.mockRejectedValueOnce(new Problem(422, "Wrong", "expected JPEG, PNG or WebP"));
     const made = part();
     fireEvent.change(screen.getByLabelText("Add pictures"), { target: { files: [PICTURE] } });

@@ -4,7 +4,6 @@ import type { Element } from "@/drawing/types";
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
-import { Problem } from "@/api/client";
 import { personHere } from "@/api/kept";
 import { keepPicture, sendPicture } from "@/with_you/pictures";
 import { shrunk } from "@/with_you/shrinking";
@@ -12,6 +11,15 @@ import type { StepProps } from "../../stepProps";
 import { DraftField } from "../DraftField";
 import { ElementFromPicture } from "./ElementFromPicture";
 import { MarkedPicture, type Mark } from "./MarkedPicture";
+
+/** A picture waits on this device before it is sent with its entry; a device without room for it sends it at once. */
+async function keepOrSend(job: string, id: string, file: Blob) {
+  try {
+    await keepPicture(personHere() ?? "", job, id, file);
+  } catch {
+    await sendPicture(job, id, file);
+  }
+}
 
 type Kept = { caption: string; of: string; marks: Mark[] };
 type Props = StepProps & { record: Schemas["RecordShown"]; elements: Element[] };
@@ -21,21 +29,13 @@ export function PicturesPart({ job, put, elements }: Props) {
   const [problem, setProblem] = useState<unknown>(null);
   const [sending, setSending] = useState(0);
   const [bank, setBank] = useState<string | null>(null);
-  const sendOrKeep = async (id: string, file: Blob) => {
-    try {
-      await sendPicture(job.id, id, file);
-    } catch (error) {
-      if (!(error instanceof Problem && error.offline)) throw error;
-      await keepPicture(personHere() ?? "", job.id, id, file);
-    }
-  };
   const add = async (files: FileList | null) => {
     setProblem(null);
     for (const file of files ?? []) {
       const id = newId();
       setSending((now) => now + 1);
       try {
-        await sendOrKeep(id, await shrunk(file));
+        await keepOrSend(job.id, id, await shrunk(file));
         await put({ target: `picture.${id}`, after: { caption: "", of: "", marks: [] } });
       } catch (error) {
         setProblem(error);
