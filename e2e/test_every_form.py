@@ -80,7 +80,9 @@ class EveryForm(BrowserTestCase):
         there: dict[str, str] = {}
         for name, _, text in self.fields(page):
             there.setdefault(name, text)
-        return [f"{address}: {name!r} says {there.get(name)!r}" for name, text in typed.items() if there.get(name) != text]
+        return [
+            f"{address}: {name!r} says {there.get(name)!r}" for name, text in typed.items() if there.get(name) != text
+        ]
 
     def every(self, user: str, addresses: list[str]) -> None:
         lost: list[str] = []

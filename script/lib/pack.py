@@ -43,7 +43,9 @@ def main(archive: Path, wheels: Path) -> None:
         packed = {name.partition("/")[0].removesuffix(".py") for name in out.namelist()}
     if missing := [name for name in MUST_BE_THERE if name not in packed]:
         archive.unlink()
-        sys.exit(f"error: {wheels} has no {', '.join(missing)} for the browser: remove that folder and run script/bootstrap again")
+        sys.exit(
+            f"error: {wheels} has no {', '.join(missing)} for the browser: remove that folder and run script/bootstrap again"
+        )
 
 
 if __name__ == "__main__":

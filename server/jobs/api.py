@@ -18,7 +18,8 @@ from jobs.models import Entry, Job
 from jobs.schemas import JobSearch, NewJob
 from jobs.sheets import SheetId, asked_for, id_of, sheet
 from people.access import person_of
-from twincore.job import State, Step, names_of
+from twincore.job import Step, names_of
+from twincore.job.case import Case
 from twincore.job.shared.comparison import comparison_of
 from twinshown.comparison import playing
 from twinshown.comparison.scenarios import checked_scenario
@@ -39,6 +40,8 @@ from twinshown.sheet.schemas import (
     SheetAfter,
 )
 from twinshown.sheet.view import entry_shown, sheet_shown
+from twinshown.words.entries import changes_words
+from twinshown.words.schemas import ChangesGiven, EntryWords
 
 router = Router(tags=["jobs"])
 
@@ -47,8 +50,8 @@ def _shown(job: Job) -> JobSheet:
     return sheet_shown(case_of(job), head_of(job))
 
 
-def _entry_shown(entry: Entry, state: State) -> EntryShown:
-    return entry_shown(entry_node(entry), entry.pk, entry.at, state)
+def _entry_shown(entry: Entry, case: Case) -> EntryShown:
+    return entry_shown(entry_node(entry), entry.pk, entry.at, case)
 
 
 @router.get("/jobs", response=Page[JobLine])
@@ -122,7 +125,13 @@ def add_entries_that_waited(request: HttpRequest, job_id: SheetId, given: Entrie
 def list_entries(request: HttpRequest, job_id: SheetId, paging: Query[Paging]) -> dict[str, Any]:
     """A job's history, newest first."""
     job = queries.job(person_of(request), job_id)
-    return paged(queries.entries(job), paging, lambda entry: _entry_shown(entry, job.state))
+    return paged(queries.entries(job), paging, lambda entry: _entry_shown(entry, case_of(job)))
+
+
+@router.post("/jobs/{job_id}/entries/words", response=list[EntryWords])
+def words_of_entries(request: HttpRequest, job_id: SheetId, given: ChangesGiven) -> list[EntryWords]:
+    """What entries say, in words: those that wait on a device, and what was said meanwhile. Nothing is kept of them."""
+    return changes_words(case_of(queries.job(person_of(request), job_id)), given)
 
 
 @router.get("/jobs/{job_id}/boards/{side}", response=BoardShown)

@@ -11,6 +11,7 @@ from twincore.profile import Board, hanging_of
 from twincore.profile.values import stands
 from twinshown.comparison.schemas import ShownAt
 from twinshown.steps.prove.schemas import MeasuredShown
+from twinshown.words.banks import seen_words
 
 WIDTH, LEFT, ROW, BAR = 620, 130, 26, 5
 
@@ -140,16 +141,6 @@ def bank_svg(board: Board, element: str, written: str) -> str:
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {width} {height}" width="{width * 0.23:.1f}mm" role="img">'
         f"{''.join(slots)}</svg>"
     )
-
-
-def seen_words(board: Board, element: str, written: str) -> str:
-    """A bank's digits as the eye meets them, and how to look at it."""
-    hanging = hanging_of(board, element)
-    along = "left to right" if hanging.axis == "across" else "top to bottom"
-    order = f"{len(written)} to 1" if hanging.backwards else f"1 to {len(written)}"
-    if not hanging.known:
-        return f"{written}: place 1 first; nobody wrote down how it hangs, look for the print beside it"
-    return f"{''.join(hanging.seen(written))}: {along} {order}, on is {hanging.on}"
 
 
 def as_set(board: Board, positions: Mapping[str, Any]) -> list[dict[str, str]]:

@@ -10,6 +10,7 @@ from twincore.job import Need, Standing, Step
 from twincore.job.rules.state import State
 from twinshown.boards.schemas import BoardsOfJob
 from twinshown.shapes import Schema
+from twinshown.words.schemas import EntryWords
 
 LONGEST_OFF_MS = 20 * 366 * 24 * 3600 * 1000
 """Twenty years: how far a device's clock may be off."""
@@ -144,6 +145,7 @@ class EntryShown(Schema):
     target: str
     before: Any
     after: Any
+    words: EntryWords
     reason: str
     read_how: str
 

@@ -5,12 +5,7 @@ from datetime import datetime
 from twincore.job import STEPS, State, Step, settled, standing, waiting_for
 from twincore.job.rules.state import ConfirmedKept
 from twinshown.sheet.schemas import StepState
-
-NAMES = {
-    "rule_out": "Rule out", "recognise": "Recognise", "choose": "Choose", "make_safe": "Make safe", "record": "Record",
-    "carry_over": "Carry over", "fit": "Fit", "prove": "Prove", "hand_over": "Hand over",
-}  # fmt: skip
-
+from twinshown.words.steps import NAMES
 
 ENDS = {"condemned": "Board condemned", "cleared": "Board cleared", "undecided": "Undecided, going on"}
 

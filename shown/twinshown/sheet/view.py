@@ -15,6 +15,7 @@ from twinshown.boards.view import boards_of, sheet_id
 from twinshown.sheet.head import Head
 from twinshown.sheet.schemas import ChosenShown, EntryShown, FactShown, JobSheet, JobShown, SkippedShown, VoidShown
 from twinshown.sheet.step_lines import steps_of
+from twinshown.words.entries import entry_words
 
 
 def sheet_shown(case: Case, head: Head) -> JobSheet:
@@ -72,11 +73,15 @@ def _line(case: Case, head: Head) -> dict[str, Any]:
     }
 
 
-def entry_shown(node: Mapping[str, Any], id: UUID, at: datetime, state: State) -> EntryShown:
+def entry_shown(node: Mapping[str, Any], id: UUID, at: datetime, case: Case) -> EntryShown:
     """An entry of the history, from what is chained of it."""
+    state = case.state
     of_all = not several(state) or speaks_of_all(node["target"])
+    board = node.get("board", FIRST)
+    of_board = next((each for each in case.boards if each.state["board"] == board), case)
     return EntryShown(
-        id=id, number=node["number"], at=at, by=node["by"], board="" if of_all else title_of(state, node.get("board", FIRST)),
-        target=node["target"], before=node["before"], after=node["after"], reason=node["reason"],
+        id=id, number=node["number"], at=at, by=node["by"], board="" if of_all else title_of(state, board),
+        target=node["target"], before=node["before"], after=node["after"],
+        words=entry_words(of_board, node["target"], node["before"], node["after"]), reason=node["reason"],
         read_how=node["read_how"],
     )  # fmt: skip

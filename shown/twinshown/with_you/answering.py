@@ -38,6 +38,8 @@ from twinshown.steps.record.view import record_shown, traces_shown
 from twinshown.steps.rule_out.view import rule_out_shown
 from twinshown.with_you.taken import TakenJob, entry_id
 from twinshown.words.costs import costs_shown
+from twinshown.words.entries import changes_words
+from twinshown.words.schemas import ChangesGiven
 
 
 class NotAlong(Refused):
@@ -129,9 +131,9 @@ def _sheet(asked: Asked) -> Any:
 
 
 def _entries(asked: Asked) -> Any:
-    nodes, paging, state = asked.taken.entries[::-1], asked.paging(), asked.case.state
+    nodes, paging = asked.taken.entries[::-1], asked.paging()
     page = nodes[paging.start : paging.start + paging.size]
-    shown = [entry_shown(each, entry_id(each), datetime.fromisoformat(each["at"]), state) for each in page]
+    shown = [entry_shown(each, entry_id(each), datetime.fromisoformat(each["at"]), asked.case) for each in page]
     return page_of(shown, len(nodes), paging)
 
 
@@ -200,6 +202,7 @@ def _play(asked: Asked) -> Any:
 PARTS: Mapping[tuple[str, str], Callable[[Asked], Any]] = {
     ("GET", ""): _sheet,
     ("GET", "entries"): _entries,
+    ("POST", "entries/words"): lambda asked: changes_words(asked.case, ChangesGiven.model_validate(asked.body)),
     ("GET", "boards/original"): _board("original"),
     ("GET", "boards/replacement"): _board("replacement"),
     ("GET", "between"): lambda asked: between_shown(asked.case),

@@ -2,6 +2,8 @@
 
 from typing import Any
 
+from pydantic import Field
+
 from twincore.job.shared.borrowing import What
 from twinshown.shapes import Schema
 
@@ -113,3 +115,25 @@ class UnprovedShown(Schema):
 
     what: str
     why: str
+
+
+class EntryWords(Schema):
+    """An entry in words: of what, from which value to which."""
+
+    about: str
+    before: str
+    after: str
+
+
+class ChangeGiven(Schema):
+    """What was said at a target."""
+
+    target: str = Field(max_length=100)
+    before: Any = None
+    after: Any = None
+
+
+class ChangesGiven(Schema):
+    """Entries that somebody wants in words."""
+
+    changes: list[ChangeGiven] = Field(max_length=100)

@@ -1112,6 +1112,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/entries/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Words Of Entries
+         * @description What entries say, in words: those that wait on a device, and what was said meanwhile. Nothing is kept of them.
+         */
+        post: operations["jobs_api_words_of_entries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/boards/{side}": {
         parameters: {
             query?: never;
@@ -5744,10 +5764,23 @@ export interface components {
             before: unknown;
             /** After */
             after: unknown;
+            words: components["schemas"]["EntryWords"];
             /** Reason */
             reason: string;
             /** Read How */
             read_how: string;
+        };
+        /**
+         * EntryWords
+         * @description An entry in words: of what, from which value to which.
+         */
+        EntryWords: {
+            /** About */
+            about: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
         };
         /** Page[EntryShown] */
         Page_EntryShown_: {
@@ -5776,6 +5809,26 @@ export interface components {
         EntriesGiven: {
             /** Entries */
             entries: components["schemas"]["EntryGiven"][];
+        };
+        /**
+         * ChangeGiven
+         * @description What was said at a target.
+         */
+        ChangeGiven: {
+            /** Target */
+            target: string;
+            /** Before */
+            before?: unknown;
+            /** After */
+            after?: unknown;
+        };
+        /**
+         * ChangesGiven
+         * @description Entries that somebody wants in words.
+         */
+        ChangesGiven: {
+            /** Changes */
+            changes: components["schemas"]["ChangeGiven"][];
         };
         /**
          * ActShown
@@ -13044,6 +13097,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EntriesTaken"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_api_words_of_entries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangesGiven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryWords"][];
                 };
             };
             /** @description Refused */

@@ -63,7 +63,9 @@ async function answer(request: Request): Promise<Response | null> {
 /** Whether something is asked, and not sent: entries wait for the depot, pictures too. */
 const asks = ({ method, url }: Request) => {
   const { pathname } = new URL(url);
-  return method === "GET" ? !pathname.endsWith("/with-you") : /\/(play|panel|panel\/slips)$/.test(pathname);
+  return method === "GET"
+    ? !pathname.endsWith("/with-you")
+    : /\/(play|panel|panel\/slips|entries\/words)$/.test(pathname);
 };
 
 /** What an address answered last is not asked for again on this device. */

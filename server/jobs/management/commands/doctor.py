@@ -89,7 +89,9 @@ def _core_for_browsers() -> None:
     with ZipFile(archives[0]) as archive:
         there = {name.partition("/")[0] for name in archive.namelist()}
     if missing := {"twincore", "twinshown", "pydantic"} - there:
-        raise RuntimeError(f"it lacks {', '.join(sorted(missing))}: remove web/public/core and build the web client anew")
+        raise RuntimeError(
+            f"it lacks {', '.join(sorted(missing))}: remove web/public/core and build the web client anew"
+        )
 
 
 LOOKS: dict[str, Callable[[], None]] = {

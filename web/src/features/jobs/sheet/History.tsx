@@ -2,7 +2,7 @@ import { Pager } from "@/ui/Pager";
 import { ProblemNotice } from "@/ui/notices";
 import { useState } from "react";
 import { useEntriesPage, type Job } from "../api";
-import { entryWords } from "../entries/entryWords";
+import { entryLine } from "../entries/entryWords";
 
 /** Every entry of the job, newest first: who, when, what, from, to, read how. */
 export function History({ job }: { job: Job }) {
@@ -30,7 +30,7 @@ function Entries({ job }: { job: Job }) {
               {entry.read_how && `, ${entry.read_how}`}
             </span>
             <br />
-            {entryWords(entry)}
+            {entryLine(entry.words)}
             {entry.reason && <span className="block">Reason: {entry.reason}</span>}
           </li>
         ))}

@@ -1,22 +1,23 @@
 import type { Waiting } from "@/api/outbox";
 import { Button } from "@/ui/Button";
 import { clock } from "@/ui/times";
-import { targetWords, valueWords } from "../entries/entryWords";
+import { useEntryWords } from "../entries/entryWords";
 
-type Change = { target: string; after?: unknown; by: string; at: string };
+type Change = { target: string; before?: unknown; after?: unknown; by: string; at: string };
 type Props = { each: Waiting; onMine: () => void; onTheirs: () => void; busy: boolean };
 
 /** One entry that the depot did not take: what was said here and what was said there, side by side; somebody decides. */
 export function Collision({ each, onMine, onTheirs, busy }: Props) {
   const { entry, refused } = each;
   const theirs = (refused?.changes ?? []) as Change[];
+  const [mine, ...others] = useEntryWords(each.job, [entry, ...theirs]);
   return (
     <article className="border-l-4 border-text py-1 pl-3">
-      <h3>{targetWords(entry.target)}</h3>
+      <h3>{mine?.about}</h3>
       <div className="my-2 grid gap-3 sm:grid-cols-2">
         <div>
           <p className="font-semibold">You said{entry.made_at ? `, ${clock(entry.made_at)}` : ""}</p>
-          <p>{valueWords(entry.after)}</p>
+          <p>{mine?.after}</p>
           {entry.reason && <p className="text-faint">{entry.reason}</p>}
         </div>
         {theirs.length > 0 && (
@@ -27,8 +28,8 @@ export function Collision({ each, onMine, onTheirs, busy }: Props) {
                   {change.by} said, {clock(change.at)}
                 </p>
                 <p>
-                  {change.target !== entry.target && `${targetWords(change.target)}: `}
-                  {valueWords(change.after)}
+                  {change.target !== entry.target && `${others[index]?.about}: `}
+                  {others[index]?.after}
                 </p>
               </li>
             ))}

@@ -1,8 +1,9 @@
+import type { Waiting } from "@/api/outbox";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
 import { Link } from "@tanstack/react-router";
-import { entryWords } from "../entries/entryWords";
+import { entryLine, useEntryWords } from "../entries/entryWords";
 import { Collision } from "./Collision";
 import { entriesFile, useWaitingActions, useWaitingJobs, type WaitingJob } from "./waitingApi";
 
@@ -54,8 +55,8 @@ function OfJob({ waiting, actions }: { waiting: WaitingJob; actions: Actions }) 
       {going.length > 0 && (
         <>
           <ol aria-label="Waits to be sent">
-            {going.map((each) => (
-              <li key={each.order}>{entryWords(each.entry)}</li>
+            {[...new Set(going.map((each) => each.job))].map((sheet) => (
+              <OfSheet key={sheet} sheet={sheet} entries={going.filter((each) => each.job === sheet)} />
             ))}
           </ol>
           <Button className="self-start" onClick={() => actions.send.mutate(waiting.job)}>
@@ -65,6 +66,15 @@ function OfJob({ waiting, actions }: { waiting: WaitingJob; actions: Actions }) 
       )}
     </section>
   );
+}
+
+/** What waits of one board's sheet: its words hang on that board. */
+function OfSheet({ sheet, entries }: { sheet: string; entries: Waiting[] }) {
+  const words = useEntryWords(
+    sheet,
+    entries.map(({ entry }) => entry),
+  );
+  return entries.map((each, index) => <li key={each.order}>{words[index] && entryLine(words[index])}</li>);
 }
 
 function BringInEntries({ bringIn }: { bringIn: Actions["bringIn"] }) {
