@@ -33,6 +33,7 @@ from jobs.steps.rule_out.api import router as rule_out
 from jobs.with_you.api import router as with_you
 from people.account_api import router as account
 from people.api import router as people
+from people.faults_api import router as faults
 from people.staff_api import router as staff
 from pictures.api import router as pictures
 from practice.api import router as practice
@@ -90,6 +91,7 @@ for router in (
     people,
     account,
     staff,
+    faults,
     catalogue,
     guides,
     board_pictures,

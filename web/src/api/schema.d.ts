@@ -312,6 +312,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Fault
+         * @description Write a fault into the server's log, with the name of whoever saw it.
+         */
+        post: operations["people_faults_api_tell_fault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/boards": {
         parameters: {
             query?: never;
@@ -3670,6 +3690,29 @@ export interface components {
             page: number;
             /** Size */
             size: number;
+        };
+        /**
+         * FaultGiven
+         * @description A part of a page that could not be drawn; nothing of what anybody entered.
+         */
+        FaultGiven: {
+            /**
+             * Place
+             * @description The part of the page.
+             */
+            place: string;
+            /** Message */
+            message: string;
+            /**
+             * Trace
+             * @default
+             */
+            trace: string;
+            /**
+             * Version
+             * @default
+             */
+            version: string;
         };
         /**
          * BoardSearch
@@ -11665,6 +11708,37 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Page_HappenedShown_"];
                 };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people_faults_api_tell_fault: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaultGiven"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Refused */
             "4XX": {

@@ -4,13 +4,15 @@ import { SignInPage } from "@/features/session/SignInPage";
 import { Button } from "@/ui/Button";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Link, Outlet, useLocation } from "@tanstack/react-router";
-import { useEffect, useState } from "react";
+import { useEffect, useState, type KeyboardEvent } from "react";
 import { KeySheet } from "./KeySheet";
 import { useTheme, type Theme } from "./theme";
+import { Unbroken } from "@/ui/Unbroken";
 import { useKeys } from "@/ui/useKeys";
 import { useNewer, version } from "@/with_you/start";
 import { leaveOldBehind } from "@/with_you/taking";
 import { SignOut } from "./SignOut";
+import { useRouteTold } from "./useRouteTold";
 
 const LINK = "min-h-11 px-1 py-2.5 no-underline [&.active]:border-b-4 [&.active]:border-text [&.active]:font-bold";
 
@@ -24,6 +26,7 @@ export function Shell() {
     if (person) void leaveOldBehind(person, Date.now()).catch(() => undefined);
   }, [person]);
   useKeys({ "?": () => setKeys(true) });
+  useRouteTold(session.data ? page : "");
   if (session.isPending)
     return (
       <div className="p-6">
@@ -82,7 +85,7 @@ export function Shell() {
             </Link>
           </nav>
           {/* another page, another menu: it does not stay open over where it led */}
-          <details key={page} className="relative ml-auto">
+          <details key={page} className="relative ml-auto" onKeyDown={closeByEscape}>
             <summary className="min-h-11 py-2.5 pr-1">
               <span className="sm:hidden">Menu</span>
               <span className="hidden sm:inline">{session.data.name}</span>
@@ -117,12 +120,20 @@ export function Shell() {
           </details>
         </div>
       </header>
-      <div id="page" tabIndex={-1}>
-        <Outlet />
+      <div id="page" tabIndex={-1} className="outline-none">
+        <Unbroken place="This page" on={[page]}>
+          <Outlet />
+        </Unbroken>
       </div>
       <KeySheet open={keys} onClose={() => setKeys(false)} />
     </>
   );
+}
+
+function closeByEscape(event: KeyboardEvent<HTMLDetailsElement>) {
+  if (event.key !== "Escape" || !event.currentTarget.open) return;
+  event.currentTarget.open = false;
+  event.currentTarget.querySelector("summary")?.focus();
 }
 
 /** Which version runs; and a newer one, where it is here already. */

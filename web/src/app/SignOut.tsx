@@ -1,4 +1,4 @@
-import { waiting } from "@/api/outbox";
+import { countUnsent } from "@/api/unsent";
 import { useSignOut } from "@/api/session";
 import { Button } from "@/ui/Button";
 import { ProblemNotice } from "@/ui/notices";
@@ -13,7 +13,7 @@ export function SignOut({ person }: { person: string }) {
   const leave = (entriesToo: boolean) =>
     signOut.mutate(undefined, { onSuccess: () => void forgetPerson(person, entriesToo) });
   const ask = async () => {
-    const count = (await waiting(person)).length;
+    const count = await countUnsent(person);
     if (count > 0) setLeft(count);
     else leave(true);
   };
@@ -24,8 +24,8 @@ export function SignOut({ person }: { person: string }) {
       ) : (
         <div role="group" aria-label="Before you sign out" className="flex flex-col gap-2 border-t border-text pt-3">
           <p>
-            {left === 1 ? "1 entry of yours waits" : `${left} entries of yours wait`} on this device: the depot does not
-            have {left === 1 ? "it" : "them"}.
+            {left === 1 ? "1 thing that you entered is" : `${left} things that you entered are`} on this device only:
+            the depot does not have {left === 1 ? "it" : "them"}.
           </p>
           <Link to="/waiting" className="min-h-11 py-2.5">
             Look at what waits

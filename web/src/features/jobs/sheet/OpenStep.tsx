@@ -3,6 +3,7 @@ import type { StepProps } from "../stepProps";
 import { FirstTime } from "./FirstTime";
 import { SkippedBanner } from "./SkippedBanner";
 import { StepBody } from "./StepBody";
+import { Unbroken } from "@/ui/Unbroken";
 import { memo } from "react";
 import { clock } from "@/ui/times";
 
@@ -33,7 +34,9 @@ export const OpenStep = memo(function OpenStep({ job, put, step, inHand, known }
       {inHand && <SkippedBanner job={job} />}
       {inHand && !known && !job.closed && <FirstTime step={step.id} />}
       <div className="pt-2">
-        <StepBody job={job} id={step.id} put={put} />
+        <Unbroken place={step.name} on={[job]}>
+          <StepBody job={job} id={step.id} put={put} />
+        </Unbroken>
       </div>
     </section>
   );

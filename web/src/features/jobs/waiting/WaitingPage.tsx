@@ -1,4 +1,5 @@
 import type { Waiting } from "@/api/outbox";
+import { unsentBeside, type Unsent } from "@/api/unsent";
 import { useSession } from "@/api/session";
 import { Button } from "@/ui/Button";
 import { Empty, Loading, ProblemNotice } from "@/ui/notices";
@@ -12,22 +13,60 @@ export function WaitingPage() {
   const person = useSession().data?.username ?? "";
   const jobs = useWaitingJobs(person);
   const actions = useWaitingActions(person);
+  // asked anew with each look at the entries
+  const beside = unsentBeside(person);
   return (
     <main className="mx-auto flex max-w-3xl flex-col gap-5 px-4 py-6">
       <h1>What waits on this device</h1>
       {jobs.isPending && <Loading what="Looking" />}
-      {jobs.data?.length === 0 && <Empty>Nothing waits. The depot has everything that was entered here.</Empty>}
+      {jobs.data?.length === 0 && !hasBeside(beside) && (
+        <Empty>Nothing waits. The depot has everything that was entered here.</Empty>
+      )}
       {jobs.data?.map((each) => (
         <OfJob key={each.job} waiting={each} actions={actions} />
       ))}
       <ProblemNotice problem={actions.send.error ?? actions.again.error ?? actions.withdraw.error} />
       {(jobs.data?.length ?? 0) > 0 && (
-        <Button className="self-start" onClick={() => save(person, jobs.data ?? [])}>
+        <Button className="self-start" onClick={() => void save(person, jobs.data ?? [])}>
           Save it as a file
         </Button>
       )}
+      <Beside beside={beside} />
       <BringInEntries bringIn={actions.bringIn} />
     </main>
+  );
+}
+
+const hasBeside = ({ drafts, tasks, vans }: Unsent) => drafts.length + tasks + vans.length > 0;
+
+/** What waits beside entries of jobs: it is sent when its page is opened with a connection. */
+function Beside({ beside }: { beside: Unsent }) {
+  if (!hasBeside(beside)) return null;
+  return (
+    <section className="flex flex-col gap-1 border-t border-rule pt-3">
+      <h2>Beside jobs</h2>
+      <ul>
+        {beside.drafts.map(({ draft, count }) => (
+          <li key={draft} className="py-2.5">
+            <Link to="/workshop/$draft" params={{ draft }}>
+              {count === 1 ? "1 change" : `${count} changes`} to a draft in the workshop
+            </Link>
+          </li>
+        ))}
+        {beside.vans.map((van) => (
+          <li key={van} className="py-2.5">
+            <Link to="/stock/van/$id" params={{ id: van }} search={{ page: 1 }}>
+              A count of a van’s shelf that was not ended
+            </Link>
+          </li>
+        ))}
+        {beside.tasks > 0 && (
+          <li className="py-2.5">
+            <Link to="/practice">{beside.tasks === 1 ? "1 task" : `${beside.tasks} tasks`} of practice</Link>
+          </li>
+        )}
+      </ul>
+    </section>
   );
 }
 
@@ -105,9 +144,9 @@ function BringInEntries({ bringIn }: { bringIn: Actions["bringIn"] }) {
   );
 }
 
-function save(person: string, jobs: WaitingJob[]) {
+async function save(person: string, jobs: WaitingJob[]) {
   const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([entriesFile(person, jobs)], { type: "application/json" }));
+  link.href = URL.createObjectURL(new Blob([await entriesFile(person, jobs)], { type: "application/json" }));
   link.download = `waiting-${person}.json`;
   link.click();
   URL.revokeObjectURL(link.href);

@@ -1,6 +1,7 @@
 import { answer, api } from "@/api/client";
 import { newId } from "@/api/ids";
 import { drop, jobOf, keep, waiting, type Entry, type Waiting } from "@/api/outbox";
+import { keepPicture, keptPicture } from "@/with_you/pictures";
 import { keptAnswer } from "@/with_you/takings";
 import { stampOf } from "@/with_you/stamp";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
@@ -66,12 +67,38 @@ async function sayAgain(person: string, each: Waiting): Promise<void> {
 }
 
 const FORMAT = "worthy-twin/entries";
-type EntriesFile = { format: string; version: number; maker: string; entries: { job: string; entry: Entry }[] };
+type EntriesFile = {
+  format: string;
+  version: number;
+  maker: string;
+  entries: { job: string; entry: Entry }[];
+  /** Pictures of which the entries speak and which the depot does not have, as data addresses (RFC 2397). */
+  pictures?: { job: string; picture: string; data: string }[];
+};
 
-/** What waits, as a file. */
-export function entriesFile(maker: string, jobs: WaitingJob[]): string {
+/** What waits, as a file, with the pictures that wait. */
+export async function entriesFile(maker: string, jobs: WaitingJob[]): Promise<string> {
   const entries = jobs.flatMap((each) => each.entries.map(({ job, entry }) => ({ job, entry })));
-  return JSON.stringify({ format: FORMAT, version: 1, maker, entries } satisfies EntriesFile, null, 1);
+  const pictures = [];
+  for (const { job, entry } of entries) {
+    const [kind, picture = ""] = entry.target.split(".");
+    const kept = kind === "picture" ? await keptPicture(maker, job, picture) : undefined;
+    if (kept?.waits) pictures.push({ job, picture, data: await dataAddress(kept.file) });
+  }
+  return JSON.stringify({ format: FORMAT, version: 1, maker, entries, pictures } satisfies EntriesFile, null, 1);
+}
+
+async function dataAddress(file: Blob): Promise<string> {
+  const bytes = new Uint8Array(await new Response(file).arrayBuffer());
+  let text = "";
+  for (const byte of bytes) text += String.fromCharCode(byte);
+  return `data:${file.type};base64,${btoa(text)}`;
+}
+
+function fileFrom(address: string): Promise<Blob> {
+  const [, type = "", data = ""] = /^data:([^;,]*);base64,(.*)$/.exec(address) ?? [];
+  const bytes = Uint8Array.from(atob(data), (each) => each.charCodeAt(0));
+  return new Response(bytes, { headers: { "Content-Type": type } }).blob();
 }
 
 /** Have what was saved as a file wait here, if whoever is signed in made it; how many entries. */
@@ -81,6 +108,9 @@ async function bringIn(person: string, file: File): Promise<number> {
     throw new Error(`${read.maker} made these entries. They can be brought in when ${read.maker} is signed in here.`);
   const there = new Set((await waiting(person)).map(({ entry }) => entry.id));
   const fresh = read.entries.filter(({ entry }) => !there.has(entry.id));
+  const ids = new Set(fresh.map(({ entry }) => entry.target));
+  for (const { job, picture, data } of read.pictures ?? [])
+    if (ids.has(`picture.${picture}`)) await keepPicture(person, job, picture, await fileFrom(data));
   for (const { job, entry } of fresh) await keep(job, person, entry);
   for (const job of new Set(fresh.map((each) => jobOf(each.job)))) await send(job, person);
   return fresh.length;
