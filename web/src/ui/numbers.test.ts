@@ -3,11 +3,14 @@ import { numberFrom, timeWords } from "./numbers";
 
 describe("a typed number", () => {
   it("is taken with comma or point, and with either minus", () => {
-    expect(["231.5", "231,5", " 7 ", "-3", "−3,25"].map(numberFrom)).toEqual([231.5, 231.5, 7, -3, -3.25]);
+    expect(["231.5", "231,5", " 7 ", "-3", "−3,25", "0,125", "1,2000", "1234,567"].map(numberFrom)).toEqual([
+      231.5, 231.5, 7, -3, -3.25, 0.125, 1.2, 1234.567,
+    ]);
   });
 
   it("is none where it cannot be one", () => {
-    for (const text of ["", "  ", "nine", "1.234,5", "1,2,3"]) expect(numberFrom(text), text).toBeNaN();
+    for (const text of ["", "  ", "nine", "1.234,5", "1,2,3", "1,200", "-12,500"])
+      expect(numberFrom(text), text).toBeNaN();
   });
 });
 

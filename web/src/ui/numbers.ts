@@ -1,5 +1,9 @@
-/** A number as it was typed, with comma or point and any minus; NaN where it is none. */
+/** A comma before three digits: thousands to one reader, thousandths to another. */
+const EITHER_WAY = /^[-−]?[1-9]\d{0,2},\d{3}$/;
+
+/** A number as it was typed, with comma or point and any minus; NaN where it is none, or may be two: "1,200". */
 export function numberFrom(text: string): number {
+  if (EITHER_WAY.test(text.trim())) return NaN;
   const plain = text.trim().replace(",", ".").replace("−", "-");
   return plain === "" ? NaN : Number(plain);
 }
