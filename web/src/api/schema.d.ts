@@ -7526,6 +7526,8 @@ export interface components {
         LeafletRow: {
             /** Chart */
             chart: string;
+            /** Page */
+            page: string;
             /** Row */
             row: number;
             /** Positions */

@@ -10,6 +10,8 @@ class LeafletRow(Schema):
     """A row that holds: what it sets, the parts that it says go with it, and what it notes besides."""
 
     chart: str
+    page: str
+    """Of the data sheet; empty where nobody wrote it down."""
     row: int
     positions: Positions
     use: list[str]

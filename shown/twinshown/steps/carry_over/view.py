@@ -76,6 +76,7 @@ def leaflet_shown(case: Case) -> LeafletShown:
         rows=[
             LeafletRow(
                 chart=row.title,
+                page=row.page,
                 row=row.row + 1,
                 positions=plain(row.positions),
                 use=list(row.use),

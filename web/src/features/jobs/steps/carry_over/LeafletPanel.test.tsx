@@ -17,7 +17,7 @@ const board = {
     }),
   ],
 };
-const row = { chart: "Sheet 4", row: 2, positions: { S1: "0110" }, use: ["adapter lead E"], notes: [] };
+const row = { chart: "Sheet 4", page: "11", row: 2, positions: { S1: "0110" }, use: ["adapter lead E"], notes: [] };
 const nothing = { rows: [], sets: null, whole: false, clash: [], asks: [], possible: 0, tables: true, against: [] };
 
 function shown(leaflet: Partial<Schemas["LeafletShown"]>, proposed = "functions", school: string | null = null) {
@@ -30,7 +30,7 @@ function shown(leaflet: Partial<Schemas["LeafletShown"]>, proposed = "functions"
 describe("the leaflet’s row", () => {
   it("is set all at once, with a reason where functions would say something", async () => {
     const put = shown({ rows: [row], sets: { S1: "0110" }, whole: true });
-    expect(screen.getByText("Sheet 4, row 2 holds for this machine. With it: adapter lead E.")).toBeTruthy();
+    expect(screen.getByText("Sheet 4, page 11, row 2 holds for this machine. With it: adapter lead E.")).toBeTruthy();
     expect(screen.getByText("S1 0110").parentElement?.textContent).toBe("S1 0110 left to right 4 to 1, on is down");
     const set = screen.getByRole<HTMLButtonElement>("button", { name: "Set by this row" });
     expect(set.disabled).toBe(true);

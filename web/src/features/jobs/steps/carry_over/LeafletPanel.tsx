@@ -19,7 +19,8 @@ export function LeafletPanel({ job, put, leaflet, proposed, board }: Props) {
     <>
       {leaflet.rows.map((row) => (
         <p key={`${row.chart} ${row.row}`}>
-          {row.chart}, row {row.row} holds for this machine.
+          {row.chart}
+          {row.page && `, page ${row.page}`}, row {row.row} holds for this machine.
           {row.use.length > 0 && ` With it: ${row.use.join(", ")}.`}
           {row.notes.length > 0 && ` It notes: ${row.notes.join("; ")}.`}
         </p>
