@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
@@ -56,7 +57,12 @@ function SetUp({ secret, picture, waits, onCode }: Offer) {
           value={code}
           onChange={(event) => setCode(event.target.value)}
         />
-        <Button kind="main" type="submit" disabled={!code.trim() || waits}>
+        <Button
+          kind="main"
+          type="submit"
+          needs={lacking({ "the code that the device shows": !code.trim() })}
+          disabled={waits}
+        >
           Take it into use
         </Button>
       </div>

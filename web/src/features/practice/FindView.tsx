@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
 import type { Action, Finding } from "./task";
@@ -52,7 +53,13 @@ export function FindView({ shown, onAct, busy }: Props) {
           </option>
         ))}
       </Choice>
-      <Button kind="main" className="self-start" disabled={!shown.named || busy} onClick={() => onAct({ do: "done" })}>
+      <Button
+        kind="main"
+        className="self-start"
+        needs={lacking({ "say what it is": !shown.named })}
+        disabled={busy}
+        onClick={() => onAct({ do: "done" })}
+      >
         That is what it is
       </Button>
     </>

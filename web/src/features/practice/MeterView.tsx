@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
 import { timeWords } from "@/ui/numbers";
@@ -56,7 +57,13 @@ export function MeterView({ shown, onAct, busy }: Props) {
           </option>
         ))}
       </Choice>
-      <Button kind="main" className="self-start" disabled={!shown.named || busy} onClick={() => onAct({ do: "done" })}>
+      <Button
+        kind="main"
+        className="self-start"
+        needs={lacking({ "say what it is": !shown.named })}
+        disabled={busy}
+        onClick={() => onAct({ do: "done" })}
+      >
         That is it
       </Button>
     </>

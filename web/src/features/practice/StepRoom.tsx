@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
 import { Caution } from "@/ui/notices";
@@ -60,9 +61,11 @@ export function StepRoom({ step, ...props }: Props & { step: WholeStep }) {
   }
 }
 
-function Next({ onAct, disabled, children }: { onAct: Props["onAct"]; disabled?: boolean; children: string }) {
+type NextProps = { onAct: Props["onAct"]; needs?: string; busy?: boolean; children: string };
+
+function Next({ onAct, needs, busy = false, children }: NextProps) {
   return (
-    <Button kind="main" className="self-start" disabled={disabled} onClick={() => onAct({ do: "done" })}>
+    <Button kind="main" className="self-start" needs={needs} disabled={busy} onClick={() => onAct({ do: "done" })}>
       {children}
     </Button>
   );
@@ -86,7 +89,7 @@ function Recognise({ shown, onAct, busy }: Props) {
           <option key={each}>{each}</option>
         ))}
       </Choice>
-      <Next onAct={onAct} disabled={!shown.recognised}>
+      <Next onAct={onAct} needs={lacking({ "say which board it is": !shown.recognised })}>
         That is it
       </Next>
     </>
@@ -143,7 +146,7 @@ function Choose({ shown, onAct, busy }: Props) {
           </li>
         ))}
       </ul>
-      <Next onAct={onAct} disabled={!shown.chosen}>
+      <Next onAct={onAct} needs={lacking({ "take a board": !shown.chosen })}>
         That one goes in
       </Next>
     </>
@@ -242,7 +245,7 @@ function HandOver({ shown, onAct, busy }: Props) {
           <option key={each}>{each}</option>
         ))}
       </Choice>
-      <Next onAct={onAct} disabled={!shown.says || busy}>
+      <Next onAct={onAct} needs={lacking({ "say how it behaves": !shown.says })} busy={busy}>
         Hand it over
       </Next>
     </>

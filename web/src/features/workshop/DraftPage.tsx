@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import { PART_NAMES, type PartName } from "./partNames";
 import { BoardDrawing } from "@/drawing/BoardDrawing";
 import { factorySettings, type BoardDocument } from "@/drawing/types";
@@ -95,7 +96,11 @@ function Head({ draft, changing }: { draft: Draft; changing: Changing }) {
         </span>
       </p>
       <p className="ml-auto flex flex-wrap gap-3">
-        <Button disabled={!draft.can_undo || changing.pending} onClick={() => changing.change({ what: "undo" })}>
+        <Button
+          needs={lacking({ "a change of yours": !draft.can_undo })}
+          disabled={changing.pending}
+          onClick={() => changing.change({ what: "undo" })}
+        >
           Take back
         </Button>
         <a href={`/api/drafts/${draft.id}/file`} className="min-h-11 py-2.5">

@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { Choice, TextField } from "@/ui/fields";
 import { numberFrom } from "@/ui/numbers";
@@ -110,7 +111,14 @@ export function AddFunction({ draft, changing, onDone }: Props) {
         onChange={(event) => set({ absent: event.target.value })}
       />
       <p className="flex gap-3 sm:col-span-2">
-        <Button kind="main" type="submit" disabled={!ready}>
+        <Button
+          kind="main"
+          type="submit"
+          needs={lacking({
+            "what it is called": !fields.title.trim(),
+            "two choices": fields.type === "choice" && choices.length < 2,
+          })}
+        >
           Add it
         </Button>
         <Button kind="quiet" onClick={() => (done(), onDone(null))}>

@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
@@ -161,7 +162,7 @@ function Steps({ draft, changes }: { draft: Draft; changes: Changes }) {
             </Button>
             {draft.state === "proposed" && (
               <Button
-                disabled={!words.trim()}
+                needs={lacking({ "what is to be changed": !words.trim() })}
                 onClick={() => step.mutate({ to: "open", note: words }, { onSuccess: done })}
               >
                 Send it back

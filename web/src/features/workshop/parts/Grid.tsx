@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { CellTable } from "@/ui/CellTable";
 import { Choice, NumberField } from "@/ui/fields";
@@ -142,7 +143,7 @@ function Filled({ given, points, put }: Pick<Inner, "given" | "put"> & { points:
       <div className="flex flex-wrap items-end gap-3 pb-2">
         <NumberField label="From" value={start} onType={setStart} />
         <NumberField label="Each step" value={step} onType={setStep} />
-        <Button disabled={read.some(Number.isNaN)} onClick={() => put({ points, fill: read })}>
+        <Button needs={lacking({ "two numbers": read.some(Number.isNaN) })} onClick={() => put({ points, fill: read })}>
           Fill
         </Button>
       </div>
@@ -175,7 +176,10 @@ function Reads({ draft, given, put }: Inner) {
       )}
       <Button
         kind="main"
-        disabled={!from || Number.isNaN(numbers.scale + numbers.offset)}
+        needs={lacking({
+          "where it is read from": !from,
+          "two numbers": Number.isNaN(numbers.scale + numbers.offset),
+        })}
         onClick={() => put({ reads: from, ...numbers })}
       >
         Keep

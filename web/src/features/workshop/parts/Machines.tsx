@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { TextField } from "@/ui/fields";
 import { useState } from "react";
@@ -45,7 +46,13 @@ export function Machines({ behaviour, changing }: { behaviour: Behaviour; changi
             onChange={(event) => setName(event.target.value)}
           />
         </div>
-        <Button type="submit" disabled={!NAME.test(name.trim()) || taken}>
+        <Button
+          type="submit"
+          needs={lacking({
+            "a name of small letters": !NAME.test(name.trim()),
+            "a name that no other has": taken === true,
+          })}
+        >
           Add the machine
         </Button>
       </form>
@@ -69,7 +76,7 @@ export function Machines({ behaviour, changing }: { behaviour: Behaviour; changi
               onChange={(event) => setInternal(event.target.value)}
             />
           </div>
-          <Button type="submit" disabled={internal === null}>
+          <Button type="submit" needs={lacking({ "a change": internal === null })}>
             Keep
           </Button>
         </form>

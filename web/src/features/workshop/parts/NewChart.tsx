@@ -1,3 +1,4 @@
+import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { cellsOf } from "@/ui/cells";
 import { TextArea, TextField } from "@/ui/fields";
@@ -99,9 +100,12 @@ export function NewChart({ draft, changing, onDone }: Props) {
         kind="main"
         type="submit"
         className="self-start"
-        disabled={
-          !headings.some(Boolean) || headings.length > 60 || rows.length > 500 || guess.isPending || changing.pending
-        }
+        needs={lacking({
+          "a heading": !headings.some(Boolean),
+          "at most 60 columns": headings.length > 60,
+          "at most 500 rows": rows.length > 500,
+        })}
+        disabled={guess.isPending || changing.pending}
       >
         Begin the chart{rows.length > 0 && ` with ${rows.length} rows`}
       </Button>
