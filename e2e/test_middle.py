@@ -206,6 +206,8 @@ class Pictures(MiddleTestCase):
             wrong.write_text("this is no picture")
             page.get_by_label("Add pictures").set_input_files(wrong)
             page.get_by_text("expected JPEG, PNG or WebP").wait_for()
+            # what was refused stays in sight until somebody has seen it; with it the picture goes
+            page.get_by_role("button", name="I have seen this").click()
             page.get_by_label("Add pictures").set_input_files(bank(Path(folder) / "bank.png", "010110"))
             page.get_by_role("button", name="Read S1 from it").wait_for()
             page.get_by_label("What it shows").fill("S1 under the torch")

@@ -21,7 +21,7 @@ class PlanOfTheLead(BrowserTestCase):
             page.get_by_text("expected a van of the depot").wait_for()
             page.get_by_role("link", name="Plans").click()
             page.get_by_label("Days to filling").fill("0")
-            page.get_by_text("Days are above 0").wait_for()
+            page.get_by_text("days above 0").wait_for()
             page.get_by_label("Days to filling").fill("90")
             page.get_by_role("button", name="Work it out").click()
             page.get_by_role("progressbar").wait_for()

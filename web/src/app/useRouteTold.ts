@@ -8,8 +8,9 @@ export function useRouteTold(page: string) {
   useEffect(() => {
     const root = document.getElementById("page");
     if (!root) return;
-    // a field that takes the focus by itself keeps it
-    if (before.current !== page && !root.contains(document.activeElement)) root.focus({ preventScroll: true });
+    // where the application opens nothing is moved; a field that takes the focus by itself keeps it
+    const gone = before.current !== "" && before.current !== page;
+    if (gone && !root.contains(document.activeElement)) root.focus({ preventScroll: true });
     before.current = page;
     const call = () => {
       const heading = root.querySelector("h1")?.textContent?.trim();
