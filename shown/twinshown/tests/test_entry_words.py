@@ -28,7 +28,9 @@ class Words(SimpleTestCase):
 
     def test_every_part_of_a_value_is_said(self) -> None:
         """A defect: "main switch, tag 7" against "sub-panel 4, tag 19" was shown as "yes" against "yes"."""
-        about, after = self.said("hold.isolate", {"where": "main switch", "tag": "7", "checked_before": True, "checked_after": False})
+        about, after = self.said(
+            "hold.isolate", {"where": "main switch", "tag": "7", "checked_before": True, "checked_after": False}
+        )
         self.assertIn("Hold point: ", about)
         self.assertNotIn("isolate", about)
         self.assertEqual(after, "at main switch, tag 7, instrument proved before, not instrument proved after")
