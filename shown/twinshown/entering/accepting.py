@@ -20,6 +20,7 @@ from twincore.job import (
 )
 from twinshown.refusals import Changed, Refused
 from twinshown.sheet.step_lines import waiting_words
+from twinshown.words.entries import value_words
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,14 +121,7 @@ def check_unchanged(state: State, new: NewEntry, last_said: Callable[[str], Last
         return
     who = f"{last.by} set it" if last else "it was reset"
     raise Changed(
-        f"Meanwhile {who} to {_words(now_there)}. Look at it and decide again.",
+        f"Meanwhile {who} to {value_words(now_there)}. Look at it and decide again.",
         changes=[last.told] if last else [],
         now=now_there,
     )
-
-
-def _words(value: Any) -> str:
-    if isinstance(value, dict):
-        told = [str(each) for each in value.values() if each not in (None, "", False)]
-        value = ", ".join(told) or "confirmed"
-    return "nothing" if value is None else str(value)

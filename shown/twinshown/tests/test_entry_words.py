@@ -46,4 +46,7 @@ class Words(SimpleTestCase):
     def test_what_is_not_known_by_name_is_said_as_it_is(self) -> None:
         self.assertEqual(self.said("wish.no_such", "30")[0], "Wanted: no such")
         self.assertEqual(self.said("kit.K1", 2.0)[1], "2")
+        self.assertEqual(self.said("spent.parts", 1234567.25)[1], "1234567.25")
+        self.assertEqual(self.said("{x", 1)[0], "{x")
+        self.assertEqual(self.said("blind.W9", "0110")[1], "0110, place 1 first")
         self.assertEqual(self.said("boards_order", ["2", "1"])[1], "2, 1")

@@ -1,5 +1,6 @@
 """What an entry says, in words: of what, and which value; for the history of a job, and for what waits on a device."""
 
+import re
 from collections.abc import Iterable, Mapping
 from typing import Any
 
@@ -42,6 +43,8 @@ FIELDS = {
     "which": "", "released": "released", "left": "left undone",
 }  # fmt: skip
 """What stands before a value of this name; nothing where the value speaks for itself. Others are called as they are named."""
+BARE = re.compile(r"[01?]{3,}")
+"""The settings of a bank where nobody is there who knows how it hangs: never said without which place is first."""
 BANKS = ("found", "blind", "readback", "assumed")
 """Targets that speak of a setting of the old board or, read back, of the new one."""
 
@@ -61,7 +64,7 @@ def changes_words(case: Case, given: ChangesGiven) -> list[EntryWords]:
 
 def _about(case: Case, kind: str, name: str) -> str:
     words = ABOUT.get(kind, kind.replace("_", " ").capitalize() + (" {}" if name else ""))
-    return words.format(_title(case, kind, name)).strip()
+    return words.replace("{}", _title(case, kind, name)).strip()
 
 
 def _title(case: Case, kind: str, name: str) -> str:
@@ -94,16 +97,16 @@ def _said(case: Case, kind: str, name: str, value: Any) -> str:
         board = case.original if kind in ("found", "blind", "assumed") else case.replacement
         if isinstance(written, str) and board is not None and _is_bank(board, name):
             rest = {key: each for key, each in value.items() if key != "value"} if isinstance(value, Mapping) else {}
-            return "; ".join(filter(None, [seen_words(board, name, written), _words(rest) if rest else ""]))
-    return _words(value)
+            return "; ".join(filter(None, [seen_words(board, name, written), value_words(rest) if rest else ""]))
+    return value_words(value)
 
 
 def _is_bank(board: Board, element: str) -> bool:
     return any(each.id == element and each.kind == "dip" for each in board.elements)
 
 
-def _words(value: Any) -> str:
-    """A value in words: of an object each part that was said."""
+def value_words(value: Any) -> str:
+    """A value that was said, in words: of an object each part."""
     if value is None:
         return "nothing"
     if isinstance(value, bool):
@@ -112,8 +115,10 @@ def _words(value: Any) -> str:
         parts = [_part(key, each) for key, each in value.items() if each not in (None, "", [], {})]
         return ", ".join(filter(None, parts)) or "confirmed"
     if isinstance(value, list | tuple):
-        return ", ".join(_words(each) for each in value)
-    return f"{value:g}" if isinstance(value, float) else str(value)
+        return ", ".join(value_words(each) for each in value)
+    if isinstance(value, str) and BARE.fullmatch(value):
+        return f"{value}, place 1 first"
+    return str(int(value)) if isinstance(value, float) and value.is_integer() else str(value)
 
 
 def _part(name: str, value: Any) -> str:
@@ -122,4 +127,4 @@ def _part(name: str, value: Any) -> str:
         return "in order" if value else "not in order"
     if isinstance(value, bool) and label:
         return label if value else f"not {label}"
-    return f"{label} {_words(value)}".strip()
+    return f"{label} {value_words(value)}".strip()

@@ -1,7 +1,8 @@
 import { entry } from "@/testing/jobs";
 import { describe, expect, it, vi } from "vitest";
 import { Problem } from "./client";
-import { closeOutbox, drop, keep, refuse, waiting } from "./outbox";
+import { takenWhole } from "@/with_you/takings";
+import { closeOutbox, drop, keep, onPending, pendingHere, readPending, refuse, waiting } from "./outbox";
 
 const targets = async (maker: string, job?: string) => (await waiting(maker, job)).map((each) => each.entry.target);
 
@@ -15,6 +16,55 @@ describe("the outbox", () => {
     const [first] = await waiting("wennick", "a");
     if (first) await drop(first);
     expect(await targets("wennick")).toEqual(["found.R1", "serial"]);
+  });
+
+  it("never lacks what was made, nor has it twice, while it is on its way into the database", async () => {
+    await readPending("wennick");
+    const seen: string[][] = [];
+    // looked at whenever anything changes, and all the time between
+    const look = () => seen.push(pendingHere("wennick", "a").map((each) => each.entry.id));
+    const stop = onPending(look);
+    let ended = false;
+    const between = () => {
+      look();
+      if (!ended) setImmediate(between);
+    };
+    between();
+    const made = [];
+    for (const id of ["1", "2", "3"]) {
+      made.push(keep("a", "wennick", entry("found.S1", id, { id })));
+      await Promise.resolve().then(look);
+    }
+    await Promise.all(made);
+    for (let turn = 0; turn < 20; turn += 1) await new Promise((resolve) => setTimeout(resolve, 0)).then(look);
+    ended = true;
+    stop();
+    const lists = seen.map((ids) => ids.join(" ")).filter((each, index, all) => each !== all[index - 1]);
+    expect(lists).toEqual(["", "1", "1 2", "1 2 3"]);
+    expect(seen.at(-1)).toEqual(["1", "2", "3"]);
+  });
+
+  it("has what waited and was taken along in an earlier version", async () => {
+    await new Promise<void>((resolve) => {
+      const old = indexedDB.open("worthy-twin", 3);
+      old.onupgradeneeded = () => {
+        old.result.createObjectStore("entries", { keyPath: "order", autoIncrement: true });
+        old.result.createObjectStore("jobs", { keyPath: ["person", "job"] });
+        old.result.createObjectStore("answers", { keyPath: ["person", "address"] });
+        old.result.createObjectStore("files", { keyPath: ["person", "address"] });
+      };
+      old.onsuccess = () => {
+        const writing = old.result.transaction(["entries", "jobs"], "readwrite");
+        writing.objectStore("entries").add({ job: "a", maker: "wennick", entry: entry("found.S1", "01") });
+        const taken = { person: "wennick", job: "a", asOf: "16:40", entries: 3, since: [], asked: true, bytes: 9 };
+        writing.objectStore("jobs").add({ ...taken, lookedAt: 0, document: '{"job": 1}' });
+        writing.oncomplete = () => (old.result.close(), resolve());
+      };
+    });
+    expect(await targets("wennick", "a")).toEqual(["found.S1"]);
+    const whole = await takenWhole("wennick", "a");
+    expect([whole?.[0].entries, whole?.[1]]).toEqual([3, '{"job": 1}']);
+    expect(whole?.[0]).not.toHaveProperty("document");
   });
 
   it("shows nobody what another person made", async () => {

@@ -13,6 +13,8 @@ const NONE: readonly Waiting[] = [];
 
 /** What the browser's database would not take: it waits here, and is lost when the page closes. */
 let unkept: Waiting[] = [];
+/** Its places in the order are below 0, each given once. */
+let lastUnkept = 0;
 /** What was made and is on its way into the database. */
 let coming: Waiting[] = [];
 /** What the database had of each person when it was last read. */
@@ -40,8 +42,13 @@ export function pendingOf(maker: string, job?: string): readonly Waiting[] | nul
 }
 
 /** What waits of a person, of what is known of it here: what the database has besides is not among it before it was read. */
-export const pendingHere = (maker: string, job?: string): readonly Waiting[] =>
-  [...(kept.get(maker) ?? []), ...coming, ...unkept].filter((each) => isOf(each, maker, job));
+export function pendingHere(maker: string, job?: string): readonly Waiting[] {
+  const there = withUnkept(kept.get(maker) ?? []);
+  const ids = new Set(there.map((each) => each.entry.id));
+  // read from the database already, and not yet off those on their way
+  const onTheWay = coming.filter((each) => !ids.has(each.entry.id));
+  return [...there, ...onTheWay].filter((each) => isOf(each, maker, job));
+}
 
 /** Read what waits of a person. A browser that keeps nothing has nothing. */
 export async function readPending(maker: string): Promise<void> {
@@ -77,23 +84,34 @@ export function keep(job: string, maker: string, entry: Entry, stamp?: () => Pro
   const mine = writing.then(async () => {
     const whole = stamp ? { ...entry, ...(await stamp()) } : entry;
     const there = await written({ job, maker, entry: whole } as Waiting);
+    // it is in the list that is read before it leaves those on their way: never for a moment in neither
+    await readPending(maker);
     coming = coming.filter((each) => each !== one);
-    await changed(maker);
+    tell();
+    tabs?.postMessage(maker);
     return there;
   });
   writing = mine.catch(() => undefined);
   return mine;
 }
 
+/** Write an entry, after those that found no room before it: else what was said first would be sent last. */
 async function written(each: Waiting): Promise<boolean> {
-  try {
-    // the database gives each its place in the order
-    await (await database()).add("entries", each);
-    return true;
-  } catch {
-    unkept = [...unkept, { ...each, order: -1 - unkept.length - Date.now() }];
-    return false;
+  const last = { ...each, order: (lastUnkept -= 1) };
+  for (const one of [...unkept, last]) {
+    // it was sent meanwhile
+    if (one !== last && !unkept.includes(one)) continue;
+    try {
+      const { order: _, ...bare } = one;
+      // the database gives each its place in the order
+      await (await database()).add("entries", bare as Waiting);
+      unkept = unkept.filter((other) => other !== one);
+    } catch {
+      unkept = [...unkept, last];
+      return false;
+    }
   }
+  return true;
 }
 
 /** The job that a sheet belongs to: the sheets of its further boards have a number after a dot. */
@@ -104,7 +122,13 @@ const isOf = (each: Waiting, maker: string, job?: string) =>
 
 /** One person's entries in their order, of one job with all its boards, or of all jobs: those that could be sent now. */
 export async function waiting(maker: string, job?: string): Promise<Waiting[]> {
-  return [...(await inDatabase(maker)), ...unkept].filter((each) => isOf(each, maker, job));
+  return withUnkept(await inDatabase(maker)).filter((each) => isOf(each, maker, job));
+}
+
+/** What the database has, and after it what it would not take; what is just being moved is there once. */
+function withUnkept(there: readonly Waiting[]): Waiting[] {
+  const ids = new Set(there.map((each) => each.entry.id));
+  return [...there, ...unkept.filter((each) => !ids.has(each.entry.id))];
 }
 
 async function inDatabase(maker: string): Promise<Waiting[]> {

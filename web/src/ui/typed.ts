@@ -88,19 +88,20 @@ export const isTypedAt = (place: string) => keptText(keyOf(place)) !== null;
 
 /**
  * A part of a form that is saved by a button, as `useState` has it; it outlives a reload of the page until it is back to what it
- * began with, or is forgotten because it was saved.
+ * began with, or is forgotten because it was saved. Without a place it outlives nothing.
  */
 export function useKeptState<Value>(
-  place: string,
+  place: string | null,
   initial: Value,
-): [value: Value, set: (next: Value) => void, forget: () => void] {
-  const [value, setValue] = useState(() => keptValue<Value>(keyOf(place)) ?? initial);
+): [value: Value, set: (next: Value) => void, forget: () => unknown] {
+  const [value, setValue] = useState(() => (place === null ? null : keptValue<Value>(keyOf(place))) ?? initial);
   const set = (next: Value) => {
     const begun = JSON.stringify(next) === JSON.stringify(initial);
-    keepValue(keyOf(place), begun ? null : next);
+    if (place !== null) keepValue(keyOf(place), begun ? null : next);
     setValue(next);
   };
-  return [value, set, () => keepText(keyOf(place), null)];
+  const forget = () => place !== null && keepText(keyOf(place), null);
+  return [value, set, forget];
 }
 
 const keyOf = (place: string) => `typed ${location.pathname} ${place}`;

@@ -5,7 +5,7 @@ import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { useNavigate } from "@tanstack/react-router";
-import { useKeptState } from "@/ui/typed";
+import { useTypedForm } from "@/ui/typed";
 import { EVERY_BOARD, useRetire } from "./api";
 
 /** The parts lead withdraws a board with a reason and a successor, or removes one on which nothing rests. */
@@ -13,8 +13,8 @@ export function Retire({ board }: { board: Schemas["BoardShown"] }) {
   const session = useSession();
   const retire = useRetire();
   const navigate = useNavigate();
-  const [why, setWhy] = useKeptState("withdraw why", "");
-  const [successor, setSuccessor] = useKeptState("withdraw successor", "");
+  const { fields, set, done } = useTypedForm("withdraw", { why: "", successor: "" });
+  const { why, successor } = fields;
   if (!session.data?.keeps_catalogue) return null;
   const { part_number } = board;
   return (
@@ -32,23 +32,18 @@ export function Retire({ board }: { board: Schemas["BoardShown"] }) {
               label="Why it is not to be used any more"
               maxLength={2000}
               value={why}
-              onChange={(event) => setWhy(event.target.value)}
+              onChange={(event) => set({ why: event.target.value })}
             />
             <TextField
               label="Take instead"
               className="font-mono"
               maxLength={80}
               value={successor}
-              onChange={(event) => setSuccessor(event.target.value)}
+              onChange={(event) => set({ successor: event.target.value })}
             />
             <Button
               needs={lacking({ "the reason": !why.trim() })}
-              onClick={() =>
-                retire.mutate(
-                  { to: "withdraw", part_number, why, successor },
-                  { onSuccess: () => (setWhy(""), setSuccessor("")) },
-                )
-              }
+              onClick={() => retire.mutate({ to: "withdraw", part_number, ...fields }, { onSuccess: done })}
             >
               Withdraw it
             </Button>

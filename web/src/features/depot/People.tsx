@@ -4,7 +4,7 @@ import { lacking } from "@/ui/lacking";
 import { Choice, TextField } from "@/ui/fields";
 import { Loading, ProblemNotice } from "@/ui/notices";
 import { Pager } from "@/ui/Pager";
-import { isTypedAt, useKeptState, useTypedForm } from "@/ui/typed";
+import { isTypedAt, useTypedForm } from "@/ui/typed";
 import { useState } from "react";
 import {
   useAddPerson,
@@ -73,19 +73,16 @@ function ChangePerson({ person }: { person: Person }) {
   const give = useGivePassword();
   const alone = useTakeSecondFactor();
   const lose = useLoseDevices();
-  const [name, setName, forgetName] = useKeptState(`${person.username} name`, person.name);
-  const [role, setRole, forgetRole] = useKeptState(`${person.username} role`, person.role);
+  const { fields, set, forget } = useTypedForm(person.username, { name: person.name, role: person.role });
+  const { name, role } = fields;
   const [password, setPassword] = useState("");
   const said = { username: person.username, name, role, active: person.active };
   return (
     <div className="flex flex-col gap-3 pb-4">
       <div className="grid items-end gap-3 sm:grid-cols-[2fr_1fr_auto]">
-        <TextField label="Name" maxLength={120} value={name} onChange={(event) => setName(event.target.value)} />
-        <RoleChoice role={role} onRole={setRole} />
-        <Button
-          disabled={change.isPending}
-          onClick={() => change.mutate(said, { onSuccess: () => (forgetName(), forgetRole()) })}
-        >
+        <TextField label="Name" maxLength={120} value={name} onChange={(event) => set({ name: event.target.value })} />
+        <RoleChoice role={role} onRole={(next) => set({ role: next })} />
+        <Button disabled={change.isPending} onClick={() => change.mutate(said, { onSuccess: forget })}>
           Keep it
         </Button>
       </div>

@@ -6,7 +6,7 @@ import { TextField } from "@/ui/fields";
 import { ProblemNotice } from "@/ui/notices";
 import { Part } from "@/ui/Part";
 import { Link } from "@tanstack/react-router";
-import { useKeptState } from "@/ui/typed";
+import { useTypedForm } from "@/ui/typed";
 import { useGroups, useKeepGroup } from "./api";
 
 /** The groups that one belongs to, or looks after. */
@@ -39,27 +39,24 @@ export function Groups() {
 function AddGroup() {
   const keep = useKeepGroup(undefined);
   const people = usePeople(true);
-  const [name, setName] = useKeptState("new group name", "");
-  const [members, setMembers] = useKeptState<string[]>("new group members", []);
+  const { fields, set, done } = useTypedForm("new group", { name: "", members: [] as string[] });
+  const { name, members } = fields;
   const flip = (who: string) =>
-    setMembers(members.includes(who) ? members.filter((each) => each !== who) : [...members, who]);
+    set({ members: members.includes(who) ? members.filter((each) => each !== who) : [...members, who] });
   return (
     <form
       className="flex flex-col gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        keep.mutate(
-          { name, members },
-          {
-            onSuccess: () => {
-              setName("");
-              setMembers([]);
-            },
-          },
-        );
+        keep.mutate(fields, { onSuccess: done });
       }}
     >
-      <TextField label="A new group" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
+      <TextField
+        label="A new group"
+        value={name}
+        maxLength={80}
+        onChange={(event) => set({ name: event.target.value })}
+      />
       <fieldset className="flex flex-wrap gap-x-5">
         <legend className="font-semibold">Who is in it</legend>
         {people.data?.items.map((each) => (

@@ -1,3 +1,4 @@
+import { EndTask } from "./EndTask";
 import { Button } from "@/ui/Button";
 import type { Action, Keying } from "./task";
 
@@ -8,9 +9,9 @@ export function KeysView(props: Props) {
   return (
     <>
       <Panels {...props} />
-      <Button kind="main" className="self-start" disabled={props.busy} onClick={() => props.onAct({ do: "done" })}>
+      <EndTask onAct={props.onAct} busy={props.busy}>
         It is keyed in
-      </Button>
+      </EndTask>
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { EndTask } from "./EndTask";
 import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
@@ -57,15 +58,9 @@ export function MeterView({ shown, onAct, busy }: Props) {
           </option>
         ))}
       </Choice>
-      <Button
-        kind="main"
-        className="self-start"
-        needs={lacking({ "say what it is": !shown.named })}
-        disabled={busy}
-        onClick={() => onAct({ do: "done" })}
-      >
+      <EndTask onAct={onAct} busy={busy} needs={lacking({ "say what it is": !shown.named })}>
         That is it
-      </Button>
+      </EndTask>
     </>
   );
 }

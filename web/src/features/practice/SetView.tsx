@@ -1,4 +1,4 @@
-import { Button } from "@/ui/Button";
+import { EndTask } from "./EndTask";
 import { Drawn } from "./Drawn";
 import { Editors } from "./Editors";
 import { Runs } from "./Runs";
@@ -33,9 +33,9 @@ export function SetView({ shown, task, onAct, busy }: Props) {
       />
       <h2>Run the machine</h2>
       <Runs shown={shown} task={task} onAct={onAct} busy={busy} />
-      <Button kind="main" className="self-start" disabled={busy} onClick={() => onAct({ do: "done" })}>
+      <EndTask onAct={onAct} busy={busy}>
         It is done
-      </Button>
+      </EndTask>
     </>
   );
 }

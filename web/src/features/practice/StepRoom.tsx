@@ -1,3 +1,4 @@
+import { EndTask } from "./EndTask";
 import { lacking } from "@/ui/lacking";
 import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
@@ -53,22 +54,12 @@ export function StepRoom({ step, ...props }: Props & { step: WholeStep }) {
       return (
         <>
           {shown.setting && <Runs shown={shown.setting} task={onBench} onAct={onAct} busy={busy} />}
-          <Next onAct={onAct}>It was run</Next>
+          <EndTask onAct={onAct}>It was run</EndTask>
         </>
       );
     case "hand_over":
       return <HandOver {...props} />;
   }
-}
-
-type NextProps = { onAct: Props["onAct"]; needs?: string; busy?: boolean; children: string };
-
-function Next({ onAct, needs, busy = false, children }: NextProps) {
-  return (
-    <Button kind="main" className="self-start" needs={needs} disabled={busy} onClick={() => onAct({ do: "done" })}>
-      {children}
-    </Button>
-  );
 }
 
 function Recognise({ shown, onAct, busy }: Props) {
@@ -89,9 +80,9 @@ function Recognise({ shown, onAct, busy }: Props) {
           <option key={each}>{each}</option>
         ))}
       </Choice>
-      <Next onAct={onAct} needs={lacking({ "say which board it is": !shown.recognised })}>
+      <EndTask onAct={onAct} needs={lacking({ "say which board it is": !shown.recognised })}>
         That is it
-      </Next>
+      </EndTask>
     </>
   );
 }
@@ -146,9 +137,9 @@ function Choose({ shown, onAct, busy }: Props) {
           </li>
         ))}
       </ul>
-      <Next onAct={onAct} needs={lacking({ "take a board": !shown.chosen })}>
+      <EndTask onAct={onAct} needs={lacking({ "take a board": !shown.chosen })}>
         That one goes in
-      </Next>
+      </EndTask>
     </>
   );
 }
@@ -197,7 +188,7 @@ function CarryOver({ board, ...props }: Props & { board: Task["replacement"] }) 
       </ul>
       <h2>To be set so</h2>
       {shown.to_set && <Drawn board={board} positions={shown.to_set} side="replacement" />}
-      <Next onAct={onAct}>On to the bench</Next>
+      <EndTask onAct={onAct}>On to the bench</EndTask>
     </>
   );
 }
@@ -221,7 +212,7 @@ function Fit({ shown, task, onAct, busy }: Props) {
       {shown.keying && <Panels shown={shown.keying} onAct={onAct} busy={busy} />}
       <h2>Its wires</h2>
       {shown.wiring && <Wires shown={shown.wiring} task={task} onAct={onAct} />}
-      <Next onAct={onAct}>It is in</Next>
+      <EndTask onAct={onAct}>It is in</EndTask>
     </>
   );
 }
@@ -245,9 +236,9 @@ function HandOver({ shown, onAct, busy }: Props) {
           <option key={each}>{each}</option>
         ))}
       </Choice>
-      <Next onAct={onAct} needs={lacking({ "say how it behaves": !shown.says })} busy={busy}>
+      <EndTask onAct={onAct} needs={lacking({ "say how it behaves": !shown.says })} busy={busy}>
         Hand it over
-      </Next>
+      </EndTask>
     </>
   );
 }

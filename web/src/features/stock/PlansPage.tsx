@@ -6,7 +6,7 @@ import { numberFrom } from "@/ui/numbers";
 import { Pager } from "@/ui/Pager";
 import { when } from "@/ui/times";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useKeptState } from "@/ui/typed";
+import { useTypedForm } from "@/ui/typed";
 import { isRunning, useAskForPlan, usePlans, type Grade, type PlanLine } from "./api";
 import { StockLinks } from "./StockLinks";
 import { ENOUGH, askedWords, moneyWords, proofWords, rateWords, stateWords } from "./words";
@@ -37,10 +37,8 @@ export function PlansPage() {
 
 function Ask({ onAsked }: { onAsked: (plan: string) => void }) {
   const ask = useAskForPlan();
-  const [grade, setGrade] = useKeptState<Grade>("plan grade", "work");
-  const [days, setDays] = useKeptState("plan days", "14");
-  const [budget, setBudget] = useKeptState("plan budget", "");
-  const [lend, setLend] = useKeptState("plan lend", false);
+  const { fields, set } = useTypedForm("plan", { grade: "work" as Grade, days: "14", budget: "", lend: false });
+  const { grade, days, budget, lend } = fields;
   const money = budget.trim() === "" ? null : numberFrom(budget);
   const wrong = !(numberFrom(days) > 0 && numberFrom(days) <= 366)
     ? "days above 0, at most 366"
@@ -59,7 +57,7 @@ function Ask({ onAsked }: { onAsked: (plan: string) => void }) {
         Which boards each van carries, so that as many failures as possible are put right at the first visit, within
         what each van may hold.
       </p>
-      <Choice label="What is enough" value={grade} onChange={(event) => setGrade(event.target.value as Grade)}>
+      <Choice label="What is enough" value={grade} onChange={(event) => set({ grade: event.target.value as Grade })}>
         {ENOUGH.map(([each, words]) => (
           <option key={each} value={each}>
             {words}
@@ -67,14 +65,14 @@ function Ask({ onAsked }: { onAsked: (plan: string) => void }) {
         ))}
       </Choice>
       <div className="flex flex-wrap items-end gap-4">
-        <NumberField label="Days to filling" value={days} onType={setDays} />
-        <NumberField label="Value of all" value={budget} onType={setBudget} />
+        <NumberField label="Days to filling" value={days} onType={(text) => set({ days: text })} />
+        <NumberField label="Value of all" value={budget} onType={(text) => set({ budget: text })} />
         <label className="flex min-h-12 items-center gap-3">
           <input
             type="checkbox"
             className="size-6"
             checked={lend}
-            onChange={(event) => setLend(event.target.checked)}
+            onChange={(event) => set({ lend: event.target.checked })}
           />
           vans lend to each other
         </label>

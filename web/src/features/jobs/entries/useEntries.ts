@@ -8,10 +8,11 @@ import type { Job } from "../api";
 import { stampOf } from "@/with_you/stamp";
 import { isAway } from "@/api/reach";
 import { sendLater } from "./background";
-import { enterHere, withdraw } from "./enterHere";
+import { enterHere } from "./enterHere";
 import { usePending, withPending } from "./pending";
 import { aloneInTurn, sendAll } from "./sending";
 import { valueAt, type Change } from "./targets";
+import { withdraw } from "./withdraw";
 
 export type Sending = {
   /** "looking" until it is known whether anything waits here. */

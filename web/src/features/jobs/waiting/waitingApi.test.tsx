@@ -41,6 +41,16 @@ describe("what waits, as a file", () => {
   });
 });
 
+describe("what waits", () => {
+  it("names its machine, also where the job is not on this device", async () => {
+    standInServer({ "GET /api/jobs/j": { body: { machine: "Deck oven 1" } }, "GET /api/jobs/k": "unreachable" });
+    await keep("j", "wennick", entry("found.S1", "01"));
+    await keep("k", "wennick", entry("found.S1", "01"));
+    const { result } = renderHook(() => useWaitingJobs("wennick"), { wrapper: standInQueries().wrapper });
+    await waitFor(() => expect(result.current.data?.map((each) => each.machine)).toEqual(["Deck oven 1", "A job"]));
+  });
+});
+
 describe("an entry that collides", () => {
   it("shows what each said in full, in the words of the depot", async () => {
     standInServer({

@@ -5,7 +5,7 @@ import { keepPicture, keptPicture } from "@/with_you/pictures";
 import { keptAnswer } from "@/with_you/takings";
 import { stampOf } from "@/with_you/stamp";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { withdraw } from "../entries/enterHere";
+import { withdraw } from "../entries/withdraw";
 import { aloneInTurn, sendAll } from "../entries/sending";
 import { valueAt } from "../entries/targets";
 
@@ -24,9 +24,12 @@ async function waitingJobs(person: string): Promise<WaitingJob[]> {
   );
 }
 
+/** The machine of a job: as this device has it, or as the depot says. */
 async function machineOf(person: string, job: string): Promise<string | undefined> {
   const kept = await keptAnswer(person, `/api/jobs/${job}`);
-  return kept && (JSON.parse(kept.body) as { machine?: string }).machine;
+  if (kept) return (JSON.parse(kept.body) as { machine?: string }).machine;
+  const asked = answer(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } }));
+  return asked.then((each) => each.machine).catch(() => undefined);
 }
 
 /** What can be done with entries that wait. */

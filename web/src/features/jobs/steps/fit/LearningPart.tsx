@@ -2,15 +2,15 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { useKeptState } from "@/ui/typed";
+import { useTypedForm } from "@/ui/typed";
 import type { StepProps } from "../../stepProps";
 import { Looks } from "./Looks";
 
 /** A learning run: what must be true before, whether it can be stopped, how many cycles, what is shown at the end. */
 export function LearningPart({ job, put, fitting }: StepProps & { fitting: Schemas["FittingShown"] }) {
   const learning = fitting.learning;
-  const [cycles, setCycles, forgetCycles] = useKeptState("cycles run", String(learning?.cycles ?? 1));
-  const [shown, setShown, forgetShown] = useKeptState("shown after cycles", "");
+  const { fields, set, forget } = useTypedForm("learning run", { cycles: String(learning?.cycles ?? 1), shown: "" });
+  const { cycles, shown } = fields;
   if (!learning) return null;
   const needs = fitting.looks.filter((each) => each.group === "learning");
   const open = needs.filter((each) => !job.looks[each.key]).length;
@@ -43,13 +43,13 @@ export function LearningPart({ job, put, fitting }: StepProps & { fitting: Schem
               label="Cycles run"
               inputMode="numeric"
               value={cycles}
-              onChange={(event) => setCycles(event.target.value)}
+              onChange={(event) => set({ cycles: event.target.value })}
             />
             <TextField
               label="Shown at the end"
               maxLength={200}
               value={shown}
-              onChange={(event) => setShown(event.target.value)}
+              onChange={(event) => set({ shown: event.target.value })}
             />
             <Button
               needs={lacking({
@@ -59,8 +59,7 @@ export function LearningPart({ job, put, fitting }: StepProps & { fitting: Schem
               })}
               onClick={() => {
                 void put({ target: "learned", after: { cycles: Number(cycles), shown: shown.trim() } });
-                forgetCycles();
-                forgetShown();
+                forget();
               }}
             >
               The run is made

@@ -26,7 +26,15 @@ const shown = (given: Partial<Parameters<typeof HoldPoint>[0]> = {}) => {
   const calls = { onHold: vi.fn(), onSkip: vi.fn(), onTakeBack: vi.fn(), onOpen: vi.fn() };
   render(
     <ul>
-      <HoldPoint point={point()} readAt={performance.now()} lockedOff disabled={false} open {...calls} {...given} />
+      <HoldPoint
+        point={point()}
+        readAt={performance.now()}
+        lockedOffAt="2026-03-02T08:00:00Z"
+        disabled={false}
+        open
+        {...calls}
+        {...given}
+      />
     </ul>,
   );
   return calls;
@@ -68,7 +76,7 @@ describe("a hold point", () => {
   });
 
   it("does not begin its wait before the supply is locked off", () => {
-    shown({ lockedOff: false });
+    shown({ lockedOffAt: null });
     expect(screen.getByRole("timer").textContent).toContain("starts when the supply is locked off");
     expect((screen.getByRole("button", { name: /confirmed$/ }) as HTMLButtonElement).disabled).toBe(true);
   });

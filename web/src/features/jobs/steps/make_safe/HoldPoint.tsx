@@ -3,17 +3,17 @@ import type { Schemas } from "@/api/client";
 import { Button } from "@/ui/Button";
 import { lacking } from "@/ui/lacking";
 import { TextField } from "@/ui/fields";
-import { type ReactNode } from "react";
+import type { ReactNode } from "react";
 import { LABELS } from "./labels";
 import { Pairs } from "./Pairs";
-import { readingsOf, sent, type Said, type Sent } from "./said";
+import { placeOf, readingsOf, sent, type Said, type Sent } from "./said";
 import { minutes, useCountdown } from "./useCountdown";
 
 type Point = Schemas["HoldShown"];
 type Props = {
   point: Point;
   readAt: number;
-  lockedOff: boolean;
+  lockedOffAt: string | null;
   disabled: boolean;
   open: boolean;
   /** What the server would not take of it. */
@@ -27,9 +27,9 @@ type Props = {
 
 /** One hold point: what to do, what to say of it, and what was said. */
 export function HoldPoint(props: Props) {
-  const { point, readAt, lockedOff, disabled, open, refusal, onOpen, onHold, onSkip, onTakeBack } = props;
+  const { point, readAt, lockedOffAt, disabled, open, refusal, onOpen, onHold, onSkip, onTakeBack } = props;
   if (point.held) return <Held point={point} disabled={disabled} onTakeBack={onTakeBack} />;
-  if (!open) return <Folded point={point} readAt={readAt} lockedOff={lockedOff} onOpen={onOpen} />;
+  if (!open) return <Folded point={point} readAt={readAt} lockedOffAt={lockedOffAt} onOpen={onOpen} />;
   return (
     <li
       id={`hold-${point.id}`}
@@ -45,17 +45,17 @@ export function HoldPoint(props: Props) {
           ))}
         </ul>
       )}
-      <Ask point={point} readAt={readAt} lockedOff={lockedOff} disabled={disabled} onHold={onHold} />
+      <Ask point={point} readAt={readAt} lockedOffAt={lockedOffAt} disabled={disabled} onHold={onHold} />
       {refusal}
       {!disabled && <Skip title={point.title} onSkip={onSkip} />}
     </li>
   );
 }
 
-type FoldedProps = Pick<Props, "point" | "readAt" | "lockedOff" | "onOpen">;
+type FoldedProps = Pick<Props, "point" | "readAt" | "lockedOffAt" | "onOpen">;
 
 /** A hold point that comes later: one line, with what is left of its wait. */
-function Folded({ point, readAt, lockedOff, onOpen }: FoldedProps) {
+function Folded({ point, readAt, lockedOffAt, onOpen }: FoldedProps) {
   const left = useCountdown(point.left_s, readAt);
   return (
     <li className="border-b border-rule">
@@ -64,7 +64,7 @@ function Folded({ point, readAt, lockedOff, onOpen }: FoldedProps) {
           ○
         </span>
         <span className="font-semibold">{point.title}</span>
-        {point.wait_s > 0 && lockedOff && (
+        {point.wait_s > 0 && lockedOffAt !== null && (
           <span className="font-mono">{left > 0 ? `wait ${minutes(left)}` : "measure now"}</span>
         )}
       </button>
@@ -72,21 +72,20 @@ function Folded({ point, readAt, lockedOff, onOpen }: FoldedProps) {
   );
 }
 
-type AskProps = Pick<Props, "point" | "readAt" | "lockedOff" | "disabled" | "onHold">;
+type AskProps = Pick<Props, "point" | "readAt" | "lockedOffAt" | "disabled" | "onHold">;
 
-function Ask({ point, readAt, lockedOff, disabled, onHold }: AskProps) {
-  const [said, setSaid] = useKeptState<Said>(`hold ${point.id}`, {});
-  // what was said of one locking off is never offered for the next
+function Ask({ point, readAt, lockedOffAt, disabled, onHold }: AskProps) {
+  const [said, setSaid] = useKeptState<Said>(placeOf(point.id, lockedOffAt), {});
   const confirm = async () => {
     if (await onHold(sent(said))) setSaid({});
   };
   const left = useCountdown(point.left_s, readAt);
-  const waits = point.wait_s > 0 && (!lockedOff || left > 0);
+  const waits = point.wait_s > 0 && (lockedOffAt === null || left > 0);
   return (
     <>
       {point.wait_s > 0 && (
         <p role="timer" className="text-lg">
-          {lockedOff ? (
+          {lockedOffAt !== null ? (
             left > 0 ? (
               <>
                 Wait <span className="font-mono text-3xl font-semibold">{minutes(left)}</span> more

@@ -78,7 +78,7 @@ export function MakeSafeStep({ job, put }: StepProps) {
               refusal={<RefusalAt target={`hold.${point.id}`} />}
               point={point}
               readAt={readAt}
-              lockedOff={safe.data.locked_off_at !== null}
+              lockedOffAt={safe.data.locked_off_at}
               disabled={job.closed}
               open={point.id === current?.id}
               onOpen={() => setPicked(point.id)}

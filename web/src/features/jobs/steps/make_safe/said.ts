@@ -7,6 +7,13 @@ export type Said = { [name: string]: string | boolean | Record<string, string> }
 /** The same as it is sent: readings are numbers. */
 export type Sent = { [name: string]: string | boolean | number | Record<string, string | number> };
 
+/**
+ * Where what is typed of hold points is kept over a reload: for the one locking off of which it is said. Before it is said that the
+ * supply is locked off it is kept nowhere: a reading of yesterday is never offered for today.
+ */
+export const placeOf = (what: string, lockedOffAt: string | null): string | null =>
+  lockedOffAt && `${what}, locked off ${lockedOffAt}`;
+
 /** Whether everything that a hold point asks for was entered. */
 export function complete(point: Point, said: Said): boolean {
   return point.asks.every((name) =>
