@@ -88,20 +88,20 @@ export const isTypedAt = (place: string) => keptText(keyOf(place)) !== null;
 
 /**
  * A part of a form that is saved by a button, as `useState` has it; it outlives a reload of the page until it is back to what it
- * began with, or is forgotten because it was saved. Without a place it outlives nothing.
+ * began with, or is forgotten because it was saved. `outlives` is what of it may be kept, where that is not all.
  */
 export function useKeptState<Value>(
-  place: string | null,
+  place: string,
   initial: Value,
-): [value: Value, set: (next: Value) => void, forget: () => unknown] {
-  const [value, setValue] = useState(() => (place === null ? null : keptValue<Value>(keyOf(place))) ?? initial);
+  outlives: (value: Value) => Value = (value) => value,
+): [value: Value, set: (next: Value) => void, forget: () => void] {
+  const [value, setValue] = useState(() => keptValue<Value>(keyOf(place)) ?? initial);
   const set = (next: Value) => {
-    const begun = JSON.stringify(next) === JSON.stringify(initial);
-    if (place !== null) keepValue(keyOf(place), begun ? null : next);
+    const kept = outlives(next);
+    keepValue(keyOf(place), JSON.stringify(kept) === JSON.stringify(initial) ? null : kept);
     setValue(next);
   };
-  const forget = () => place !== null && keepText(keyOf(place), null);
-  return [value, set, forget];
+  return [value, set, () => keepText(keyOf(place), null)];
 }
 
 const keyOf = (place: string) => `typed ${location.pathname} ${place}`;

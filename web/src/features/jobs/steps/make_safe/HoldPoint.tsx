@@ -6,7 +6,7 @@ import { TextField } from "@/ui/fields";
 import type { ReactNode } from "react";
 import { LABELS } from "./labels";
 import { Pairs } from "./Pairs";
-import { placeOf, readingsOf, sent, type Said, type Sent } from "./said";
+import { outlives, placeOf, readingsOf, sent, type Said, type Sent } from "./said";
 import { minutes, useCountdown } from "./useCountdown";
 
 type Point = Schemas["HoldShown"];
@@ -75,7 +75,7 @@ function Folded({ point, readAt, lockedOffAt, onOpen }: FoldedProps) {
 type AskProps = Pick<Props, "point" | "readAt" | "lockedOffAt" | "disabled" | "onHold">;
 
 function Ask({ point, readAt, lockedOffAt, disabled, onHold }: AskProps) {
-  const [said, setSaid] = useKeptState<Said>(placeOf(point.id, lockedOffAt), {});
+  const [said, setSaid] = useKeptState<Said>(placeOf(point.id, lockedOffAt), {}, (all) => outlives(all, lockedOffAt));
   const confirm = async () => {
     if (await onHold(sent(said))) setSaid({});
   };

@@ -7,7 +7,7 @@ import { RefusalAt } from "../../entries/Refusal";
 import type { StepProps } from "../../stepProps";
 import { LABELS } from "./labels";
 import { Pairs } from "./Pairs";
-import { complete, readingsOf, sent, placeOf, type Said } from "./said";
+import { complete, outlives, readingsOf, sent, placeOf, type Said } from "./said";
 import { minutes, useCountdown } from "./useCountdown";
 
 type Safe = Schemas["MakeSafeShown"] & { read_at: number };
@@ -15,7 +15,9 @@ type Safe = Schemas["MakeSafeShown"] & { read_at: number };
 /** Every hold point on one screen: read, ticked and confirmed together; a wait still runs from the locking off. */
 export function LockOff({ put, safe }: Pick<StepProps, "put"> & { safe: Safe }) {
   const open = safe.points.filter((point) => point.held === null);
-  const [said, setSaid] = useKeptState<Record<string, Said>>(placeOf("hold points", safe.locked_off_at), {});
+  const [said, setSaid] = useKeptState<Record<string, Said>>(placeOf("hold points", safe.locked_off_at), {}, (all) =>
+    Object.fromEntries(Object.entries(all).map(([id, each]) => [id, outlives(each, safe.locked_off_at)])),
+  );
   const set = (id: string, name: string, value: Said[string]) =>
     setSaid({ ...said, [id]: { ...said[id], [name]: value } });
   const waits = open.filter((point) => point.wait_s > 0);

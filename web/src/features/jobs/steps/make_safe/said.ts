@@ -7,12 +7,18 @@ export type Said = { [name: string]: string | boolean | Record<string, string> }
 /** The same as it is sent: readings are numbers. */
 export type Sent = { [name: string]: string | boolean | number | Record<string, string | number> };
 
+/** Where what is typed of hold points is kept over a reload: for the one locking off of which it is said. */
+export const placeOf = (what: string, lockedOffAt: string | null) => `${what}, locked off ${lockedOffAt ?? "not yet"}`;
+
 /**
- * Where what is typed of hold points is kept over a reload: for the one locking off of which it is said. Before it is said that the
- * supply is locked off it is kept nowhere: a reading of yesterday is never offered for today.
+ * What of it outlives a reload. Before it is said that the supply is locked off these are words alone: nobody could tell of which
+ * locking off a reading or a check was, and one of yesterday is never offered for today.
  */
-export const placeOf = (what: string, lockedOffAt: string | null): string | null =>
-  lockedOffAt && `${what}, locked off ${lockedOffAt}`;
+export function outlives(said: Said, lockedOffAt: string | null): Said {
+  if (lockedOffAt !== null) return said;
+  const words = Object.entries(said).filter(([name, each]) => typeof each === "string" && name !== "reading");
+  return Object.fromEntries(words);
+}
 
 /** Whether everything that a hold point asks for was entered. */
 export function complete(point: Point, said: Said): boolean {
