@@ -9,7 +9,6 @@ from django.db.models import Count, F, Q, QuerySet
 
 from catalogue.models import Board, BoardRevision, Family, Guide, Marking
 from catalogue.profiles import nameplate_schemes
-from config.compiled import Compiled
 from twincore.recognise import (
     Hit,
     Scheme,
@@ -62,18 +61,15 @@ def board_revision_id(part_number: str, depot: int | None) -> int:
     return found
 
 
-def _seen_families(code: str, depot: int) -> QuerySet[Family]:
+def _seen_families(code: str, depot: int | None) -> QuerySet[Family]:
     # a board that came with a job from another depot brings its kind of machine into sight
     seen = Q(depot=None) | Q(depot=depot) | Q(boards__depot=depot)
-    return Family.objects.filter(seen, code=code).select_related("current").order_by("pk")[:1]
-
-
-SEEN = Compiled(_seen_families, code="a code", depot=-1)
+    return Family.objects.filter(seen, code=code).select_related("current").order_by("pk")
 
 
 def family(code: str, depot: int | None) -> Family:
     """One family with its current revision."""
-    found = SEEN.first(code=code, depot=depot)
+    found = _seen_families(code, depot).first()
     if found is None or found.current is None:
         raise NotThere(f"There is no family {code} in the catalogue.")
     return found
@@ -132,23 +128,10 @@ def boards_marked(text: str, depot: int | None, most: int = 8) -> list[Found]:
     return list(found.values())
 
 
-def _numbered(depot: int | None, **places: str) -> QuerySet[Board]:
-    rows = Board.objects.seen_by(depot).filter(part_number__in=list(places.values()))
-    rows = rows.order_by(F("depot").desc(nulls_first=True))
-    return rows.select_related("family", "current").defer("current__document")
-
-
-PLACES = [f"number_{place}" for place in range(8)]
-OF_EIGHT = Compiled(_numbered, depot=-1, **{each: each for each in PLACES})
-
-
 def _by_number(numbers: list[str], depot: int | None) -> dict[str, Board]:
     """The boards of these numbers, the depot's own before shared ones."""
-    found: dict[str, Board] = {}
-    for eight in (numbers[at : at + len(PLACES)] for at in range(0, len(numbers), len(PLACES))):
-        places = dict.fromkeys(PLACES, eight[-1]) | dict(zip(PLACES, eight, strict=False))
-        found |= {each.part_number: each for each in OF_EIGHT(depot=depot, **places)}
-    return found
+    rows = Board.objects.seen_by(depot).filter(part_number__in=numbers).order_by(F("depot").desc(nulls_first=True))
+    return {each.part_number: each for each in rows.select_related("family", "current").defer("current__document")}
 
 
 MARKINGS = """
@@ -210,18 +193,9 @@ def every_code_meaning(family_code: str, depot: int | None) -> dict[str, list[di
     return {shown: list(meanings.values()) for shown, meanings in found.items()}
 
 
-OF_A_NAME = Compiled(lambda kind, name: guides().filter(kind=kind, name=name), kind="a kind", name="a name")
-OF_A_KIND = Compiled(
-    lambda kind: (
-        Guide.objects.filter(kind=kind, current__isnull=False).order_by("name").values_list("current_id", flat=True)
-    ),
-    kind="a kind",
-)
-
-
 def guide(kind: str, name: str) -> Guide | None:
     """A guide with its current revision, or None."""
-    return OF_A_NAME.first(kind=kind, name=name)
+    return guides().filter(kind=kind, name=name).first()
 
 
 def guides() -> QuerySet[Guide]:
@@ -231,7 +205,8 @@ def guides() -> QuerySet[Guide]:
 
 def guide_revisions(kind: str) -> list[int]:
     """The current revisions of every guide of a kind."""
-    return [each for each in OF_A_KIND(kind=kind) if each is not None]
+    current = Guide.objects.filter(kind=kind).order_by("name").values_list("current_id", flat=True)
+    return [each for each in current if each is not None]
 
 
 def schemes_of(family: str | None = None) -> list[Scheme]:

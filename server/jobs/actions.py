@@ -11,7 +11,7 @@ from jobs.entries import StoredJob
 from jobs.ledger.chaining import opening
 from jobs.models import Job
 from jobs.queries import as_read
-from jobs.sheets import HELD, with_revisions
+from jobs.sheets import held, with_revisions
 from people.access import depot_of
 from people.models import Depot, Person
 from twincore.job import empty_state
@@ -71,7 +71,7 @@ def add_entries(person: Person, job_id: UUID, news: Sequence[NewEntry], now: dat
 
 def locked_job(person: Person, job_id: UUID) -> Job:
     """A job of the person's depot, held until the transaction ends. Raises NotThere."""
-    job = HELD.first(pk=job_id, depot=person.depot_id)
+    job = held(job_id, person.depot_id)
     if job is None:
         raise NotThere("Your depot has no such job.")
     with_revisions(job)

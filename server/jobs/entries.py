@@ -11,7 +11,6 @@ from django.db.models import Q
 from catalogue import queries as catalogue
 from catalogue.models import BoardRevision
 from catalogue.profiles import board_profile, family_profile
-from config.compiled import Compiled
 from jobs.background import ask_second_check
 from jobs.candidates import alternatives, rejudged
 from jobs.cases import case_of
@@ -39,7 +38,6 @@ from twinshown.entering.port import BoardHeld, FamilyHeld
 from twinshown.refusals import Refused
 
 ID_IN_USE = "This entry's id is in use. Load the page again."
-SENT = Compiled(lambda pk: Entry.objects.filter(pk=pk), pk=UUID(int=0))
 
 
 class StoredHeld:
@@ -132,7 +130,7 @@ class StoredJob:
 
     def sent_before(self, new: NewEntry) -> bool:
         """Whether this very entry is there already. Refuses an id that is another entry's."""
-        there = SENT.first(pk=new.id)
+        there = Entry.objects.filter(pk=new.id).first()
         if there is None:
             return False
         if (there.job_id, there.target, there.board) != (self.job.pk, new.target, board_of(new.target, new.board)):

@@ -1,7 +1,8 @@
 """What a job's sheet answers, kept: read again it costs no computing, whichever worker is asked.
 
 An answer is kept with the version of everything that it hangs on: the rows of the job, of the others on its machine, of its
-depot and its boards as they stand (PostgreSQL's xmin and ctid, of which every change of a row changes one), the guides of the catalogue, and the source that shapes it.
+depot and its boards (each by its `row_version`, which every change of a row makes a new one), the guides of the catalogue, and
+the source that shapes it.
 Whoever says that it has that version (If-None-Match, RFC 9110) is told that it still is.
 """
 
@@ -44,8 +45,8 @@ KEPT_FOR = timedelta(days=7)
 LEVEL = 5
 """How hard an answer is packed, once."""
 # every row by its key: a join of as many tables would take longer to plan than to read
-BOARD = """concat(board.xmin, board.ctid, (select concat(xmin, ctid) from catalogue_family where code = board.family_id),
-    (select string_agg(concat(xmin, ctid), ' ' order by id) from catalogue_boardpicture
+BOARD = """concat_ws(' ', board.row_version, (select row_version from catalogue_family where code = board.family_id),
+    (select string_agg(row_version::text, ' ' order by id) from catalogue_boardpicture
       where depot_id = job.depot_id and part_number = board.part_number and under))"""
 """A board as it is now, its kind, and the depot's picture under its drawing."""
 MINUTE = "floor((extract(epoch from now()) + get_byte(uuid_send(job.id), 15) %% 60) / 60)"
@@ -54,21 +55,21 @@ VERSION = f"""
 select concat_ws(' ', family_revision_id, original_revision_id, replacement_revision_id,
   case %s when 'boards' then '' when 'earlier' then concat(machine, machine_key) when 'plan' then
     md5(concat_ws(' ', case jsonb_typeof(state) when 'object' then state - %s::text[] else state end, machine, complaint, closed_at, origin is null))
-  else concat(job.xmin, job.ctid) end,
-  (select concat(xmin, ctid) from people_depot where id = job.depot_id),
-  (select concat(xmin, ctid) from people_person where id = job.opened_by_id),
+  else job.row_version::text end,
+  (select row_version from people_depot where id = job.depot_id),
+  (select row_version from people_person where id = job.opened_by_id),
   (select {BOARD} from catalogue_board board
     where id = (select board_id from catalogue_boardrevision where id = job.original_revision_id)),
   (select {BOARD} from catalogue_board board
     where id = (select board_id from catalogue_boardrevision where id = job.replacement_revision_id)),
-  (select string_agg(concat(xmin, ctid,
+  (select string_agg(concat_ws(' ', other.row_version,
      (select string_agg({BOARD}, ' ' order by id) from catalogue_board board
        where id in (select board_id from catalogue_boardrevision
                      where id in (other.original_revision_id, other.replacement_revision_id)))), ' ' order by name)
      from jobs_otherboard other where job_id = job.id),
   (select string_agg(current_id::text, ' ' order by id) from catalogue_guide),
   (select concat(string_agg(id::text, ' ' order by id), {MINUTE}) from jobs_cataloguechange where %s),
-  (select string_agg(concat(xmin, ctid), ' ' order by id) from jobs_job other
+  (select string_agg(row_version::text, ' ' order by id) from jobs_job other
     where %s = 'earlier' and other.id <> job.id and other.depot_id = job.depot_id and other.machine_key = job.machine_key)),
   kept.version, kept.body
 from jobs_job job left join jobs_keptanswer kept on kept.path = %s

@@ -1,16 +1,14 @@
 """Reading jobs."""
 
-from functools import lru_cache
 from typing import Any, cast
 from uuid import UUID
 
-from django.db.models import Count, Q, QuerySet
+from django.db.models import Q, QuerySet
 from django.db.models.functions import JSONObject
 
-from config.compiled import Compiled
 from jobs.ledger.chaining import entry_node
 from jobs.models import ENDS_A_STEP, Entry, Job, OtherBoard
-from jobs.sheets import AT_HAND, asked_for, sheet, with_revisions
+from jobs.sheets import asked_for, at_hand, sheet, with_revisions
 from people.models import Person
 from twincore.job import STEPS, TARGETS, Step, mended
 from twinshown.refusals import NotThere
@@ -34,31 +32,16 @@ def jobs(person: Person, show: str, search: str) -> QuerySet[Job]:
     return _in_lists(person.depot_id, show).filter(found)
 
 
-@lru_cache(maxsize=64)
-def _page(show: str, start: int, stop: int) -> Compiled[Job]:
-    return Compiled(lambda depot: _in_lists(depot, show)[start:stop], depot=-1)
-
-
-@lru_cache
-def _number(show: str) -> Compiled[int]:
-    return Compiled(
-        lambda depot: (
-            _in_lists(depot, show).order_by().values("depot").annotate(all=Count("pk")).values_list("all", flat=True)
-        ),
-        depot=-1,
-    )
-
-
 def all_jobs(person: Person, show: str, start: int, stop: int) -> tuple[list[Job], int]:
     """A page of the jobs of the person's depot, last changed first, and how many there are: what everybody looks at."""
-    depot = person.depot_id
-    return _page(show, start, stop)(depot=depot), _number(show).first(depot=depot) or 0
+    rows = _in_lists(person.depot_id, show)
+    return list(rows[start:stop]), rows.count()
 
 
 def job(person: Person, asked: UUID | str) -> Job:
     """One job of the person's depot, with both boards: by its id, or by that of the sheet of one of its boards."""
     job_id, board = asked_for(str(asked))
-    found = AT_HAND.first(depot=person.depot_id, pk=job_id)
+    found = at_hand(job_id, person.depot_id)
     if found is None:
         raise NotThere("Your depot has no such job.")
     with_revisions(found)
@@ -85,15 +68,12 @@ ENDED_BY = {kind: target.step for kind, target in TARGETS.items() if target.ends
 """The steps that end with what is said in them, and not with a confirmation."""
 
 
-ENDS = Compiled(
-    lambda by: Entry.objects.filter(ENDS_A_STEP, by=by).order_by("target").values_list("target", flat=True).distinct(),
-    by=-1,
-)
-
-
 def steps_done(person: Person) -> list[Step]:
     """The steps that a person has ever ended in any job, in their order."""
-    ended = {ENDED_BY.get(name, name.removeprefix("confirmed.")) for name in ENDS(by=person.pk)}
+    ends = (
+        Entry.objects.filter(ENDS_A_STEP, by=person.pk).order_by("target").values_list("target", flat=True).distinct()
+    )
+    ended = {ENDED_BY.get(name, name.removeprefix("confirmed.")) for name in ends}
     return [step for step in STEPS if step in ended]
 
 

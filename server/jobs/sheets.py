@@ -4,11 +4,10 @@ from copy import copy
 from typing import Annotated, NamedTuple
 from uuid import UUID
 
-from django.db.models import QuerySet
 from pydantic import StringConstraints
 
 from catalogue.models import BoardRevision, FamilyRevision
-from config.compiled import Compiled
+from config.joined import Joined
 from jobs.models import Job, OtherBoard
 from twincore.job import FIRST, names_of, turned
 from twinshown.refusals import NotThere
@@ -48,7 +47,7 @@ def beside(job: Job) -> dict[str, Revisions]:
     """Those of the job's other boards, by board."""
     if job.others is None:
         rows = (
-            list(OtherBoard.objects.filter(job=job).select_related(*LOADED).defer(*LEFT_OUT))
+            list(OtherBoard.objects.filter(job=job).select_related("family_revision").defer(LEFT_OUT))
             if job.state["boards"]
             else []
         )
@@ -105,27 +104,22 @@ def keep(job: Job) -> Job:
 
 
 SIDES = ("original_revision", "replacement_revision")
-LOADED, LEFT_OUT = ("family_revision",), ("family_revision__document",)
-"""What the sheet of a job looks at together with its row, and what lists and sheets leave in the database."""
+LEFT_OUT = "family_revision__document"
+"""What lists and sheets leave in the database."""
+JOBS = Joined(Job, beside=("depot", "opened_by", "family_revision"), left_out=(LEFT_OUT,))
+"""Jobs, with what their sheets look at."""
+REVISIONS = Joined(BoardRevision, beside=("board", "board__current"), left_out=("document", "board__current__document"))
+"""Revisions of boards, with the boards as they are now."""
 
 
-def _with_boards() -> QuerySet[BoardRevision]:
-    return BoardRevision.objects.select_related("board__current").defer("document", "board__current__document")
+def at_hand(pk: UUID | str, depot: int | None) -> Job | None:
+    """One job of a depot, with what its sheet looks at; None where the depot has no such job."""
+    return JOBS.first("where it.id = %s and it.depot_id = %s", pk, depot)
 
 
-OF_A_JOB = Compiled(lambda one, other: _with_boards().filter(pk__in=[one, other]), one=-1, other=-2)
-
-
-def _jobs_at_hand(pk: UUID, depot: int) -> QuerySet[Job]:
-    rows = Job.objects.filter(pk=pk, depot=depot).order_by("pk")
-    return rows.select_related("depot", "opened_by", *LOADED).defer(*LEFT_OUT)
-
-
-A_JOB = {"pk": UUID(int=0), "depot": -1}
-AT_HAND = Compiled(_jobs_at_hand, **A_JOB)
-"""One job of a depot, with what its sheet looks at."""
-HELD = Compiled(lambda pk, depot: _jobs_at_hand(pk, depot).select_for_update(of=("self",)), **A_JOB)
-"""The same, held until the transaction ends."""
+def held(pk: UUID | str, depot: int | None) -> Job | None:
+    """The same, held until the transaction ends."""
+    return JOBS.hold("where it.id = %s and it.depot_id = %s", pk, depot)
 
 
 def with_revisions(*rows: Job | OtherBoard) -> None:
@@ -135,9 +129,7 @@ def with_revisions(*rows: Job | OtherBoard) -> None:
     ids = [each for each in {getattr(row, f"{side}_id") for row in rows for side in SIDES} if each is not None]
     if not ids:
         return
-    of_a_job = len(ids) <= len(SIDES)
-    revisions = OF_A_JOB(one=ids[0], other=ids[-1]) if of_a_job else _with_boards().filter(pk__in=ids)
-    found = {revision.pk: revision for revision in revisions}
+    found = {revision.pk: revision for revision in REVISIONS("where it.id = any(%s)", ids)}
     for row in rows:
         for side in SIDES:
             if (revision := found.get(getattr(row, f"{side}_id"))) is not None:

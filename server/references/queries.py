@@ -7,7 +7,6 @@ from uuid import UUID
 from django.db.models import Count, IntegerField, OuterRef, Q, QuerySet, Subquery
 from django.db.models.functions import Coalesce
 
-from config.compiled import Compiled
 from people.models import Person
 from references.models import Contradiction, Import, Outcome, Statement
 from references.rows import as_core
@@ -59,19 +58,14 @@ def every_statement() -> Iterator[CoreStatement]:
 def _about(boards: list[str]) -> QuerySet[Statement]:
     return with_outcomes(
         Statement.objects.filter(withdrawn_at__isnull=True).filter(
-            Q(original__any=boards)
-            | Q(members__any=boards, members__isnull=False)
-            | Q(relation="same", replacement__any=boards)
+            Q(original__in=boards) | Q(members__overlap=boards) | Q(relation="same", replacement__in=boards)
         )
     )
 
 
-ABOUT = Compiled(_about, boards=["an example"])
-
-
 def about(boards: Collection[str]) -> list[CoreStatement]:
     """The statements from any of these boards, and those that call another board the same as one of them."""
-    return [as_core(row) for row in ABOUT(boards=list(boards))]
+    return [as_core(row) for row in _about(list(boards))]
 
 
 def lookup_from(original: str) -> Callable[[Collection[str]], Iterable[CoreStatement]]:

@@ -7,7 +7,7 @@ from catalogue.profiles import board_profile
 from jobs.cases import case_of
 from jobs.models import Job
 from jobs.queries import jobs_with
-from jobs.sheets import LEFT_OUT, LOADED, id_of, sheets_of
+from jobs.sheets import LEFT_OUT, id_of, sheets_of
 from people.models import Person
 from twincore.errors import TwinError
 from twincore.job import current
@@ -75,7 +75,7 @@ def _traced(board: Board, old: Profile, new: Profile, family: Family, person: Pe
     """What the depot's jobs timed of this board, on the revision in use and on the draft."""
     rows = jobs_with(board.part_number).filter(depot=person.depot).exclude(state__traces={}, state__boards={})
     timed: dict[str, tuple[str, Trace, dict[str, Any]]] = {}
-    for job in rows.select_related("depot", *LOADED).defer(*LEFT_OUT)[:MOST_JOBS]:
+    for job in rows.select_related("depot", "family_revision").defer(LEFT_OUT)[:MOST_JOBS]:
         job.state = current(job.state)
         for each in sheets_of(job):
             if each.state["original"] == board.part_number:

@@ -1,6 +1,7 @@
 """A draft as the screen has it: tables of cells with their findings."""
 
 import json
+from collections.abc import Iterable, Mapping
 from typing import Any, cast
 
 from catalogue.api import charts_shown, elements_shown
@@ -74,10 +75,10 @@ def draft_shown(draft: Draft, person: Person) -> DraftInFull:
         machines=_machines(documents.board.get("behaviour")),
         clocks=_ids(documents.board, "clocks"),
         counters=_ids(documents.board, "counters"),
-        signals=_named(family, "signals"),
+        signals=_named(family.document.get("signals", ())),
         facts=[_fact(each) for each in family.document.get("facts", ())],
-        inputs=_named(family, "inputs"),
-        outputs=_named(family, "outputs"),
+        inputs=_named(family.document["inputs"]),
+        outputs=_named(family.document["outputs"]),
         sources=_sources(documents.board),
         findings=[
             DraftFinding(
@@ -158,11 +159,11 @@ def _ids(board: dict[str, Any], what: str) -> list[str]:
     return [each["id"] for each in board.get("behaviour", {}).get(what, ())]
 
 
-def _named(family: Family, what: str) -> list[DraftName]:
-    return [DraftName(id=each["id"], title=each.get("title") or each["id"]) for each in family.document.get(what, ())]
+def _named(nodes: Iterable[Mapping[str, Any]]) -> list[DraftName]:
+    return [DraftName(id=each["id"], title=each.get("title") or each["id"]) for each in nodes]
 
 
-def _fact(node: dict[str, Any]) -> DraftFact:
+def _fact(node: Mapping[str, Any]) -> DraftFact:
     kind: FactKind = (
         "number" if node.get("number") else "flag" if node.get("flag") else "choice" if node.get("choices") else "text"
     )

@@ -67,7 +67,8 @@ def rate(case: CounterCase, family: Family) -> float | None:
     """
     often = {each["id"]: each.get("often") for each in family.document["inputs"]}
     rates = [often[name] for step in case.steps for name, _ in step.set]
-    return None if None in rates else min(map(float, rates), default=None)
+    known = [float(each) for each in rates if each is not None]
+    return None if len(known) < len(rates) else min(known, default=None)
 
 
 def _farther(one: CounterCase, other: CounterCase | None, family: Family) -> bool:

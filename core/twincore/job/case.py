@@ -1,6 +1,6 @@
 """A job at hand: what its entries add up to, the boards that it is about, and the shelf of data that it rests on."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, Protocol
 
@@ -94,10 +94,9 @@ def new_board(case: Case) -> Board:
     return case.replacement
 
 
-def remembered(board: Board) -> list[dict[str, Any]]:
+def remembered(board: Board) -> Sequence[Mapping[str, Any]]:
     """What a board knows and a new one will not."""
-    found: list[dict[str, Any]] = board.document.get("remembers", [])
-    return found
+    return board.document.get("remembers", ())
 
 
 def position(board: Board, element: str, written: Any) -> Any:

@@ -84,7 +84,7 @@ def _leaflet(point: HoldPoint, task: Task) -> tuple[str, ...]:
     """What says how long to wait: what the board's leaflet tells of its capacitor."""
     if not point.wait_s:
         return ()
-    node = task.boards.original.document.get("stored_energy")
+    node: Mapping[str, Any] | None = task.boards.original.document.get("stored_energy")
     if node is None:
         return (f"No leaflet says how long: {point.wait_s:g} s then (common practice).",)
     known = [

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import Any
+from typing import TYPE_CHECKING, Any, cast
 
 from twincore.measure import is_designation
 from twincore.profile.behaviour import Behaviour, build_behaviour
@@ -12,6 +12,9 @@ from twincore.profile.extras import check_extras
 from twincore.profile.facts import ORIGINAL
 from twincore.profile.faults import FaultList, known
 from twincore.profile.functions import FunctionMap, build_function
+
+if TYPE_CHECKING:  # types alone: a browser need not make them
+    from twincore.profile.documents import BoardDocument
 
 MOST_POINTS = 400
 
@@ -55,7 +58,7 @@ class Board:
     functions: dict[str, FunctionMap]
     behaviour: Behaviour | None
     charts: tuple[Chart, ...]
-    document: dict[str, Any]
+    document: "BoardDocument"
 
     @property
     def meanings_known(self) -> bool:
@@ -100,7 +103,7 @@ def parse_board(data: bytes) -> Board:
         functions=functions,
         behaviour=behaviour,
         charts=charts,
-        document=root,
+        document=cast("BoardDocument", root),
     )
 
 

@@ -1,7 +1,7 @@
 """Family: what boards of one kind of machine share, so that two of them can be compared."""
 
 from dataclasses import dataclass
-from typing import Any
+from typing import TYPE_CHECKING, Any, cast
 
 from twincore.profile.document import open_document
 from twincore.profile.faults import FaultList, known
@@ -9,6 +9,9 @@ from twincore.profile.function_def import FunctionDef, build_functions
 from twincore.profile.levels import Inputs, Level, build_inputs, check_change
 from twincore.profile.scenario import Scenario, build_scenario
 from twincore.profile.values import Number
+
+if TYPE_CHECKING:  # types alone: a browser need not make them
+    from twincore.profile.documents import FamilyDocument
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,7 +29,7 @@ class Family:
     functions: tuple[FunctionDef, ...]
     scenarios: tuple[Scenario, ...]
     titles: dict[str, str]
-    document: dict[str, Any]
+    document: "FamilyDocument"
 
     @property
     def flags(self) -> tuple[str, ...]:
@@ -93,7 +96,7 @@ def parse_family(data: bytes) -> Family:
         functions=functions,
         scenarios=scenarios,
         titles={each["id"]: each.get("title") or each["id"] for each in titled},
-        document=root,
+        document=cast("FamilyDocument", root),
     )
 
 

@@ -1,6 +1,6 @@
 """How an element hangs in the machine: along which way its places run as one looks at it, and where on is."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal, TypeVar
 
@@ -44,7 +44,8 @@ def hanging_of(board: Board, element: str) -> Hanging:
     `on_side` and `first` are as seen with the board in the machine; where they cannot be (top and bottom of what is
     turned upright), they are the element's own, and turned with it.
     """
-    placed: dict[str, Any] = next((e for e in board.document.get("layout", ()) if e["ref"] == element), {})
+    laid = board.document.get("layout", ())
+    placed: Mapping[str, Any] = next((each for each in laid if each["ref"] == element), {})
     quarters = round(float(placed.get("turn", 0)) / 90) % 4
     upright = quarters % 2 == 1
     axis: Axis = "down" if upright else "across"

@@ -129,6 +129,5 @@ def own_switches(board: Board) -> list[Override]:
     ]
 
 
-def _proving(family: Family) -> dict[str, Any]:
-    node: dict[str, Any] = family.document.get("proving", {})
-    return node
+def _proving(family: Family) -> Mapping[str, Any]:
+    return family.document.get("proving", {})

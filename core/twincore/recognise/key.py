@@ -49,7 +49,7 @@ def features_of(board: Board) -> dict[str, str]:
         count = sum(each.kind == kind.name for each in board.elements)
         told += [f"{count} {kind.seen[count > 1]}"] if kind.seen and count else []
     seen["banks"] = ", ".join(told) or "none"
-    layout: Sequence[dict[str, Any]] = document.get("layout", ())
+    layout: Sequence[Mapping[str, Any]] = document.get("layout", ())
     if layout:
         seen.setdefault("fuse", _place(document, layout, "fuse"))
         seen.setdefault("lamp", _place(document, layout, "lamp"))
@@ -67,7 +67,7 @@ def _words(value: Any) -> str:
     return value if isinstance(value, str) else f"{float(value):g}"
 
 
-def _place(document: dict[str, Any], layout: Sequence[dict[str, Any]], ref: str) -> str:
+def _place(document: Mapping[str, Any], layout: Sequence[Mapping[str, Any]], ref: str) -> str:
     """Where a part sits, in quarters of the board as it hangs; "none" where it has none."""
     placed = next((each for each in layout if each["ref"] == ref), None)
     if placed is None:

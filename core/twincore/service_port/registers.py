@@ -11,7 +11,6 @@ first.
 from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Any
 
 from twincore.profile import Board, Element, Record, Value, register_words
 
@@ -68,7 +67,7 @@ class ReadBack:
 
 def port_map(board: Board) -> PortMap | None:
     """The service port of a board; None where its profile has none."""
-    node: dict[str, Any] | None = board.document.get("service_port")
+    node = board.document.get("service_port")
     if node is None:
         return None
     identity = node.get("identity")

@@ -1,6 +1,8 @@
 """Pins: what each place of a board carries, in shared terms, and what fits on it."""
 
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from typing import Any
 
 from twincore.profile import Board, Family
 
@@ -52,7 +54,7 @@ class Plug:
 
 def plugs_of(board: Board, family: Family) -> dict[str, Plug]:
     """The plugs of a board by name, in the order of its file; empty where the board's profile names none."""
-    signals = {each["id"]: each for each in family.document.get("signals", ())}
+    signals: dict[str, Mapping[str, Any]] = {each["id"]: each for each in family.document.get("signals", ())}
     contacts = _contacts(board)
     found: dict[str, Plug] = {}
     for node in board.document.get("connectors", ()):
@@ -126,9 +128,7 @@ def _print(pin: Pin) -> str:
 
 def _contacts(board: Board) -> dict[str, tuple[str, str]]:
     """The signal and contact of each place that a relay names."""
+    relays: Sequence[Mapping[str, Any]] = board.document.get("relays", ())
     return {
-        relay[contact]: (relay["signal"], contact)
-        for relay in board.document.get("relays", ())
-        for contact in CONTACTS
-        if relay.get(contact)
+        relay[contact]: (relay["signal"], contact) for relay in relays for contact in CONTACTS if relay.get(contact)
     }

@@ -5,7 +5,6 @@ from typing import Any
 from uuid import UUID
 
 from catalogue.models import BoardRevision, FamilyRevision
-from config.compiled import Compiled
 from jobs.models import Entry, Job, Picture
 from jobs.sheets import revisions_of, sheets_of
 from people.models import Depot
@@ -39,14 +38,9 @@ def moment(at: datetime) -> str:
     return at.astimezone(UTC).isoformat(timespec="milliseconds")
 
 
-LAST = Compiled(
-    lambda job: Entry.objects.filter(job=job).order_by("-number").values_list("digest", flat=True)[:1], job=UUID(int=0)
-)
-
-
 def chain(job: Job, entry: Entry) -> None:
     """Give a new entry the digest that ties it to the one before. The job is locked."""
-    last = LAST.first(job=job.pk)
+    last = Entry.objects.filter(job=job).order_by("-number").values_list("digest", flat=True).first()
     entry.digest = link(last or first_link(job.known_as, job.opened_as), entry_node(entry))
 
 

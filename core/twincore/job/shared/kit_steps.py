@@ -1,5 +1,6 @@
 """How a kit is fitted, step by step as its maker writes it: what, where, how far, by which way, what to mind, how to check it."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
@@ -56,13 +57,15 @@ def kit_steps(case: Case) -> list[KitStep]:
     for node in new_board(case).document.get("fitting_steps", ()):
         missing = missing_facts(node.get("if", {}), facts)
         if missing is not None:
-            route, caution, check, picture = (node.get(name, "") for name in ("route", "caution", "check", "picture"))
-            measure = _measure(node.get("measure"))
-            found.append(KitStep(node["id"], node["what"], measure, route, caution, check, picture, tuple(missing)))
+            step = KitStep(
+                node["id"], node["what"], _measure(node.get("measure")), node.get("route", ""), node.get("caution", ""),
+                node.get("check", ""), node.get("picture", ""), tuple(missing),
+            )  # fmt: skip
+            found.append(step)
     return found
 
 
-def _measure(node: dict[str, Any] | None) -> KitMeasure | None:
+def _measure(node: Mapping[str, Any] | None) -> KitMeasure | None:
     if node is None:
         return None
     below, above = (Fraction(node.get(side, 0)) for side in ("below", "above"))

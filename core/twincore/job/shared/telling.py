@@ -1,6 +1,7 @@
 """What the new board has to be told: what the old one remembered, what stands on the plate, what a learning run finds."""
 
 import re
+from collections.abc import Mapping
 from typing import Any
 
 from twincore.job.case import Case, new_board, original_of, remembered
@@ -35,7 +36,7 @@ def learned_positions(case: Case) -> dict[str, Any]:
     return {name: read[name]["value"] for name in found_by_learning(case) if name in read}
 
 
-def to_reenter(case: Case) -> list[dict[str, Any]]:
+def to_reenter(case: Case) -> list[Mapping[str, Any]]:
     """What the old board remembered, or the plate says, and the new one has to be told; counters of the past are not.
 
     Also what nobody could ask a dead board: whoever owns the machine is asked, or it is said that it stays open.
@@ -43,14 +44,14 @@ def to_reenter(case: Case) -> list[dict[str, Any]]:
     return [each for each in remembered(original_of(case)[1]) if not each.get("history")]
 
 
-def wanted_of(case: Case, each: dict[str, Any]) -> str | None:
+def wanted_of(case: Case, each: Mapping[str, Any]) -> str | None:
     """What is to be entered again: as the plate has it where the profile says so, else as the old board showed it; None where
     neither could be read.
     """
     return (told_of_plate(case, each["fact"]) if "fact" in each else None) or case.state["kept"].get(each["id"])
 
 
-def entered_otherwise(case: Case) -> list[dict[str, Any]]:
+def entered_otherwise(case: Case) -> list[Mapping[str, Any]]:
     """What the new board shows otherwise than it is to be: "0712-44B" is not "0712-44A".
 
     Lists, what stands on the plate, numbers and codes are compared; what somebody told in words is not.

@@ -1,5 +1,6 @@
 """What of the fitting is not done yet, in words: on the dead machine, with the supply on, and on the machine's other boards."""
 
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from twincore.job.case import Case, original_of
@@ -54,7 +55,7 @@ def missing_dead(case: Case, fitting: Fitting) -> list[str]:
     return found
 
 
-def left_behind(case: Case) -> list[dict[str, Any]]:
+def left_behind(case: Case) -> Sequence[Mapping[str, Any]]:
     """The parts of the old board that go across and of which nobody said that they did, stay, or were not there."""
     return [
         each

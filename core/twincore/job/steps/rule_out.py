@@ -1,5 +1,6 @@
 """Rule out: the family's data against what this job's people said and tested."""
 
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from twincore import rule_out
@@ -55,7 +56,7 @@ def report_of(case: Case, data: RuleOut) -> Report:
     return Report(symptoms, points_to, case.school, failures)
 
 
-def shown_code(case: Case) -> dict[str, Any] | None:
+def shown_code(case: Case) -> Mapping[str, Any] | None:
     """The code that was reported, as the board's profile explains it; None without one or where it is not known.
 
     Before the board is recognised it is looked up in all boards of the family, and told where they agree.
@@ -64,7 +65,7 @@ def shown_code(case: Case) -> dict[str, Any] | None:
     if not shown or case.family is None:
         return None
     if case.original is not None:
-        codes: list[dict[str, Any]] = case.original.document.get("codes", [])
+        codes: Sequence[Mapping[str, Any]] = case.original.document.get("codes", [])
         return next((each for each in codes if each["shown"].lower() == shown.strip().lower()), None)
     meanings = case.shelf.code_meanings(shown.strip())
     return meanings[0] if len(meanings) == 1 else None

@@ -1,5 +1,6 @@
 """The matrix of candidates, two boards laid on each other, and the sum of costs, for the screen."""
 
+from collections.abc import Mapping
 from datetime import datetime
 from typing import Any
 
@@ -201,7 +202,7 @@ def twin_of(job: Job, part_number: str) -> TwinShown:
     return TwinShown(positions=positions, judged_on=judged_on, proof=explained(pair, record))
 
 
-def _outline(document: dict[str, Any]) -> dict[str, Any]:
+def _outline(document: Mapping[str, Any]) -> dict[str, Any]:
     found: dict[str, Any] = jsonable(
         {
             name: document[name]

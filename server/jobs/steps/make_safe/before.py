@@ -1,9 +1,7 @@
 """What a person said of hold points in earlier jobs."""
 
 from typing import Any
-from uuid import UUID
 
-from config.compiled import Compiled
 from jobs.models import Job
 from people.models import Person
 from twincore.job import current
@@ -14,17 +12,13 @@ LASTING = ("where", "tag", "instrument")
 """What somebody says of a hold point that may be the same the next time: offered, never filled in."""
 
 
-BEFORE = Compiled(
-    lambda depot, machine, job: Job.objects.filter(depot=depot, machine_key=machine).exclude(pk=job).order_by("-changed_at")
-    .values_list("state__holds", "state__energised")[:MOST_LOOKED_AT],
-    depot=-1, machine="a machine", job=UUID(int=0),
-)  # fmt: skip
-
-
 def as_before(job: Job, person: Person) -> AsBefore:
     """What this person said last of the hold points of this very machine; of another machine's nothing is offered."""
     found: dict[str, dict[str, str]] = {}
-    for holds, energised in BEFORE(depot=job.depot_id, machine=job.machine_key, job=job.pk):
+    others = (
+        Job.objects.filter(depot=job.depot_id, machine_key=job.machine_key).exclude(pk=job.pk).order_by("-changed_at")
+    )
+    for holds, energised in others.values_list("state__holds", "state__energised")[:MOST_LOOKED_AT]:
         state = current({"holds": holds or {}, "energised": energised})
         held = state["energised"]["held"] if state["energised"] else {}
         for name, kept in {**held, **state["holds"]}.items():

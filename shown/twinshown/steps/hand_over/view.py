@@ -135,7 +135,10 @@ def _because(reason: str) -> str:
 def codes_of(case: Case) -> list[CodeLine]:
     """What the new board's lamp or display may say, and how each clears."""
     codes = new_board(case).document.get("codes", ())
-    return [CodeLine(**{name: c.get(name, "") for name in ("shown", "meaning", "look_at", "clears")}) for c in codes]
+    return [
+        CodeLine(shown=c["shown"], meaning=c["meaning"], look_at=c.get("look_at", ""), clears=c.get("clears", ""))
+        for c in codes
+    ]
 
 
 def spent_shown(case: Case, given: Handing) -> SpentShown:

@@ -1,5 +1,6 @@
 """What is known of the machine, for the screen."""
 
+from collections.abc import Mapping
 from typing import Any
 
 from twincore.job.case import Case
@@ -44,7 +45,7 @@ def _said(value: Any) -> str:
     return "nothing" if value is None else ("yes" if value else "no") if isinstance(value, bool) else str(plain(value))
 
 
-def _wanted(node: dict[str, Any], facts: dict[str, Any]) -> FactWanted:
+def _wanted(node: Mapping[str, Any], facts: dict[str, Any]) -> FactWanted:
     known = facts.get(node["id"])
     kind = (
         "flag" if node.get("flag") else "number" if node.get("number") else "choice" if node.get("choices") else "text"
