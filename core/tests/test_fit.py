@@ -124,6 +124,28 @@ class Criteria(SimpleTestCase):
         ]
         self.assertEqual(choose.merged(parts).surroundings, {"temperature_c": (5.0, 60.0), "altitude_m": (0.0, 2000.0)})
 
+    def test_a_rating_for_heaters_carries_no_motor(self) -> None:
+        """A motor or a coil is harder on a contact than a heater of the same current (common practice, no source)."""
+
+        def board(name: str, **ratings: Any) -> Fitting:
+            return choose.fitting_of(
+                {"part_number": name, "status": "current", "relays": [{"id": "RL1", "signal": "fan.line", **ratings}]}
+            )
+
+        heater, motor = board("H", amps={"resistive": 10}), board("M", amps={"resistive": 5, "motor": 3})
+        named = board("N", rating="A300")
+        five = {"load.fan.line.amps": 5, "load.fan.line.kind": "motor"}
+        for old, new, facts, code in (
+            (motor, heater, {}, "contact of another kind"),
+            (heater, heater, five, "contact of another kind"),
+            (heater, board("h", amps={"resistive": 4}), five, "contact too small"),
+            (heater, heater, {}, "contact carries"),
+            (heater, heater, {"load.fan.line.amps": 5}, "contact carries"),
+            (motor, board("m", amps={"resistive": 10, "motor": 3}), {}, "contact carries"),
+            (motor, named, {}, "contact carries"),
+        ):
+            self.assertEqual([each.code for each in self.judge("contacts", old, new, facts).reasons], [code], facts)
+
     def test_contacts_by_rating_and_by_measured_load(self) -> None:
         short = fitting("TVH-2216-A")
         asked = self.judge("contacts", self.original, short, {})

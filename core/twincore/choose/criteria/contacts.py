@@ -14,7 +14,8 @@ class Contacts(Criterion):
     """Every load that the original switches, against the contact that would switch it.
 
     A load is a fact of the machine (`load.fan.line.amps`, `load.fan.line.kind`); where nobody measured it, the
-    original's own contact says what it can be at most.
+    original's own contact says what it can be at most. A rating for one kind of load says nothing of another: a motor
+    or a coil is harder on a contact than a heater of the same current (common practice, no source).
     """
 
     id = "contacts"
@@ -38,6 +39,8 @@ class Contacts(Criterion):
                 continue  # the missing signal is told by its own criterion
             if allowed is None or needed is None:
                 reasons.append(Reason("contact unknown", "to check", data))
+            elif needed <= allowed and its is not None and (measured or kind in mine.amps) and not _names(its, kind):
+                reasons.append(Reason("contact of another kind", "to check", data))
             elif needed <= allowed:
                 reasons.append(Reason("contact carries", "fits", data))
             elif measured:
@@ -46,6 +49,11 @@ class Contacts(Criterion):
                 reasons.append(Reason("contact smaller", "to check", data))
                 questions.append(Question(f"load.{mine.signal}.amps", {"to": allowed}, "A"))
         return self.judged(reasons or [Reason("nothing switched", "fits")], questions)
+
+
+def _names(contact: Contact, kind: str) -> bool:
+    """Whether a contact's rating says anything of this kind of load; a designation does."""
+    return kind in contact.amps or (not contact.amps and contact.rating is not None)
 
 
 def _amps(contact: Contact, kind: str, facts: Facts) -> float | None:
