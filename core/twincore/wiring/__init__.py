@@ -1,5 +1,6 @@
 """Wiring: wires carried over by signal, plugs and adapters chosen, and what differs from the diagram."""
 
+from twincore.wiring.by_hand import ByHand, Placed
 from twincore.wiring.choosing import agrees
 from twincore.wiring.document import plan_document
 from twincore.wiring.documents import (
@@ -15,7 +16,8 @@ from twincore.wiring.documents import (
 from twincore.wiring.findings import NO_WIRE, SETTLEMENTS, WiringFinding, wiring_findings
 from twincore.wiring.last_look import IRREVERSIBLE, SECOND_LOOKS, NoPlug, SecondLook, no_plug_for, second_looks
 from twincore.wiring.pins import Pin, Plug, plugs_of
-from twincore.wiring.plan import ORDERS, TREATMENTS, FreePin, Step, Trap, WirePlan, WiringPlan, carry_wires
+from twincore.wiring.plan import carry_wires
+from twincore.wiring.planned import ORDERS, TREATMENTS, FreePin, Step, Trap, WirePlan, WiringPlan
 
 __all__ = [
     "IRREVERSIBLE",
@@ -25,10 +27,12 @@ __all__ = [
     "SETTLEMENTS",
     "TREATMENTS",
     "Adapter",
+    "ByHand",
     "FreePin",
     "Lead",
     "NoPlug",
     "Pin",
+    "Placed",
     "Plug",
     "SecondLook",
     "Step",

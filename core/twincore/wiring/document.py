@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from twincore.wiring.findings import WiringFinding
-from twincore.wiring.plan import WiringPlan
+from twincore.wiring.planned import WiringPlan
 
 
 def plan_document(plan: WiringPlan, findings: Sequence[WiringFinding] = ()) -> dict[str, Any]:
@@ -14,6 +14,8 @@ def plan_document(plan: WiringPlan, findings: Sequence[WiringFinding] = ()) -> d
             {
                 "id": each.wire.id, "from": each.from_pin.place, "to": each.to_pin.place if each.to_pin else None,
                 "carries": each.carries, "treatment": each.treatment, "adapter": each.adapter, "marks": list(each.marks),
+                **({"also": [pin.place for pin in each.also]} if each.also else {}),
+                **({"joined": each.joined} if each.joined else {}),
             }
             for each in plan.wires
         ],

@@ -7,7 +7,8 @@ from twincore.profile import Board, Family
 from twincore.wiring.choosing import seats
 from twincore.wiring.documents import Adapter, Wire, WiringRecord
 from twincore.wiring.pins import plugs_of
-from twincore.wiring.plan import Trap, WiringPlan, carried
+from twincore.wiring.plan import carried
+from twincore.wiring.planned import Trap, WiringPlan
 
 IRREVERSIBLE = ("new end",)
 """Treatments that cannot be taken back: the old end is gone."""

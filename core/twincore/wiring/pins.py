@@ -15,7 +15,7 @@ class Pin:
     """One pin or terminal of a board.
 
     `carries` names what belongs on it: a signal of the family, or `relay signal/contact` where only the relay says
-    so. `contact` is its part in a relay. `group` is "supply", "earth", or "" for everything else.
+    so. `contact` is its part in a relay. `group` is "supply", "earth", "output", or "" for everything else.
     """
 
     connector: str
@@ -70,7 +70,7 @@ def plugs_of(board: Board, family: Family) -> dict[str, Plug]:
                 node["id"], name, each.get("mark", ""), carries, meaning.get("title") or carries or "nothing",
                 each.get("volts_class", meaning.get("volts_class")), relay[1] if relay else None,
                 bool(meaning.get("polarity")), bool(meaning.get("optional")),
-                kind if kind in ("supply", "earth") else "", each.get("without_device", ""), each.get("holds", 1),
+                kind if kind in ("supply", "earth", "output") else "", each.get("without_device", ""), each.get("holds", 1),
             )  # fmt: skip
         takes = frozenset(node.get("takes", ()))
         found[node["id"]] = Plug(node["id"], node.get("style"), bool(node.get("keyed")) or len(pins) == 1, takes, pins)

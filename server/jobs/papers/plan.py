@@ -58,7 +58,8 @@ def wires_csv(job: Job) -> str:
     writer = csv.writer(out)
     writer.writerow(["id", "tag", "colour", "goes_to", "carries", "from", "to", "treatment", "adapter", "mind"])
     for each in wiring_shown(case_of(job)).wires:
-        cells = [each.id, each.tag, each.colour, each.goes_to, each.carries, each.from_place, each.to_place or "",
+        cells = [each.id, each.tag, each.colour, each.goes_to, each.carries, each.from_place,
+                 " + ".join(place for place in (each.to_place, *each.also) if place),
                  each.treatment, each.adapter, "; ".join(each.marks)]  # fmt: skip
         writer.writerow([cell(each or "") for each in cells])
     return out.getvalue()

@@ -42,5 +42,9 @@ MINDED = {
     "no place": "the new board has no such pin",
     "label": "by the print at the pin alone: look what it carries",
     "new device": "the part at its end is changed along with the board: the new one’s lead goes here, the old one comes off",
+    "by hand": "put by hand",
+    "other signal": "that pin of the new board carries something else",
+    "two outputs": "two outputs would be joined here",
+    "full": "more wires than this pin holds",
     "unknown": "nobody knows what it carries",
 }

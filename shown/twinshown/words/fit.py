@@ -201,7 +201,9 @@ WORDS: dict[str, Any] = {
     "nothing asked": lambda w, d: "Its maker asks nothing of the machine",
     "contacts unknown": lambda w, d: "What the original's contacts switch is not in its profile",
     "contact unknown": _contact,
-    "contact of another kind": lambda w, d: f"{_contact(w, d)}, but of another kind of load: look up its rating for {d['kind']}",
+    "contact of another kind": lambda w, d: (
+        f"{_contact(w, d)}, but of another kind of load: look up its rating for {d['kind']}"
+    ),
     "contact carries": _contact,
     "contact too small": _contact,
     "contact smaller": _contact,

@@ -5141,6 +5141,14 @@ export interface components {
             school: ("functions" | "table" | "positions" | "learning") | null;
             /** Order */
             order: ("supply last" | "as recorded") | null;
+            /** Placed */
+            placed: {
+                [key: string]: components["schemas"]["PlacedKept"];
+            };
+            /** Plugs Put */
+            plugs_put: {
+                [key: string]: components["schemas"]["PlugPutKept"];
+            };
             /** Meanings */
             meanings: {
                 [key: string]: components["schemas"]["MeaningKept"];
@@ -5338,6 +5346,24 @@ export interface components {
             marks: components["schemas"]["MarkKept"][];
         };
         /**
+         * PlacedKept
+         * @description A wire put by hand, by whom and why.
+         */
+        PlacedKept: {
+            /** To */
+            to: string[];
+            /** Joined */
+            joined?: string;
+            /** Lead */
+            lead?: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * PlateSaid
          * @description A number as it stands on the plate or the display, and the scheme it is read by.
          */
@@ -5346,6 +5372,20 @@ export interface components {
             text: string;
             /** Scheme */
             scheme: string;
+        };
+        /**
+         * PlugPutKept
+         * @description A plug put by hand, by whom and why.
+         */
+        PlugPutKept: {
+            /** To */
+            to: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+            /** Why */
+            why: string;
         };
         /**
          * ReadbackKept
@@ -7391,6 +7431,39 @@ export interface components {
             detail: string;
         };
         /**
+         * PlugOffered
+         * @description A plug that could go complete onto a socket, if somebody says so: nobody knows what their pins carry.
+         */
+        PlugOffered: {
+            /** Plug */
+            plug: string;
+            /** Socket */
+            socket: string;
+            /** Pins */
+            pins: number;
+        };
+        /**
+         * PutByHand
+         * @description A wire or a plug that somebody put by hand, by the kind and the name of its target.
+         */
+        PutByHand: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "placed" | "plug_put";
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Why */
+            why: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
          * SizeShown
          * @description A wire of known load: whether it is thick enough, in words.
          */
@@ -7479,6 +7552,10 @@ export interface components {
             marks: string[];
             /** Recorded */
             recorded: boolean;
+            /** Name */
+            name: string;
+            /** Also */
+            also: string[];
         };
         /**
          * WiringShown
@@ -7518,6 +7595,12 @@ export interface components {
             original_pins: components["schemas"]["TablePin"][];
             /** Replacement Pins */
             replacement_pins: components["schemas"]["TablePin"][];
+            /** Offered */
+            offered: components["schemas"]["PlugOffered"][];
+            /** By Hand */
+            by_hand: components["schemas"]["PutByHand"][];
+            /** Leads */
+            leads: string[];
         };
         /**
          * LeafletRow
@@ -10774,6 +10857,27 @@ export interface components {
             marks?: components["schemas"]["MarkSaid"][];
         };
         /**
+         * PlacedSaid
+         * @description Where somebody puts a wire of the old board: onto places of the new one, the first for the wire and a link to the others; onto
+         *     the place of another wire; or, with neither, insulated and tied back.
+         */
+        PlacedSaid: {
+            /** To */
+            to: string[];
+            /** Joined */
+            joined?: string;
+            /** Lead */
+            lead?: string;
+        };
+        /**
+         * PlugPutSaid
+         * @description A plug that goes complete onto a socket of the new board, pin by pin.
+         */
+        PlugPutSaid: {
+            /** To */
+            to: string;
+        };
+        /**
          * ReadbackSaid
          * @description A position of the new board, read back.
          */
@@ -11017,6 +11121,8 @@ export interface components {
             /** @enum {string} */
             decision: "functions" | "table" | "positions" | "learning";
             meaning: components["schemas"]["MeaningSaid"];
+            placed: components["schemas"]["PlacedSaid"];
+            plug_put: components["schemas"]["PlugPutSaid"];
             reason: string;
             kit: number;
             in_hand: components["schemas"]["InHandSaid"];

@@ -49,6 +49,8 @@ export const TARGETS = {
   override: { key: "overrides", named: true },
   decision: { key: "decisions", named: true },
   meaning: { key: "meanings", named: true },
+  placed: { key: "placed", named: true },
+  plug_put: { key: "plugs_put", named: true },
   reason: { key: "reasons", named: true },
   kit: { key: "kit", named: true },
   in_hand: { key: "in_hand", named: false },
@@ -84,4 +86,5 @@ export const KEPT_BESIDE: readonly string[] = [
   "how",
   "n",
   "undo",
+  "why",
 ];

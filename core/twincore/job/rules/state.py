@@ -7,7 +7,7 @@ from typing_extensions import TypedDict
 
 from twincore.job.target import FIRST, Signed
 from twincore.job.targets import TARGETS
-from twincore.job.targets.carry_over import MeaningKept
+from twincore.job.targets.carry_over import MeaningKept, PlacedKept, PlugPutKept
 from twincore.job.targets.choose import ChoiceKept, RejudgedKept, SameBoard
 from twincore.job.targets.fit import EnergisedKept, InHandKept, KitStepKept, LearnedKept, ReadbackKept
 from twincore.job.targets.hand_over import (
@@ -39,7 +39,7 @@ from twincore.job.targets.record import (
 from twincore.job.targets.rule_out import CauseKept, RepairKept, TestKept
 from twincore.job.values import Position, Scalar, Text, YesNo, closed
 from twincore.settings.schools import School
-from twincore.wiring.plan import Order
+from twincore.wiring.planned import Order
 
 VERSION = 2
 """Of the state as it is stored; 1 had no number, and nothing of what came later."""
@@ -145,6 +145,9 @@ class State(TypedDict):
     rejudged: RejudgedKept | None
     school: School | None
     order: Order | None
+    placed: dict[str, PlacedKept]
+    """Wires put by hand: by their ids, or by the place of the only wire there."""
+    plugs_put: dict[str, PlugPutKept]
     meanings: dict[str, MeaningKept]
     """What somebody says that positions mean, by board and function."""
     overrides: Positions

@@ -16,6 +16,8 @@ from twincore.profile.values import is_number
 from twincore.wiring import (
     ORDERS,
     SETTLEMENTS,
+    ByHand,
+    Placed,
     Step,
     WiringFinding,
     WiringPlan,
@@ -64,6 +66,23 @@ def wiring_of(case: Case) -> WiringRecord:
         wrong = settled is not None and settled["as"] == SETTLEMENTS[0]
         wires[name] = {**wire, "carry_by": "wire"} if wrong else wire
     return wiring_of_values(wires, case.state["plugs"], board, family, FaultList())
+
+
+def by_hand_of(case: Case, record: WiringRecord) -> ByHand:
+    """What somebody put by hand: a wire is called by its id or, where it is the only one there, by its old place."""
+    called = {each.id: each.id for each in record.wires}
+    for each in record.wires:
+        called.setdefault(f"{each.connector}.{each.pin}", each.id)
+    return ByHand(
+        {
+            called[name]: Placed(
+                tuple(said["to"]), called.get(said.get("joined", ""), said.get("joined")), said.get("lead", "")
+            )
+            for name, said in case.state["placed"].items()
+            if name in called
+        },
+        {name: said["to"] for name, said in case.state["plugs_put"].items()},
+    )
 
 
 def findings_of(case: Case) -> list[WiringFinding]:
@@ -140,7 +159,9 @@ def wiring_plan(case: Case) -> WiringOf | None:
         return None
     order = case.state["order"] or ORDERS[0]
     try:
-        plan = carry_wires(original, wiring_of(case), replacement, family, case.shelf.adapters, order)
+        record = wiring_of(case)
+        by_hand = by_hand_of(case, record)
+        plan = carry_wires(original, record, replacement, family, case.shelf.adapters, order, by_hand)
     except LimitError as error:
         raise WrongValue(f"{error}.") from error
     changed = devices_changed(replacement.document.get("kit", ()), fact_values(case))

@@ -75,7 +75,10 @@ def work_done(case: Case) -> WorkDone:
         links=tuple(
             LinkDone(each, each.pin.place in places) for each in (plan.free if plan else ()) if each.treatment == "link"
         ),
-        adapters=tuple(seat.adapter.title for seat in (plan.seats if plan else ()) if seat.adapter),
+        adapters=tuple(dict.fromkeys([
+            *(seat.adapter.title for seat in (plan.seats if plan else ()) if seat.adapter),
+            *(each.adapter for each in (plan.wires if plan else ()) if each.adapter and "by hand" in each.marks),
+        ])),
         holes=tuple(each for each in (mounting.new_holes if mounting else ()) if state["looks"].get(f"hole {each.hole + 1}")),
         moved=tuple(
             PartDone(each["what"], state["moving"].get(each["id"])) for each in original_of(case)[1].document.get("moves", ())

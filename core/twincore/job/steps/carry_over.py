@@ -9,6 +9,7 @@ from twincore.job.given import Check, Given
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.facts import codes_to_read
 from twincore.job.shared.meanings import checked_meaning
+from twincore.job.shared.placing import placed_value, plug_put_value
 from twincore.job.shared.wires import plugs_taken_apart
 
 
@@ -94,5 +95,5 @@ def check_confirmed(case: Case, note: str) -> None:
 
 CHECKS: dict[str, Check] = {
     "school": school_value, "decision": decision_value, "override": override_value, "reason": reason_value,
-    "meaning": meaning_value,
+    "meaning": meaning_value, "placed": placed_value, "plug_put": plug_put_value,
 }  # fmt: skip

@@ -1,6 +1,8 @@
 """Carry over: what the API shows and takes."""
 
-from twincore.wiring.plan import Order
+from typing import Literal
+
+from twincore.wiring.planned import Order
 from twinshown.comparison.schemas import Positions
 from twinshown.shapes import Schema
 from twinshown.words.schemas import FindingShown, PressLine, QuestionAsked
@@ -51,6 +53,10 @@ class WireShown(Schema):
     adapter: str
     marks: list[str]
     recorded: bool
+    name: str
+    """By which entries call it: its old place where it is the only wire there, else its id."""
+    also: list[str]
+    """Further places that a link leads to."""
 
 
 class SizeShown(Schema):
@@ -99,6 +105,25 @@ class TablePin(Schema):
     title: str
 
 
+class PlugOffered(Schema):
+    """A plug that could go complete onto a socket, if somebody says so: nobody knows what their pins carry."""
+
+    plug: str
+    socket: str
+    pins: int
+
+
+class PutByHand(Schema):
+    """A wire or a plug that somebody put by hand, by the kind and the name of its target."""
+
+    kind: Literal["placed", "plug_put"]
+    name: str
+    words: str
+    why: str
+    by: str
+    at: str
+
+
 class WiringShown(Schema):
     """The wiring plan: every wire and every pin once."""
 
@@ -115,6 +140,10 @@ class WiringShown(Schema):
     pin_sums: dict[str, int]
     original_pins: list[TablePin]
     replacement_pins: list[TablePin]
+    offered: list[PlugOffered]
+    by_hand: list[PutByHand]
+    leads: list[str]
+    """Leads that the row of the setting table says are used with it."""
 
 
 class PanelShown(Schema):

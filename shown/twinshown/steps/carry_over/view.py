@@ -1,11 +1,16 @@
 """The wiring plan and the key presses, for the screen, as documents, and as one sheet to print."""
 
+from collections import Counter
+
 from twincore.carry_over import Comparison
 from twincore.choose import Question
 from twincore.job.case import Case, new_board, original_of
 from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.placing import plugs_proposed
 from twincore.job.shared.presses import press_plan
 from twincore.job.shared.wires import SizeJudged, WiringOf, sizes_of, step_key, wiring_plan
+from twincore.job.targets.carry_over import PlacedKept
+from twincore.job.targets.record import WireKept
 from twincore.profile import Board, Family, written_positions
 from twincore.profile.values import plain
 from twincore.wiring import ORDERS, Step, WirePlan, plugs_of
@@ -15,7 +20,9 @@ from twinshown.steps.carry_over.schemas import (
     LeafletRow,
     LeafletShown,
     PanelShown,
+    PlugOffered,
     PressesShown,
+    PutByHand,
     SizeShown,
     StepLine,
     TablePin,
@@ -40,8 +47,9 @@ def wiring_shown(case: Case) -> WiringShown:
     family, original = original_of(case)
     titles = {seat.adapter.id: seat.adapter.title for seat in plan.seats if seat.adapter}
     by_id = {each.wire.id: each for each in plan.wires}
+    alone = Counter(each.from_pin.place for each in plan.wires)
     return WiringShown(
-        wires=[_wire(each, titles) for each in plan.wires],
+        wires=[_wire(each, titles, alone[each.from_pin.place] == 1) for each in plan.wires],
         free=[
             FreePinShown(place=e.pin.place, title=e.pin.title, treatment=e.treatment, detail=e.detail) for e in plan.free
         ],
@@ -62,6 +70,9 @@ def wiring_shown(case: Case) -> WiringShown:
         pin_sums=plan.pin_counts(),
         original_pins=_table(original, family),
         replacement_pins=_table(new_board(case), family),
+        offered=[PlugOffered(plug=e.plug, socket=e.socket, pins=e.pins) for e in plugs_proposed(case, plan)],
+        by_hand=_put_by_hand(case),
+        leads=_leads(case),
     )  # fmt: skip
 
 
@@ -128,14 +139,56 @@ def _size(each: SizeJudged, family: Family) -> SizeShown:
     return SizeShown(place=each.place, verdict=judged.verdict, words=words)
 
 
-def _wire(each: WirePlan, titles: dict[str, str]) -> WireShown:
+def _put_by_hand(case: Case) -> list[PutByHand]:
+    """What somebody put by hand, plugs first."""
+    found = [
+        PutByHand(
+            kind="plug_put", name=name, words=f"Plug {name} complete onto {said['to']}", why=said["why"], by=said["by"],
+            at=said["at"],
+        )
+        for name, said in case.state["plugs_put"].items()
+    ]  # fmt: skip
+    wires = case.state["wires"]
+    for name, said in case.state["placed"].items():
+        of = wires.get(name)
+        place = f"{of['connector']}.{of['pin']}" if of else name
+        found.append(
+            PutByHand(
+                kind="placed", name=name, words=f"{_called(of, place)}: {_put_words(said)}", why=said["why"], by=said["by"],
+                at=said["at"],
+            )
+        )  # fmt: skip
+    return found
+
+
+def _called(wire: WireKept | None, place: str) -> str:
+    return f"Wire {wire['tag']} of {place}" if wire and wire.get("tag") else f"Wire of {place}"
+
+
+def _put_words(said: PlacedKept) -> str:
+    if said.get("joined"):
+        return f"joined with the wire of {said['joined']}"
+    if not said["to"]:
+        return "insulate and tie back"
+    through = f" through {said['lead']}" if said.get("lead") else ""
+    return f"to {', linked on to '.join(said['to'])}{through}"
+
+
+def _leads(case: Case) -> list[str]:
+    """What the row of the setting table that is followed says is used with it."""
+    rows = leaflet_shown(case).rows if case.original is not None else []
+    return sorted({use for row in rows for use in row.use})
+
+
+def _wire(each: WirePlan, titles: dict[str, str], alone: bool) -> WireShown:
     wire = each.wire
     return WireShown(
         id=wire.id, tag=wire.tag, colour=wire.colour, goes_to=wire.goes_to, carries=each.from_pin.title,
         from_place=each.from_pin.place, from_mark=each.from_pin.mark,
         to_place=each.to_pin.place if each.to_pin else None, to_mark=each.to_pin.mark if each.to_pin else "",
-        treatment=each.treatment, adapter=titles.get(each.adapter or "", ""), marks=[MINDED[m] for m in each.marks],
-        recorded=wire.recorded,
+        treatment=each.treatment, adapter=titles.get(each.adapter or "", each.adapter or ""),
+        marks=[MINDED[m] for m in each.marks], recorded=wire.recorded, name=each.from_pin.place if alone else wire.id,
+        also=[pin.place for pin in each.also],
     )  # fmt: skip
 
 
@@ -158,6 +211,9 @@ def step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -
         through = f" through {titles[first.adapter]}" if first.adapter else ""
         return f"Move plug {step.plug} complete{through} to {to.connector if to else ''}"
     name = f"Wire {first.wire.tag}" if first.wire.tag else f"Wire of {first.from_pin.place}"
+    if first.joined is not None and to is not None:
+        other = wires[first.joined].from_pin.place
+        return f"{name}: joined with the wire of {other}, to {to.place} ({first.from_pin.title})"
     match first.treatment:
         case "tied back":
             return f"{name} ({first.from_pin.title}): insulate and tie back"
@@ -166,7 +222,11 @@ def step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -
     if "new device" in first.marks:
         return f"{name} ({first.from_pin.title}): comes off with the old part; the new part’s lead goes to {to.place if to else ''}"
     end = ", new end" if first.treatment == "new end" else ""
-    return f"{name}: from {first.from_pin.place} to {to.place if to else ''} ({first.from_pin.title}){end}"
+    also = "".join(f", linked on to {pin.place}" for pin in first.also)
+    through = f" through {titles.get(first.adapter, first.adapter)}" if first.adapter else ""
+    return (
+        f"{name}: from {first.from_pin.place} to {to.place if to else ''}{also}{through} ({first.from_pin.title}){end}"
+    )
 
 
 def presses_shown(case: Case) -> PressesShown:

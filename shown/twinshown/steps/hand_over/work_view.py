@@ -3,6 +3,7 @@
 from itertools import groupby
 
 from twincore.job.case import Case
+from twincore.job.rules.state import State
 from twincore.job.shared.work_done import LinkDone, PartDone, WireDone, WorkDone, work_done
 from twincore.wiring import Pin
 from twinshown.steps.hand_over.schemas import RowLine, WireLine, WorkShown
@@ -12,6 +13,7 @@ from twinshown.words.rows import row_notes
 HOW = {
     "straight": "wire by wire", "single": "wire by wire", "adapter": "through an adapter cable", "new end": "new end crimped on",
     "tied back": "insulated and tied back", "no": "left off: it must not go onto this board",
+    "joined": "joined with another wire",
 }  # fmt: skip
 PART_STATES = {
     "to move": "still to be moved",
@@ -27,7 +29,7 @@ def work_shown(case: Case) -> WorkShown:
     done = work_done(case)
     return WorkShown(
         plugs=_plugs(done),
-        wires=[_wire(each) for each in done.wires],
+        wires=[_wire(each, case.state) for each in done.wires],
         tied_back=[_tied_back(each) for each in done.tied_back],
         links=[_link(each) for each in done.links],
         adapters=list(done.adapters),
@@ -61,14 +63,24 @@ def _plugs(done: WorkDone) -> list[str]:
     return told
 
 
-def _wire(each: WireDone) -> WireLine:
+def _wire(each: WireDone, state: State) -> WireLine:
     plan = each.plan
     how = "with its plug" if each.whole and not plan.adapter else HOW[plan.treatment]
     return WireLine(
-        was=at(plan.from_pin), now=at(plan.to_pin) if plan.to_pin else "", tag=plan.wire.tag, colour=plan.wire.colour,
+        was=at(plan.from_pin), now=", ".join(at(pin) for pin in (plan.to_pin, *plan.also) if pin), tag=plan.wire.tag, colour=plan.wire.colour,
         carries=plan.from_pin.title, how=how if each.done else f"{how}; {NOT_TICKED}",
-        minded=[MINDED[mark] for mark in plan.marks], whole=each.whole, done=each.done,
+        minded=[_by_whom(each, state) if mark == "by hand" else MINDED[mark] for mark in plan.marks], whole=each.whole, done=each.done,
     )  # fmt: skip
+
+
+def _by_whom(each: WireDone, state: State) -> str:
+    """Who put a wire by hand, and why."""
+    wire = each.plan.wire
+    placed, plugs = state["placed"], state["plugs_put"]
+    said = placed.get(wire.id) or placed.get(f"{wire.connector}.{wire.pin}") or plugs.get(wire.connector)
+    if said is None:
+        return MINDED["by hand"]
+    return f"put by hand by {said['by']}" + (f": {said['why']}" if said["why"] else "")
 
 
 def _tied_back(each: WireDone) -> str:

@@ -4,6 +4,7 @@ import { Caution } from "@/ui/notices";
 import { oneOf } from "@/ui/oneOf";
 import { Choice } from "@/ui/fields";
 import type { StepProps } from "../../stepProps";
+import { PlaceWires } from "./PlaceWires";
 
 const ORDER_NAMES: Record<string, string> = {
   "supply last": "earth first, supply last",
@@ -30,6 +31,7 @@ export function WiringPanel({ job, put, wiring }: StepProps & { wiring: Schemas[
         replacement={wiring.replacement_pins}
         wires={wiring.wires.map((wire) => ({ ...wire, from: wire.from_place, to: wire.to_place }))}
       />
+      <PlaceWires job={job} put={put} wiring={wiring} />
       <div className="max-w-sm">
         <Choice
           label="Order"
