@@ -6,6 +6,8 @@ from typing import Any
 
 from twincore.profile import Board, Family
 
+UNKNOWN = "not known"
+"""What a pin carries of a plug of which nobody said what any pin carries."""
 CONTACTS = ("common", "no", "nc")
 """The three contacts of a changeover relay: common, open at rest, closed at rest."""
 
@@ -59,6 +61,7 @@ def plugs_of(board: Board, family: Family) -> dict[str, Plug]:
     found: dict[str, Plug] = {}
     for node in board.document.get("connectors", ()):
         pins: dict[str, Pin] = {}
+        told = any("signal" in each or f"{node['id']}.{each['pin']}" in contacts for each in node["pins"])
         for each in node["pins"]:
             name = str(each["pin"])
             relay = contacts.get(f"{node['id']}.{name}")
@@ -67,7 +70,7 @@ def plugs_of(board: Board, family: Family) -> dict[str, Plug]:
             meaning = signals.get(signal if signal is not None else relay[0] if relay else "", {})
             kind = meaning.get("kind", "other")
             pins[name] = Pin(
-                node["id"], name, each.get("mark", ""), carries, meaning.get("title") or carries or "nothing",
+                node["id"], name, each.get("mark", ""), carries, meaning.get("title") or carries or ("nothing" if told else UNKNOWN),
                 each.get("volts_class", meaning.get("volts_class")), relay[1] if relay else None,
                 bool(meaning.get("polarity")), bool(meaning.get("optional")),
                 kind if kind in ("supply", "earth", "output") else "", each.get("without_device", ""), each.get("holds", 1),

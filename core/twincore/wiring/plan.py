@@ -77,7 +77,8 @@ def _as_put(put: Put, seat: object, old: Mapping[str, Plug], new: Mapping[str, P
     """A wire that somebody put by hand."""
     wire, to = put.wire, put.pin
     pin = old[wire.connector].pins[wire.pin]
-    marks = (*_minded(pin, to), "by hand", *put.unsound)
+    minded = [each for each in _minded(pin, to) if each != "label"]  # somebody looked
+    marks = (*minded, "by hand", *put.unsound)
     if to is None:
         treatment = "tied back"
     elif put.joined:

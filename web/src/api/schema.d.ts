@@ -7172,6 +7172,8 @@ export interface components {
             complete: boolean;
             /** One By One */
             one_by_one: boolean;
+            /** Offered */
+            offered: string | null;
             /** Pins */
             pins: components["schemas"]["PinShown"][];
         };
@@ -7439,8 +7441,6 @@ export interface components {
             plug: string;
             /** Socket */
             socket: string;
-            /** Pins */
-            pins: number;
         };
         /**
          * PutByHand

@@ -1,6 +1,6 @@
-"""Wires and plugs put by hand: what may be said, what is unsound about it, and what is proposed."""
+"""Wires and plugs put by hand: what may be said, what is unsound about it, and what is offered."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any, cast
 
 from twincore.errors import Refusal, WrongValue
@@ -54,9 +54,7 @@ def plug_put_value(case: Case, name: str, after: PlugPutSaid, given: Given) -> A
         raise WrongValue(f"{new_board(case).part_number} has no socket {after['to']}.")
     if any(socket["to"] == after["to"] and plug != name for plug, socket in case.state["plugs_put"].items()):
         raise Refusal(f"Another plug was put on {after['to']}. Remove that first.")
-    used = {each.pin for each in wiring_of(case).wires if each.connector == name}
-    if not used:
-        raise WrongValue(f"No wire of {name} is in the record. Say in Record how its wires are carried.")
+    used = {each.pin for each in wiring_of(case).wires if each.connector == name} or set(old[name].pins)
     if missing := used - set(new[after["to"]].pins):
         raise WrongValue(f"{after['to']} has no pin {', '.join(sorted(missing))}: this plug cannot go on it complete.")
     _check_sound(case, "plugs_put", name, after, given)
@@ -92,32 +90,24 @@ def unsound_of(each: WirePlan) -> list[str]:
     return [mark for mark in each.marks if mark in UNSOUND] if "by hand" in each.marks else []
 
 
-@dataclass(frozen=True, slots=True)
-class PlugProposed:
-    """A plug of the old board and the socket that it would go on, of whose pins nobody knows what they carry."""
-
-    plug: str
-    socket: str
-    pins: int
-
-
-def plugs_proposed(case: Case, plan: WiringPlan) -> list[PlugProposed]:
-    """Plugs that the plan moves nowhere, and the socket of the same name and the same pins, which nothing known speaks against.
-
-    Where both boards say what their pins carry, nothing is proposed: the plan knows better.
+def socket_offered(case: Case, plug: str) -> str | None:
+    """The socket of the new board that a plug would go on if somebody says so: of the same name and the same pins, where it is not
+    known what they carry. None where both boards say what their pins carry, for the plan knows better then.
     """
+    if case.replacement is None or plug in case.state["plugs_put"]:
+        return None
     family, board = original_of(case)
-    old, new = plugs_of(board, family), plugs_of(new_board(case), family)
-    homeless = {each.wire.connector for each in plan.wires if each.to_pin is None and "unknown" in each.marks}
-    taken = {name for seat in plan.seats for name in seat.sockets}
-    found = []
-    for name in (each for each in old if each in homeless and each in new and each not in taken):
-        mine, its = old[name], new[name]
-        alike = list(mine.pins) == list(its.pins) and (mine.style or its.style) == (its.style or mine.style)
-        against = any(
-            pin.carries is not None and its.pins[key].carries is not None and pin.carries != its.pins[key].carries
-            for key, pin in mine.pins.items() if key in its.pins
-        )  # fmt: skip
-        if alike and not against:
-            found.append(PlugProposed(name, name, len(mine.pins)))
-    return found
+    mine, its = plugs_of(board, family).get(plug), plugs_of(case.replacement, family).get(plug)
+    if mine is None or its is None or list(mine.pins) != list(its.pins):
+        return None
+    if mine.style is not None and its.style is not None and mine.style != its.style:
+        return None
+    pairs = [(pin.carries, its.pins[name].carries) for name, pin in mine.pins.items()]
+    against = any(None not in pair and pair[0] != pair[1] for pair in pairs)
+    return None if against or all(None not in pair for pair in pairs) else its.id
+
+
+def plugs_offered(case: Case, plan: WiringPlan) -> dict[str, str]:
+    """The plugs of which the plan knows no place, with the sockets that somebody may say they go on."""
+    lost = dict.fromkeys(each.wire.connector for each in plan.wires if "unknown" in each.marks)
+    return {name: socket for name in lost if (socket := socket_offered(case, name)) is not None}

@@ -92,6 +92,7 @@ TARGETS = (
         "replacement",
         supply="any",
         takes_back=REOPENS,
+        waits_for=(),  # while plugs are recorded it decides whether their wires need a record
         keep=KEEP_WHY,
     ),
     Target("reason", "carry_over", Text, "reasons", "replacement", supply="any", takes_back=("carry_over",)),

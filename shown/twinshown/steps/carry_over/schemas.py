@@ -110,7 +110,6 @@ class PlugOffered(Schema):
 
     plug: str
     socket: str
-    pins: int
 
 
 class PutByHand(Schema):

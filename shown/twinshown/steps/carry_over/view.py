@@ -6,7 +6,7 @@ from twincore.carry_over import Comparison
 from twincore.choose import Question
 from twincore.job.case import Case, new_board, original_of
 from twincore.job.shared.comparison import comparison_of
-from twincore.job.shared.placing import plugs_proposed
+from twincore.job.shared.placing import plugs_offered
 from twincore.job.shared.presses import press_plan
 from twincore.job.shared.wires import SizeJudged, WiringOf, sizes_of, step_key, wiring_plan
 from twincore.job.targets.carry_over import PlacedKept
@@ -70,7 +70,7 @@ def wiring_shown(case: Case) -> WiringShown:
         pin_sums=plan.pin_counts(),
         original_pins=_table(original, family),
         replacement_pins=_table(new_board(case), family),
-        offered=[PlugOffered(plug=e.plug, socket=e.socket, pins=e.pins) for e in plugs_proposed(case, plan)],
+        offered=[PlugOffered(plug=plug, socket=socket) for plug, socket in plugs_offered(case, plan).items()],
         by_hand=_put_by_hand(case),
         leads=_leads(case),
     )  # fmt: skip
@@ -211,22 +211,21 @@ def step_words(step: Step, wires: dict[str, WirePlan], titles: dict[str, str]) -
         through = f" through {titles[first.adapter]}" if first.adapter else ""
         return f"Move plug {step.plug} complete{through} to {to.connector if to else ''}"
     name = f"Wire {first.wire.tag}" if first.wire.tag else f"Wire of {first.from_pin.place}"
+    carries = "" if first.from_pin.carries is None else f" ({first.from_pin.title})"
     if first.joined is not None and to is not None:
         other = wires[first.joined].from_pin.place
-        return f"{name}: joined with the wire of {other}, to {to.place} ({first.from_pin.title})"
+        return f"{name}: joined with the wire of {other}, to {to.place}{carries}"
     match first.treatment:
         case "tied back":
-            return f"{name} ({first.from_pin.title}): insulate and tie back"
+            return f"{name}{carries}: insulate and tie back"
         case "no":
-            return f"{name} ({first.from_pin.title}): must not go onto this board; decide first"
+            return f"{name}{carries}: must not go onto this board; decide first"
     if "new device" in first.marks:
         return f"{name} ({first.from_pin.title}): comes off with the old part; the new part’s lead goes to {to.place if to else ''}"
     end = ", new end" if first.treatment == "new end" else ""
     also = "".join(f", linked on to {pin.place}" for pin in first.also)
     through = f" through {titles.get(first.adapter, first.adapter)}" if first.adapter else ""
-    return (
-        f"{name}: from {first.from_pin.place} to {to.place if to else ''}{also}{through} ({first.from_pin.title}){end}"
-    )
+    return f"{name}: from {first.from_pin.place} to {to.place if to else ''}{also}{through}{carries}{end}"
 
 
 def presses_shown(case: Case) -> PressesShown:

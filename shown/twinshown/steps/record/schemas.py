@@ -23,6 +23,8 @@ class PlugShown(Schema):
     way: str | None
     complete: bool
     one_by_one: bool
+    offered: str | None
+    """The socket of the new board with the same pins, where nobody knows what they carry: it goes there if somebody says so."""
     pins: list[PinShown]
 
 

@@ -5,6 +5,7 @@ from twincore.carry_over import record_of
 from twincore.errors import TwinError
 from twincore.job.case import Case, original_of, remembered
 from twincore.job.shared.comparison import comparison_of
+from twincore.job.shared.placing import socket_offered
 from twincore.job.shared.traces import traces_of
 from twincore.job.shared.wires import findings_of, wiring_of
 from twincore.job.steps.record import differing, missing_of, moves_one_by_one, plugs_complete
@@ -44,6 +45,7 @@ def record_shown(case: Case, port: bool) -> RecordShown:
             PlugShown(
                 id=plug.id, style=plug.style, keyed=plug.keyed, way=state["plugs"].get(plug.id),
                 complete=plug.id in complete, one_by_one=moves_one_by_one(case, plug),
+                offered=socket_offered(case, plug.id),
                 pins=[
                     PinShown(
                         pin=pin.pin, mark=pin.mark, title=pin.title, carries=pin.carries, volts_class=pin.volts_class,

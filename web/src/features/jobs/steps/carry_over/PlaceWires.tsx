@@ -37,8 +37,8 @@ export function PlaceWires({ job, put, wiring }: Props) {
         wiring.offered.map((each) => (
           <div key={each.plug} className="flex flex-col items-start gap-2 border-l-4 border-edge pl-3">
             <p>
-              Plug {each.plug} ({each.pins} pins): what its pins carry is not known. The new board has {each.socket}{" "}
-              with the same pins. Compare what is printed at both before you move it.
+              Plug {each.plug}: what its pins carry is not known. The new board has {each.socket} with the same pins.
+              Compare what is printed at both before you move it.
             </p>
             <Button onClick={() => void put({ target: `plug_put.${each.plug}`, after: { to: each.socket } })}>
               Move plug {each.plug} complete onto {each.socket}

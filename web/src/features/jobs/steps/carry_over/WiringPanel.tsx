@@ -29,7 +29,10 @@ export function WiringPanel({ job, put, wiring }: StepProps & { wiring: Schemas[
       <PinTables
         original={wiring.original_pins}
         replacement={wiring.replacement_pins}
-        wires={wiring.wires.map((wire) => ({ ...wire, from: wire.from_place, to: wire.to_place }))}
+        wires={wiring.wires.flatMap((wire) => [
+          { ...wire, from: wire.from_place, to: wire.to_place },
+          ...wire.also.map((place) => ({ ...wire, from: wire.from_place, to: place, tag: "" })),
+        ])}
       />
       <PlaceWires job={job} put={put} wiring={wiring} />
       <div className="max-w-sm">

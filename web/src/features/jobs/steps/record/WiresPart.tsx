@@ -103,6 +103,18 @@ function PlugTable({ plug, job, put, onPin }: StepProps & { plug: Plug; onPin: (
             {plug.id} moves whole
           </Button>
         )}
+        {!plug.way && plug.keyed && !plug.complete && plug.offered && !recorded && !job.closed && (
+          <Button
+            kind="quiet"
+            onClick={() => {
+              void put({ target: `plug_put.${plug.id}`, after: { to: plug.offered ?? "" } }).then(
+                (taken) => taken && put({ target: `plug.${plug.id}`, after: "whole" }),
+              );
+            }}
+          >
+            Same plug, same pins: move {plug.id} complete onto {plug.offered}
+          </Button>
+        )}
         {!plug.way && plug.one_by_one && !recorded && !job.closed && (
           <Button kind="quiet" onClick={() => void put({ target: `plug.${plug.id}`, after: "one by one" })}>
             {plug.id}: wire by wire, straight to the new board
