@@ -137,6 +137,10 @@ class Target:
     """Whether it brings a board to the job, with a sheet of its own."""
     chooses: bool = False
     """Whether it chooses a profile that the sheet rests on."""
+    late: bool = False
+    """Whether records were written before it was thought of: its part stands in a record only where something is said in it, so that
+    earlier records and their seals stay true.
+    """
     offline: bool = True
     """Whether it can be said without a connection."""
     ends_step: bool = False

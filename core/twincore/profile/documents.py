@@ -7,6 +7,7 @@ from typing import Any, Literal, NotRequired, TypedDict
 
 from twincore.profile.values import Number, Value
 
+
 FamilyInput = TypedDict(
     "FamilyInput",
     {

@@ -27,6 +27,7 @@ from pictures.files import MOST_BYTES
 from references.actions import LARGEST_FILE
 from twincore.chain import LARGEST_PACKAGE, chained
 from twincore.job.record.document import HEAD
+from twincore.job.record.sealed import LATE
 
 
 def changed(data: bytes, name: str, change: Callable[[Any], None]) -> bytes:
@@ -180,6 +181,30 @@ class Packages(WorldTestCase):
         after = self.package(self.job(1))
         self.assertEqual(self.verify(after)[0], 0)
         self.assertEqual(after, before)
+
+    def test_a_record_of_before_a_part_was_thought_of_stays_true_when_it_is_corrected_and_taken_along(self) -> None:
+        """A version knows parts of the state that an earlier one, which closed the job, did not."""
+        closed = self.job(1)
+        for name in LATE:
+            del closed.state[name]
+        closed.save()
+        self.entry(closed, f"correction.{uuid4()}", {"what": "It was 231 V"})
+        closed.refresh_from_db()
+        self.assertEqual(closed.state["placed"], {})
+        data = self.package(closed)
+        self.assertEqual(self.verify(data)[:2][0], 0, self.verify(data))
+        forged = changed(data, "job.json", lambda node: node["state"].update(placed={}))
+        self.assertIn("state.placed", self.verify(forged)[2])
+
+    def test_a_wire_put_by_hand_is_under_the_seal_like_everything_else(self) -> None:
+        plug = "C1"
+        self.entry(self.source, f"plug_put.{plug}", {"to": plug}, reason="It is the same plug")
+        data = self.package(self.source)
+        self.assertEqual(self.verify(data)[0], 0)
+        forged = changed(data, "job.json", lambda node: node["state"]["plugs_put"][plug].update(because="none"))
+        self.assertIn(f"state.plugs_put.{plug}", self.verify(forged)[2])
+        forged = changed(data, "job.json", lambda node: node["state"].pop("plugs_put"))
+        self.assertIn("state.plugs_put", self.verify(forged)[2])
 
     def test_another_depot_gets_it_with_nothing_lost(self) -> None:
         data = self.package(self.source)

@@ -5360,8 +5360,8 @@ export interface components {
             by: string;
             /** At */
             at: string;
-            /** Why */
-            why: string;
+            /** Because */
+            because: string;
         };
         /**
          * PlateSaid
@@ -5384,8 +5384,8 @@ export interface components {
             by: string;
             /** At */
             at: string;
-            /** Why */
-            why: string;
+            /** Because */
+            because: string;
         };
         /**
          * ReadbackKept

@@ -77,6 +77,7 @@ export const TARGETS = {
 /** What is kept beside a value: who, when and how; nobody sends it. */
 export const KEPT_BESIDE: readonly string[] = [
   "at",
+  "because",
   "began",
   "blocks",
   "board",
@@ -86,5 +87,4 @@ export const KEPT_BESIDE: readonly string[] = [
   "how",
   "n",
   "undo",
-  "why",
 ];

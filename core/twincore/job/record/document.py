@@ -12,7 +12,7 @@ from typing import Any, cast
 from twincore.chain import DOCUMENTS, Package, canonical, chained, first_link, seal_of
 from twincore.errors import DocumentError, Fault
 from twincore.job.record.replay import partings, replay
-from twincore.job.record.sealed import CLOSING, LATER, sealed_part
+from twincore.job.record.sealed import CLOSING, LATER, as_recorded, sealed_part
 from twincore.job.rules.boards import names_of, turned
 from twincore.job.rules.state import State, empty_state
 from twincore.job.target import FIRST
@@ -64,7 +64,7 @@ def record_of(
         "pictures": list(_pictures(entries, pictures)),
         "entry_count": len(entries),
         "entries": [dict(each) for each in entries],
-        "state": state,
+        "state": as_recorded(state),
     }
 
 

@@ -7,6 +7,7 @@ from typing import Any, cast
 
 from twincore.errors import DocumentError, Fault
 from twincore.job.record.reading import shape_faults
+from twincore.job.record.sealed import as_recorded
 from twincore.job.rules.boards import BOARD_NAMES, board_of, names_of
 from twincore.job.rules.changing import changed
 from twincore.job.rules.order import STEPS
@@ -128,7 +129,7 @@ def partings(entries: Sequence[Mapping[str, Any]], stored: Mapping[str, Any]) ->
     for key, value in found.state.items():
         if key in found.untold or key in ("version", "closed_as"):
             continue
-        for name in _differing(value, kept.get(key)):
+        for name in _differing(*(as_recorded({key: each}).get(key) for each in (value, kept.get(key)))):
             number = _last_about(last, key, name) or found.touched.get(key, len(entries))
             where = f"state.{key}" + (f".{name}" if name else "")
             faults.append(

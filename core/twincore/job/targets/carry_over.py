@@ -45,7 +45,7 @@ class PlacedSaid(TypedDict):
 class PlacedKept(PlacedSaid, Signed):
     """A wire put by hand, by whom and why."""
 
-    why: str
+    because: str
 
 
 @closed
@@ -58,11 +58,11 @@ class PlugPutSaid(TypedDict):
 class PlugPutKept(PlugPutSaid, Signed):
     """A plug put by hand, by whom and why."""
 
-    why: str
+    because: str
 
 
 KEEP_WHY = Keep(
-    lambda value, entry, before, state: {**value, "why": entry.reason, **entry.signed()}, ("why", "by", "at")
+    lambda value, entry, before, state: {**value, "because": entry.reason, **entry.signed()}, ("because", "by", "at")
 )
 """With who, when and why."""
 
@@ -82,7 +82,15 @@ TARGETS = (
     Target("decision", "carry_over", School, "decisions", "replacement", supply="any", takes_back=REOPENS),
     Target("meaning", "carry_over", MeaningSaid, "meanings", "original", supply="any", takes_back=REOPENS, keep=SIGNED),
     Target(
-        "placed", "carry_over", PlacedSaid, "placed", "replacement", supply="any", takes_back=REOPENS, keep=KEEP_WHY
+        "placed",
+        "carry_over",
+        PlacedSaid,
+        "placed",
+        "replacement",
+        supply="any",
+        takes_back=REOPENS,
+        late=True,
+        keep=KEEP_WHY,
     ),
     Target(
         "plug_put",
@@ -92,6 +100,7 @@ TARGETS = (
         "replacement",
         supply="any",
         takes_back=REOPENS,
+        late=True,
         waits_for=(),  # while plugs are recorded it decides whether their wires need a record
         keep=KEEP_WHY,
     ),

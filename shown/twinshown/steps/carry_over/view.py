@@ -143,7 +143,7 @@ def _put_by_hand(case: Case) -> list[PutByHand]:
     """What somebody put by hand, plugs first."""
     found = [
         PutByHand(
-            kind="plug_put", name=name, words=f"Plug {name} complete onto {said['to']}", why=said["why"], by=said["by"],
+            kind="plug_put", name=name, words=f"Plug {name} complete onto {said['to']}", why=said["because"], by=said["by"],
             at=said["at"],
         )
         for name, said in case.state["plugs_put"].items()
@@ -154,7 +154,7 @@ def _put_by_hand(case: Case) -> list[PutByHand]:
         place = f"{of['connector']}.{of['pin']}" if of else name
         found.append(
             PutByHand(
-                kind="placed", name=name, words=f"{_called(of, place)}: {_put_words(said)}", why=said["why"], by=said["by"],
+                kind="placed", name=name, words=f"{_called(of, place)}: {_put_words(said)}", why=said["because"], by=said["by"],
                 at=said["at"],
             )
         )  # fmt: skip

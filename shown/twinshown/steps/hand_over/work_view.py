@@ -80,7 +80,7 @@ def _by_whom(each: WireDone, state: State) -> str:
     said = placed.get(wire.id) or placed.get(f"{wire.connector}.{wire.pin}") or plugs.get(wire.connector)
     if said is None:
         return MINDED["by hand"]
-    return f"put by hand by {said['by']}" + (f": {said['why']}" if said["why"] else "")
+    return f"put by hand by {said['by']}" + (f": {said['because']}" if said["because"] else "")
 
 
 def _tied_back(each: WireDone) -> str:
