@@ -7,7 +7,6 @@ from typing import Any, Literal, NotRequired, TypedDict
 
 from twincore.profile.values import Number, Value
 
-
 FamilyInput = TypedDict(
     "FamilyInput",
     {
