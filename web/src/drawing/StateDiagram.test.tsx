@@ -1,7 +1,9 @@
 import { render, screen, waitFor } from "@testing-library/react";
 import { userEvent } from "@testing-library/user-event";
+import fc from "fast-check";
 import { describe, expect, it, vi } from "vitest";
-import type { Machine } from "./machine";
+import { drawable, type Machine } from "./machine";
+import { boxOf, layOut } from "./stateLayout";
 import { StateDiagram } from "./StateDiagram";
 
 const TITLES = { call: "Call for heat", fan: "Fan", purge: "Pre-purge", tries: "Tries", restart: "After flame loss" };
@@ -79,5 +81,49 @@ describe("a machine as a state diagram", () => {
     await userEvent.click(screen.getByRole("button", { name: "Not after all" }));
     await pick("purge");
     expect(drawn.mock.calls.length).toBe(1);
+  });
+});
+
+/** Every place of a document, and the document with something else there. */
+function* withOther(node: unknown, other: unknown): Generator<unknown> {
+  yield other;
+  if (Array.isArray(node))
+    for (const [at, each] of node.entries())
+      for (const changed of withOther(each, other))
+        yield node.map((one, index) => (index === at ? changed : one) as unknown);
+  else if (typeof node === "object" && node !== null)
+    for (const [name, each] of Object.entries(node))
+      for (const changed of withOther(each, other)) yield { ...node, [name]: changed };
+}
+
+describe("a draft that is half typed", () => {
+  it("is drawn whatever stands at any place of it", { timeout: 60_000 }, async () => {
+    // a defect: "Val" of "Valve" in what is on in a state, and the page did not open any more
+    const others: unknown[] = ["", "Val", 7, true, null, [], ["x"], {}, { to: 3 }, [null], [[]]];
+    for (const other of others)
+      for (const changed of withOther(burner, other)) {
+        const { unmount } = render(<StateDiagram machine={changed as Machine} titles={TITLES} />);
+        unmount();
+        const machine = drawable(changed);
+        await layOut(
+          machine,
+          Object.fromEntries(Object.entries(machine.states).map(([name, state]) => [name, boxOf(name, state, TITLES)])),
+        );
+      }
+  });
+
+  it("and whatever JSON it is", () => {
+    fc.assert(
+      fc.property(fc.jsonValue(), (found) => {
+        const { unmount } = render(<StateDiagram machine={found as unknown as Machine} titles={TITLES} />);
+        unmount();
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it("a machine that is whole is drawn as it stands", () => {
+    expect(drawable(burner)).toMatchObject(burner);
+    expect(drawable({ start: "a", states: { a: { on: "Val" } } }).states.a?.on).toEqual(["Val"]);
   });
 });

@@ -2,7 +2,7 @@ import { timeWords } from "@/ui/numbers";
 import { Button } from "@/ui/Button";
 import { Choice } from "@/ui/fields";
 import { useMemo, useState } from "react";
-import type { Arrow, Machine, State } from "./machine";
+import { drawable, type Arrow, type Machine, type State } from "./machine";
 import { boxOf, LINE, useLayout } from "./stateLayout";
 
 type Props = {
@@ -18,7 +18,8 @@ type Props = {
 };
 
 /** A machine as a state diagram laid out from its data; a chosen state tells its ways out in words, numbered as drawn. */
-export function StateDiagram({ machine, titles, chosen: given, onChoose, onArrow, onTakeOut }: Props) {
+export function StateDiagram({ machine: found, titles, chosen: given, onChoose, onArrow, onTakeOut }: Props) {
+  const machine = useMemo(() => drawable(found), [found]);
   const [own, setOwn] = useState(machine.start);
   const chosen = given ?? (machine.states[own] ? own : machine.start);
   const [drawing, setDrawing] = useState(false);
@@ -151,7 +152,9 @@ export function StateDiagram({ machine, titles, chosen: given, onChoose, onArrow
 }
 
 function arrowWords(go: Arrow, titles: Record<string, string>): string {
-  const parts = Object.entries(go.if ?? {}).map(([name, value]) => `${titles[name] ?? name}: ${value ? "yes" : "no"}`);
+  const parts = Object.entries(go.if ?? {}).map(
+    ([name, value]) => `${titles[name] ?? name}: ${conditionWords(value, titles)}`,
+  );
   if (go.after !== undefined)
     parts.push(
       `after ${typeof go.after === "number" ? timeWords(go.after) : (titles[go.after] ?? go.after)}${go.clock ? ` on clock ${go.clock}` : ""}`,
@@ -165,6 +168,19 @@ function arrowWords(go: Arrow, titles: Record<string, string>): string {
   const where = Object.entries(go.when ?? {}).map(([name, value]) => `${titles[name] ?? name} is ${String(value)}`);
   const told = [parts.length ? `when ${parts.join(", ")}` : "", where.length ? `where ${where.join(", ")}` : ""];
   return told.filter(Boolean).join(", ") || "at once";
+}
+
+/** What an input must be: yes or no, or within limits, each a number or what a function is set to. */
+function conditionWords(value: unknown, titles: Record<string, string>): string {
+  if (typeof value !== "object" || value === null) return value ? "yes" : "no";
+  const { from, below } = value as { from?: unknown; below?: unknown };
+  const limit = (each: unknown) => {
+    if (typeof each !== "object" || each === null) return String(each);
+    const { function: name, plus } = each as { function?: unknown; plus?: unknown };
+    return `${titles[String(name)] ?? String(name)}${typeof plus === "number" ? ` ${plus < 0 ? "−" : "+"} ${Math.abs(plus)}` : ""}`;
+  };
+  const told = [from !== undefined && `${limit(from)} or more`, below !== undefined && `below ${limit(below)}`];
+  return told.filter(Boolean).join(" and ") || "?";
 }
 
 /** Which of a state's arrows lead there: "1", or "1, 3". */

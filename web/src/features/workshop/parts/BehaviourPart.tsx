@@ -1,6 +1,6 @@
 import type { Schemas } from "@/api/client";
 import { Player, type FamilyDocument } from "@/comparison/Player";
-import type { Machine } from "@/drawing/machine";
+import { drawable } from "@/drawing/machine";
 import { StateDiagram } from "@/drawing/StateDiagram";
 import { useFamily } from "@/api/families";
 import { Button } from "@/ui/Button";
@@ -22,7 +22,7 @@ export function BehaviourPart({ draft, changing }: PartProps) {
   const titles = Object.fromEntries(
     [...draft.inputs, ...draft.outputs, ...draft.functions].map((each) => [each.id, each.title]),
   );
-  const machines: (Machine & { id?: string })[] = behaviour?.machines ?? (behaviour ? [behaviour as Machine] : []);
+  const machines = (behaviour?.machines ?? (behaviour ? [behaviour] : [])).map(drawable);
   const [shown, setShown] = useState<string | null>(machines[0]?.start ?? null);
   const arrows = (machine: number, from: string, change: (old: Arrows) => Arrows) => {
     const state = draft.machines[machine]?.states.find((each) => each.name === from);
