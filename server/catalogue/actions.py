@@ -8,6 +8,7 @@ from typing import Any
 from django.db import transaction
 from django.db.models import F, QuerySet
 
+from catalogue import queries
 from catalogue.models import Board, BoardRevision, Family, FamilyRevision, Guide, GuideRevision, Marking, Revision
 from catalogue.profiles import board_profile, family_profile
 from people.access import require_parts_lead
@@ -92,6 +93,21 @@ def load_own_board(person: Person, data: bytes, now: datetime, family: Family | 
     if Board.objects.filter(part_number=profile.part_number, depot=None).exists():
         raise Refused(f"{profile.part_number} is in the catalogue already. Take it from there.")
     return _load_board(person, profile, data, now, person.depot, family)
+
+
+@transaction.atomic
+def make_current(person: Person, part_number: str, number: int, now: datetime) -> Loaded:
+    """Make an earlier revision of a board the one that is taken from now on: it is loaded again, as the next revision.
+
+    Raises Refused for the revision that is current, and DocumentError where it no longer fits its family.
+    """
+    require_parts_lead(person)
+    board = queries.board(part_number, person.depot_id)
+    wanted = queries.revision(board, number)
+    if board.current_id == wanted.pk:
+        raise Refused(f"Revision {number} is the current one.")
+    data = bytes(wanted.document)
+    return _load_board(person, parse_board(data), data, now, board.depot)
 
 
 def _owner(person: Person | None, named: QuerySet[Any]) -> Depot | None:

@@ -237,6 +237,20 @@ def remove_board(request: HttpRequest, given: BoardNamed) -> tuple[int, None]:
     return 204, None
 
 
+class RevisionNamed(BoardNamed):
+    """A revision of a board."""
+
+    revision: int = Field(ge=1)
+
+
+@router.post("/boards/make-current", response=BoardCard)
+def make_current(request: HttpRequest, given: RevisionNamed) -> BoardCard:
+    """Make an earlier revision of a board the current one again."""
+    person = person_of(request)
+    actions.make_current(person, given.part_number, given.revision, timezone.now())
+    return board_card(queries.board(given.part_number, person.depot_id))
+
+
 @router.get("/board-revisions/{path:part_number}", response=Page[RevisionLine])
 def list_revisions(request: HttpRequest, part_number: str, paging: Query[Paging]) -> dict[str, Any]:
     """The revisions of a board, newest first."""

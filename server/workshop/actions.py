@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 from django.utils.text import slugify
 from django.utils.timezone import localtime
 
@@ -38,12 +38,16 @@ class Sketched:
     lines: str
 
 
+ONLY_SKETCHED = Q(traits__standing__settings__worth="sketched", traits__standing__functions__isnull=True)
+"""A board of which nobody said yet what its positions do."""
+
+
 def sketches(person: Person) -> QuerySet[Board]:
     """The depot's boards of which only a sketch is known, without those that somebody completes."""
     worked_on = Draft.objects.filter(LIVE, depot=person.depot_id).values("part_number")
     return (
         Board.objects.filter(depot=person.depot_id, current__isnull=False, withdrawn__isnull=True)
-        .filter(traits__standing__settings__worth="sketched", traits__standing__functions__isnull=True)
+        .filter(ONLY_SKETCHED)
         .exclude(part_number__in=worked_on)
         .select_related("family", "current")
         .defer("current__document")
@@ -51,16 +55,17 @@ def sketches(person: Person) -> QuerySet[Board]:
 
 
 def sketch_board(person: Person, given: Sketched, now: datetime) -> Board:
-    """Keep a sketch as the depot's own board; again under the same number is its next revision.
+    """Keep a sketch as the depot's own board; again under the same number is the next revision of a board that is only a sketch.
 
-    Raises Faulty with the lines that cannot be read, or for a sketch without anything on it.
+    Raises Faulty with the lines that cannot be read, or for a sketch without anything on it, and Refused for the number of a board
+    of which more is known: no sketch takes its place.
     """
     if person.depot is None:
         raise Refused("A sketch belongs to a depot. Whoever has none cannot make one.")
     sketch = _read(given.lines)
     with transaction.atomic():
         family = family_of(given.family, person.depot_id).code if given.family else _kind(person, given.kind, now)
-        number = given.part_number.strip() or _unmarked(person)
+        number = _number_of(person, given.part_number.strip())
         who, day = person.shown_name, localtime(now).date().isoformat()
         document = board_document(sketch, number, given.maker.strip(), given.title.strip(), family, who, day)
         load_own_board(person, dump(jsonable(document)).encode(), now)
@@ -105,6 +110,20 @@ def _kind(person: Person, title: str, now: datetime) -> str:
     code = next(each for each in codes if not Family.objects.filter(code=each).exists())
     load_own_family(person, dump(kind_document(code, title)).encode(), now)
     return code
+
+
+def _number_of(person: Person, marked: str) -> str:
+    """The number that a sketch is kept under: as it is marked, in the letters of the sketch that is there."""
+    if not marked:
+        return _unmarked(person)
+    there = Board.objects.seen_by(person.depot_id).filter(part_number__iexact=marked)
+    sketched = there.filter(ONLY_SKETCHED, depot=person.depot).first()
+    known = there.first()
+    if sketched is None and known is not None:
+        raise Refused(
+            f"{known.part_number} is in the catalogue already. Choose it there, or give the sketch another number."
+        )
+    return sketched.part_number if sketched is not None else marked
 
 
 def _unmarked(person: Person) -> str:

@@ -47,7 +47,7 @@ def board_document(
     source = [{"what": "seen at the machine", **({"who": who} if who else {}), **({"on": on} if on else {})}]
     document: dict[str, Any] = {
         "format": "worthy-twin/board", "version": 1, "part_number": part_number, "maker": maker or "not known",
-        "title": title, "family": family, "status": "discontinued",
+        "title": title, "family": family, "status": "current",  # nobody said that it is no longer made
         "settings": [KINDS[each.kind].setting(each) for each in sketch.elements],
         "functions": {},
         "size_mm": list(size),

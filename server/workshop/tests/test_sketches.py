@@ -60,6 +60,37 @@ class Sketches(WorldTestCase):
         self.assertEqual(self.get("board/K7-100")["revision"], 2)
         self.assertEqual(Family.objects.filter(depot__isnull=False).count(), 1)
 
+    def test_no_sketch_takes_the_place_of_a_board_of_which_more_is_known(self) -> None:
+        """A defect: a technician's sketch replaced a published board of the depot by the same number, without a word."""
+        self.keep()
+        document = self.get("board/K7-100")["document"] | {"maker": "Tarvenholm"}
+        document["functions"] = {}
+        document["standing"]["functions"] = {"worth": "leaflet"}
+        self.sign_in("corm")
+        self.post("documents", document)
+        self.sign_in("wennick")
+        for number in ("K7-100", "k7-100"):
+            self.assertIn("in the catalogue already", self.keep(400, part_number=number)["detail"])
+        self.assertEqual((self.get("board/K7-100")["maker"], self.get("board/K7-100")["revision"]), ("Tarvenholm", 2))
+        self.assertIn("in the catalogue already", self.keep(400, part_number="tvh-2210-b")["detail"])
+
+    def test_an_earlier_revision_is_made_current_again_and_nothing_is_lost(self) -> None:
+        first = self.keep() and self.get("board/K7-100")["document"]
+        self.keep(lines="S1 bank 2")
+        again = {"part_number": "K7-100", "revision": 1}
+        self.post("boards/make-current", again, 403)
+        self.sign_in("corm")
+        self.assertEqual(self.post("boards/make-current", again)["revision"], 3)
+        self.assertEqual(self.get("board/K7-100")["document"], first)
+        self.assertEqual([each["number"] for each in self.get("board-revisions/K7-100")["items"]], [3, 2, 1])
+        self.assertEqual(len(self.get("board/K7-100?revision=2")["elements"]), 1)
+        self.assertIn("is the current one", self.post("boards/make-current", again | {"revision": 3}, 400)["detail"])
+        self.post("boards/make-current", again | {"revision": 9}, 404)
+
+    def test_a_sketch_is_not_said_to_be_discontinued(self) -> None:
+        self.keep()
+        self.assertEqual(self.get("board/K7-100")["status"], "current")
+
     def test_what_cannot_be_kept_says_why_and_nothing_is_half_saved(self) -> None:
         self.assertEqual(self.keep(422, lines="S1 bank\nbonk")["faults"][0]["place"], "line 1")
         self.assertIn("Nothing is on this sketch", self.keep(422, lines="lamp")["detail"])

@@ -472,6 +472,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/boards/make-current": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Current
+         * @description Make an earlier revision of a board the current one again.
+         */
+        post: operations["catalogue_api_make_current"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board-revisions/{part_number}": {
         parameters: {
             query?: never;
@@ -4023,6 +4043,16 @@ export interface components {
             /** Part Number */
             part_number: string;
         };
+        /**
+         * RevisionNamed
+         * @description A revision of a board.
+         */
+        RevisionNamed: {
+            /** Part Number */
+            part_number: string;
+            /** Revision */
+            revision: number;
+        };
         /** Page[RevisionLine] */
         Page_RevisionLine_: {
             /** Items */
@@ -6677,6 +6707,8 @@ export interface components {
             title: string;
             /** Status */
             status: string;
+            /** Standing */
+            standing: string;
             /** Features */
             features: {
                 [key: string]: string;
@@ -12076,6 +12108,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    catalogue_api_make_current: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RevisionNamed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardCard"];
+                };
             };
             /** @description Refused */
             "4XX": {

@@ -4,6 +4,7 @@ from uuid import UUID
 
 from catalogue.board_pictures import photographs
 from catalogue.models import Board
+from catalogue.wording import standing_words
 from jobs.models import Job
 from references.queries import about
 from twincore.recognise import Question, Sighting, questions, remaining, separating
@@ -62,7 +63,8 @@ def _question(question: Question) -> QuestionShown:
 
 def _sighting(row: Board, picture: UUID | None) -> SightingShown:
     return SightingShown(
-        part_number=row.part_number, maker=row.maker, title=row.title, status=row.status, features=row.features,
+        part_number=row.part_number, maker=row.maker, title=row.title, status=row.status, standing=standing_words(row.traits),
+        features=row.features,
         sketch=row.sketch, picture=picture,
     )  # fmt: skip
 

@@ -31,6 +31,8 @@ class SightingShown(Schema):
     maker: str
     title: str
     status: str
+    standing: str
+    """What its profile is worth, in words; empty where nobody said."""
     features: dict[str, str]
     sketch: dict[str, Any]
     picture: UUID | None

@@ -5,14 +5,13 @@ import { StateDiagram } from "@/drawing/StateDiagram";
 import { factorySettings, type BoardDocument } from "@/drawing/types";
 import { BoardPictures } from "@/pictures/BoardPictures";
 import { Loading, ProblemNotice } from "@/ui/notices";
-import { Pager } from "@/ui/Pager";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
-import { useState } from "react";
 import { useFamily } from "@/api/families";
-import { EVERY_BOARD, useBoard, useRevisions } from "./api";
+import { EVERY_BOARD, useBoard } from "./api";
 import { Meanings, type FunctionNode } from "./Meanings";
 import { Retire } from "./Retire";
 import { StandsFor } from "./StandsFor";
+import { Revisions } from "./Revisions";
 import { Uses } from "./Uses";
 import { WholeProfile } from "./WholeProfile";
 
@@ -180,40 +179,4 @@ function titlesOf(document: Record<string, unknown> | undefined) {
     names: Object.fromEntries(all.map((each) => [each.id, each.title ?? each.id])),
     units: Object.fromEntries(all.map((each) => [each.id, each.unit ?? (each.type === "duration" ? "s" : "")])),
   };
-}
-
-function Revisions({
-  partNumber,
-  shown,
-  onShow,
-}: {
-  partNumber: string;
-  shown: number;
-  onShow: (revision: number) => void;
-}) {
-  const [page, setPage] = useState(1);
-  const revisions = useRevisions(partNumber, page);
-  return (
-    <section>
-      <h2>Revisions</h2>
-      <ul className="border-t border-rule">
-        {revisions.data?.items.map((each) => (
-          <li key={each.number} className="border-b border-rule">
-            <button
-              type="button"
-              className="min-h-11 w-full py-2 text-left"
-              aria-current={each.number === shown}
-              onClick={() => onShow(each.number)}
-            >
-              Revision {each.number},{" "}
-              {new Date(each.loaded_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })},{" "}
-              {each.loaded_by}
-              {each.number === shown && " (shown)"}
-            </button>
-          </li>
-        ))}
-      </ul>
-      {revisions.data && <Pager {...revisions.data} onPage={setPage} />}
-    </section>
-  );
 }

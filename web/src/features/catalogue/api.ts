@@ -104,6 +104,16 @@ export function useRetire() {
   });
 }
 
+/** Make an earlier revision of a board the current one again. */
+export function useMakeCurrent() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { part_number: string; revision: number }) =>
+      answer(api.POST("/api/boards/make-current", { body })),
+    onSuccess: () => queries.invalidateQueries(),
+  });
+}
+
 /** Load a file, or only check it. */
 export function useLoad() {
   const queries = useQueryClient();

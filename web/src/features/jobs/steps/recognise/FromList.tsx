@@ -23,7 +23,7 @@ export function FromList({ chosen, family, onChoose }: Props) {
                 chosen={chosen === board.part_number}
                 onChoose={() => onChoose(board.part_number, "chosen from the list")}
               >
-                {board.status === "current" ? "still made" : "discontinued"}
+                {board.standing || (board.status === "current" ? "still made" : "discontinued")}
               </BoardChoice>
             ))}
           </ul>

@@ -85,7 +85,7 @@ export function KeyPanel({ job, put, onChoose }: Props) {
                       className="block max-h-20 w-28 shrink-0 object-contain"
                     />
                   )}
-                  {board.status === "current" ? "still made" : "discontinued"}
+                  {board.standing || (board.status === "current" ? "still made" : "discontinued")}
                 </span>
               </BoardChoice>
             ))}
