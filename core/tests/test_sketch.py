@@ -81,6 +81,19 @@ class Notation(TestCase):
     def test_what_is_written_reads_the_same(self, sketch: Sketch) -> None:
         self.assertEqual(read_lines(written(sketch)), (sketch, []))
 
+    def test_dials_of_sixteen_and_with_zeros_are_what_is_printed_round_them(self) -> None:
+        sixteen = tuple("0123456789ABCDEF")
+        for text, values in (
+            ("0..F", sixteen), ("0..f", tuple("0123456789abcdef")), ("0..9 A..F", sixteen), ("8..C", tuple("89ABC")),
+            ("00..11", tuple(f"{n:02}" for n in range(12))), ("1..3 AUTO", ("1", "2", "3", "AUTO")),
+            ("7 8 9", ("7", "8", "9")), ("A..C", ("A", "B", "C")), ("a .. c", ("a", "b", "c")),
+        ):  # fmt: skip
+            sketch, wrong = read_lines(f"R1 dial {text}")
+            self.assertEqual((wrong, sketch.elements[0].values), ([], values), text)
+            self.assertEqual(read_lines(written(sketch)), (sketch, []), text)
+        for text in ("0..G", "9..0", "..3", "1..", "0...F", "A..1", "0..F 3"):
+            self.assertEqual(len(read_lines(f"R1 dial {text}")[1]), 1, text)
+
     def test_a_bank_of_eight_a_dial_and_two_plugs_are_one_line(self) -> None:
         sketch, wrong = read_lines("S1 bank 8, on up, from left; R1 dial; C1 plug 8, keyed; C2 plug 6")
         self.assertEqual(wrong, [])

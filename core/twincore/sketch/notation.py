@@ -1,7 +1,7 @@
 """A sketch as lines of text, for whoever types faster than they tap: one thing a line, or several with a semicolon between.
 
     S1 bank 8, on up, from left          a bank of eight switches
-    R1 dial 0..9                         a selector
+    R1 dial 0..9                         a dial; 0..F is one of sixteen, 00..15 has its zeros
     J1 jumper 3                          pins 1 to 3: open, 1-2, 2-3
     VR1 trimmer 0..10                    a trimmer with a scale
     prog program A B C                   a program number or letter
@@ -44,6 +44,8 @@ NAME = re.compile(r"[A-Za-z][\w./+-]{0,19}$")
 NUMBER = r"-?\d{1,7}(?:[.,]\d{1,4})?"
 SPAN = re.compile(rf"({NUMBER})\s*\.\.\s*({NUMBER})(?:\s+by\s+({NUMBER}))?(?:\s+(\S{{1,10}}))?$")
 PLACE = re.compile(r"at (\d{1,3}(?:\.\d)?) (\d{1,3}(?:\.\d)?)")
+SIXTEEN = "0123456789ABCDEF"
+"""The values of a dial of sixteen."""
 SIZE = re.compile(r"(\d{1,4})\s*[x×]\s*(\d{1,4})(?:\s*mm)?$")
 
 
@@ -211,17 +213,24 @@ def _values(kind: Kind, words: list[str]) -> tuple[str, ...]:
         pins = _count(words[0] if words else "2", 8, "pins", 2)
         return ("open", *(f"{pin}-{pin + 1}" for pin in range(1, pins)))
     text = " ".join(words) or kind.usual_values
-    span = re.fullmatch(r"(\w{1,3})\s*\.\.\s*(\w{1,3})", text)
-    values = _from_to(span[1], span[2]) if span else tuple(text.split())
+    spans = re.sub(r"\s*\.\.\s*", "..", text).split()
+    values = tuple(value for each in spans for value in (_from_to(*each.split("..", 1)) if ".." in each else (each,)))
     if not 2 <= len(values) <= MOST_VALUES or len(set(values)) != len(values) or "?" in values:
-        raise _Wrong(f"2 to {MOST_VALUES} different values, such as “0..9”, “A..F” or “A B C”")
+        raise _Wrong(f"2 to {MOST_VALUES} different values, such as “0..9”, “0..F”, “A..F” or “A B C”")
     return values
 
 
 def _from_to(low: str, high: str) -> tuple[str, ...]:
-    if (low + high).isascii() and low.isdecimal() and high.isdecimal():
-        return tuple(str(number) for number in range(int(low), int(high) + 1))
-    if len(low) == len(high) == 1 and low.isascii() and high.isascii():
+    """Every value of a span as a dial has it: 0 to 9, 00 to 15 with its zeros, A to F, and 0 to F, which are sixteen."""
+    if not (low + high).isascii() or not (1 <= len(low) <= 3 and 1 <= len(high) <= 3):
+        return ()
+    if low.isdecimal() and high.isdecimal():
+        wide = len(low) if low[0] == "0" and len(low) > 1 else 0
+        return tuple(str(number).zfill(wide) for number in range(int(low), int(high) + 1))
+    if len(low) == len(high) == 1 and low.isdecimal() and high.upper() in SIXTEEN:
+        found = SIXTEEN[SIXTEEN.index(low) : SIXTEEN.index(high.upper()) + 1]
+        return tuple(found.lower() if high.islower() else found)
+    if len(low) == len(high) == 1 and low.isalpha() and high.isalpha():
         return tuple(chr(code) for code in range(ord(low), ord(high) + 1))
     return ()
 

@@ -48,6 +48,8 @@ export function AddThing({ lines, onAdd }: Props) {
 
 function Thing({ kind, lines, onAdd }: Props & { kind: Counted }) {
   const [draft, setDraft] = useState<Draft>(() => freshDraft(kind, lines));
+  /** A count that is not among those to be tapped, as it is typed. */
+  const [other, setOther] = useState("");
   const set = (change: Partial<Draft>) => setDraft((old) => ({ ...old, ...change }));
   const { word, counts, counted, letter } = OFFERS[kind];
   const line = lineOf(kind, draft);
@@ -59,15 +61,31 @@ function Thing({ kind, lines, onAdd }: Props & { kind: Counted }) {
           <Segments
             label={`How many ${counted}`}
             choices={counts.map((count) => [String(count), String(count)] as const)}
-            value={String(draft.count)}
-            onChange={(count) => set({ count: Number(count) })}
+            value={other ? "" : String(draft.count)}
+            onChange={(count) => {
+              setOther("");
+              set({ count: Number(count) });
+            }}
           />
+          <div className="mt-2 w-40">
+            <TextField
+              label="Another number"
+              inputMode="numeric"
+              maxLength={3}
+              value={other}
+              onChange={(event) => {
+                const typed = event.target.value.replace(/\D/g, "");
+                setOther(typed);
+                set({ count: Number(typed) });
+              }}
+            />
+          </div>
         </div>
       )}
       {!counts && (
         <TextField
           label={kind === "number" ? "From, to, steps and unit" : "What it may stand at"}
-          hint={kind === "number" ? "such as 0..300 by 5 s" : "such as 0..9, A..F, or A B C"}
+          hint={kind === "number" ? "such as 0..300 by 5 s" : "such as 0..9, 0..F, 00..15, or A B C"}
           className="font-mono"
           value={draft.values}
           onChange={(event) => set({ values: event.target.value })}
@@ -95,6 +113,16 @@ function Thing({ kind, lines, onAdd }: Props & { kind: Counted }) {
           choices={["keyed", "not keyed"]}
           value={draft.keyed}
           onChange={(keyed) => set({ keyed })}
+        />
+      )}
+      {kind === "plug" && (
+        <TextField
+          label="Printed at its pins, from pin 1"
+          hint="such as L N PE; left empty where nothing is printed"
+          className="font-mono"
+          maxLength={400}
+          value={draft.marks}
+          onChange={(event) => set({ marks: event.target.value })}
         />
       )}
       <div className="flex flex-wrap items-end gap-3">

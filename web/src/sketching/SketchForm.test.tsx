@@ -48,6 +48,20 @@ describe("a board that nobody entered", () => {
     expect(lines()).toBe("S1 bank 8, on up");
   });
 
+  it("takes any count typed digit by digit, and what is printed at pins, without a word of notation", async () => {
+    shown();
+    await userEvent.click(screen.getByRole("button", { name: "Plug" }));
+    const plug = within(screen.getByRole("region", { name: "Plug" }));
+    await userEvent.type(plug.getByLabelText("Another number"), "11");
+    await userEvent.type(plug.getByLabelText("Printed at its pins, from pin 1"), "L N PE");
+    await userEvent.click(plug.getByRole("button", { name: "Put it down" }));
+    await userEvent.click(screen.getByRole("button", { name: "Code to key in" }));
+    const code = within(screen.getByRole("region", { name: "Code to key in" }));
+    await userEvent.click(code.getByRole("radio", { name: "4" }));
+    await userEvent.click(code.getByRole("button", { name: "Put it down" }));
+    expect(lines()).toBe("C1 plug 11, marked L N PE\nK1 code 4");
+  });
+
   it("says at its line what cannot be read, and is not kept so", async () => {
     shown(undefined, { ...read, words: [], misread: [{ line: 1, expected: "a number of places from 1 to 16" }] });
     await userEvent.type(screen.getByRole("textbox", { name: "The sketch in lines" }), "S1 bank eight");

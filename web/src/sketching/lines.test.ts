@@ -14,6 +14,9 @@ describe("a sketch that is tapped", () => {
     expect(lineOf("bank", bank)).toBeNull();
     expect(lineOf("bank", { ...bank, count: 8 })).toBe("S1 bank 8");
     expect(lineOf("bank", { ...bank, count: 8, on: "up", from: "left" })).toBe("S1 bank 8, on up, from left");
+    const plug = { ...freshDraft("plug", ""), count: 11, marks: " L, N  PE " };
+    expect(lineOf("plug", plug)).toBe("C1 plug 11, marked L N PE");
+    expect(lineOf("code", { ...freshDraft("code", ""), count: 4 })).toBe("K1 code 4");
     expect(lineOf("plug", { ...freshDraft("plug", ""), count: 6, keyed: "not keyed" })).toBe("C1 plug 6, not keyed");
     expect(lineOf("dial", freshDraft("dial", ""))).toBe("R1 dial 0..9");
     expect(lineOf("dial", { ...freshDraft("dial", ""), values: " " })).toBeNull();

@@ -1,8 +1,17 @@
 /** Lines of a sketch, as tapping makes them; whoever types writes the same. */
 export type Kind =
-  "bank" | "dial" | "jumper" | "trimmer" | "number" | "wheels" | "program" | "plug" | "relays" | "seen";
+  "bank" | "dial" | "jumper" | "trimmer" | "number" | "code" | "wheels" | "program" | "plug" | "relays" | "seen";
 /** What is tapped of one thing before it is put down. */
-export type Draft = { name: string; count: number; values: string; on: string; from: string; keyed: string };
+export type Draft = {
+  name: string;
+  count: number;
+  values: string;
+  on: string;
+  from: string;
+  keyed: string;
+  /** What is printed at the pins, from pin 1. */
+  marks: string;
+};
 
 type Offer = {
   word: string;
@@ -20,6 +29,7 @@ export const OFFERS: Record<Exclude<Kind, "seen">, Offer> = {
   wheels: { word: "Thumbwheels", letter: "W", counts: [1, 2, 3, 4], counted: "wheels" },
   program: { word: "Program number", letter: "prog" },
   number: { word: "Number in a menu", letter: "P" },
+  code: { word: "Code to key in", letter: "K", counts: [3, 4, 5, 6, 8], counted: "digits" },
   plug: { word: "Plug", letter: "C", counts: [1, 2, 3, 4, 6, 8, 10, 12], counted: "pins" },
   relays: { word: "Relays", letter: "", counts: [1, 2, 3, 4, 5, 6], counted: "relays" },
 };
@@ -29,7 +39,7 @@ export const SEEN = ["lamp", "button", "fuse", "display"] as const;
 export function freshDraft(kind: Kind, lines: string): Draft {
   const offer = kind === "seen" ? undefined : OFFERS[kind];
   const values = { dial: "0..9", trimmer: "0..10", program: "A..F", number: "0..300 by 5 s" }[kind as string] ?? "";
-  return { name: nameFor(offer?.letter ?? "", lines), count: 0, values, on: "", from: "", keyed: "" };
+  return { name: nameFor(offer?.letter ?? "", lines), count: 0, values, on: "", from: "", keyed: "", marks: "" };
 }
 
 /** The first name of a letter that no line has yet: S1, S2 … */
@@ -40,17 +50,28 @@ export function nameFor(letter: string, lines: string): string {
 }
 
 /** One thing as a line; nothing while something is missing that only whoever looks can say. */
-export function lineOf(kind: Kind, { name, count, values, on, from, keyed }: Draft): string | null {
+export function lineOf(kind: Kind, { name, count, values, on, from, keyed, marks }: Draft): string | null {
   const counted = kind !== "seen" && OFFERS[kind].counts !== undefined;
   if (counted && count === 0) return null;
   switch (kind) {
     case "bank":
       return [`${name} bank ${count}`, on && `on ${on}`, from && `from ${from}`].filter(Boolean).join(", ");
     case "plug":
-      return [`${name} plug ${count}`, keyed].filter(Boolean).join(", ");
+      return [
+        `${name} plug ${count}`,
+        keyed,
+        marks.trim() &&
+          `marked ${marks
+            .trim()
+            .split(/[\s,;]+/)
+            .join(" ")}`,
+      ]
+        .filter(Boolean)
+        .join(", ");
     case "relays":
       return `relays ${count}`;
     case "jumper":
+    case "code":
     case "wheels":
       return `${name} ${kind} ${count}`;
     case "seen":
