@@ -260,7 +260,21 @@ class Ranking(SimpleTestCase):
         machine = Machine(choose.fitting_of(original.document), family, more.pop("facts", {}))
         board = demo_board(number)
         twin = choose.check_twin(original, factory_record(original), board, family, {})
-        return choose.judge_candidate(machine, choose.fitting_of(board.document), None, twin, more.get("offer"))
+        found = choose.judge_candidate(
+            machine, choose.fitting_of(board.document), more.get("way"), None, more.get("offer")
+        )
+        return choose.with_twin(found, twin, more.get("known", True))
+
+    def test_where_nobody_knows_how_the_old_board_is_set_nothing_is_no_and_what_is_listed_comes_first(self) -> None:
+        """A defect: the data sheet's own replacement stood under “do not fit” on factory settings that nobody knew."""
+        statement = Statement("s", ("TVH-2210-B",), ("OFN-U3",), "supersedes", source="data sheet")
+        way = Way("OFN-U3", (Link("TVH-2210-B", "OFN-U3", statement),), (), statement.mean)
+        for known, verdict, first in ((True, "no", "TVH-2210-C"), (False, "to check", "OFN-U3")):
+            listed = self.candidate("OFN-U3", way=way, known=known)
+            other = self.candidate("TVH-2210-C", known=known)
+            self.assertEqual(listed.cell("behaviour").verdict, verdict)
+            self.assertEqual(listed.proof, self.candidate("OFN-U3").proof)
+            self.assertEqual(choose.ranked([other, listed])[0].part_number, first, known)
 
     def test_closeness_beats_money_and_money_decides_between_equals(self) -> None:
         cheap = self.candidate("OFN-U3", offer={"stock": 1, "price": 10.0})

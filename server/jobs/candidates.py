@@ -32,6 +32,10 @@ TWINS_CHECKED = 16
 """The best of them on everything else for which carry-over and twin check are run at once."""
 
 
+UNREAD = ("factory settings", "no setting")
+"""What is judged on where nobody has read yet how the original is set."""
+
+
 @dataclass(frozen=True, slots=True)
 class Choice:
     """Candidates best first, with what they were judged on."""
@@ -80,6 +84,7 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
         leads_at_hand(case.shelf.adapters),
     )
     found, judged_on = found_of(job)
+    known = judged_on not in UNREAD or None not in as_shipped(original).points.values()
     listed = [original.part_number, *ways.to, *([also] if also else [])]
     rows = considered(job.depot_id, job.family_revision.family_id, listed)
     fittings = fittings_of(rows)
@@ -108,7 +113,7 @@ def judge_all(job: Job, now: datetime, also: str | None = None) -> Choice:
     for name in best:
         # what is not run in time is said to be, and what was run is kept: the next look goes on from there
         if twins.has(name) or name == also or monotonic() - begun < LONGEST_S:
-            checked[name] = choose.with_twin(by_name[name], twins.of(name))
+            checked[name] = choose.with_twin(by_name[name], twins.of(name), known)
     twins.keep()
     return Choice(
         candidates=choose.ranked([checked.get(each.part_number, each) for each in first]),

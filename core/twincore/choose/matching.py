@@ -71,9 +71,9 @@ def judge_candidate(
     return found if twin is None else with_twin(found, twin)
 
 
-def with_twin(candidate: Candidate, twin: TwinChecked) -> Candidate:
-    """The same row with what carry-over and twin check say."""
-    at = replace(candidate.at, carried=twin.carried, proof=twin.proof, checked=True)
+def with_twin(candidate: Candidate, twin: TwinChecked, settings_known: bool = True) -> Candidate:
+    """The same row with what carry-over and twin check say; nothing for sure where nobody knows how the original is set."""
+    at = replace(candidate.at, carried=twin.carried, proof=twin.proof, checked=True, settings_known=settings_known)
     return Candidate(
         at, tuple(each.cell(at) if each.of_the_twin else candidate.cell(each.id) for each in CRITERIA)
     )  # fmt: skip

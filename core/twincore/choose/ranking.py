@@ -97,8 +97,12 @@ class Candidate:
         fit = [each.verdict for each in self.cells if each.criterion not in BESIDE_THE_FIT]
         counts = tuple([fit.count(verdict) for verdict in WORST_FIRST])
         safety = 0 if self.carried is None else self.carried.misses(True)
+        listed = 0 if self.same or self.way else 1
+        close = (CLOSENESS.index(self.closeness), counts[1:])
+        # where nobody knows how the original is set, what is listed for it says more than a comparison on factory settings
+        by_twin = (safety, counts[0], *close, listed) if self.at.settings_known else (counts[0], listed, safety, *close)
         return (
-            RANK[self.verdict], safety, counts[0], CLOSENESS.index(self.closeness), counts[1:],
+            RANK[self.verdict], *by_twin,
             0 if self.same else 1, 0 if self.way else 1, -(self.way.mean if self.way else 0), self.minutes,
             self.price if self.price is not None else 1e12, self.days if self.days is not None else 1e6,
             self.part_number,

@@ -8,6 +8,12 @@ from typing import Any
 from twincore.job.case import Case
 
 
+def said(text: str) -> str:
+    """A text without blanks at its ends, where it says anything: a dot or a single letter does not, and is empty."""
+    text = text.strip()
+    return text if sum(each.isalnum() for each in text) >= LEAST_SAID else ""
+
+
 @dataclass(frozen=True, slots=True)
 class Given:
     """Who says it and when, why, and how it was read."""
@@ -19,6 +25,14 @@ class Given:
     person_id: int = 0
     """Tells persons of one name apart; means nothing elsewhere."""
 
+    @property
+    def why(self) -> str:
+        """The reason, where it says anything: a dot or a single letter is none."""
+        return said(self.reason)
+
+
+LEAST_SAID = 2
+"""Letters and digits that a reason has at least."""
 
 Check = Callable[[Case, str, Any, Given], Any]
 """A target's own rule: from a value in its declared form, what is said. Raises WrongValue or Refusal."""

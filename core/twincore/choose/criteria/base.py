@@ -2,7 +2,7 @@
 
 from abc import ABC, abstractmethod
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, ClassVar
 
 from twincore.behaviour import Proof
@@ -35,6 +35,8 @@ class Context:
     proof: Proof | None = None
     checked: bool = False
     """Whether the twin check was run."""
+    settings_known: bool = True
+    """Whether carry-over and twin check rest on how the original is set; else on how it left its maker, which says nothing for sure."""
 
     @property
     def same(self) -> bool:
@@ -62,6 +64,9 @@ class Criterion(ABC):
         found = self.judge(at)
         if self.same_again and at.same:
             return self.judged([Reason("same number", "fits")], [], found.minutes)
+        if self.of_the_twin and not at.settings_known:
+            reasons = [replace(each, verdict="to check") if each.verdict == "no" else each for each in found.reasons]
+            return self.judged(reasons, list(found.questions), found.minutes)
         return found
 
     def judged(self, reasons: list[Reason], questions: list[Question] | None = None, minutes: float = 0.0) -> Judged:

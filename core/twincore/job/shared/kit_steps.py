@@ -78,7 +78,7 @@ def kit_step_value(case: Case, name: str, after: KitStepSaid, given: Given) -> d
     if step is None:
         raise WrongValue(f"There is no step {name} in this kit. Load the page again.")
     if not after["done"]:
-        if not step.facts and not given.reason.strip():
+        if not step.facts and not given.why:
             raise Refusal(f"{step.what}: say why it is left out.")
         return {"done": False}
     if step.measure is None:
@@ -86,7 +86,7 @@ def kit_step_value(case: Case, name: str, after: KitStepSaid, given: Given) -> d
     measured = after.get("measured_mm")
     if measured is None:
         raise WrongValue(f"{step.what}: measure it, in millimetres. Wanted: {step.measure.words}.")
-    if not step.measure.holds(measured) and not given.reason.strip():
+    if not step.measure.holds(measured) and not given.why:
         raise WrongValue(
             f"{step.what}: {measured:g} mm is outside {step.measure.words}. Set it anew, or say why it stays so."
         )

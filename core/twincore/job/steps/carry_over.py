@@ -49,7 +49,7 @@ def _school(case: Case, after: Any, given: Given) -> str:
         raise WrongValue(
             "This school says nothing for this machine. Give the facts that would decide, or follow another."
         )
-    if not given.reason.strip():
+    if not given.why:
         raise WrongValue("Say why this school is followed.")
     return str(after)
 

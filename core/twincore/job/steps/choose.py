@@ -22,7 +22,7 @@ MOST_ALTERNATIVES = 12
 
 def choice_made(alternatives: Sequence[Mapping[str, Any]], part_number: str, given: Given) -> dict[str, Any]:
     """A choice with the alternatives as they stand. Refuses a board that does not fit without a reason."""
-    reason = given.reason.strip()
+    reason = given.why
     chosen = next((each for each in alternatives if each["part_number"] == part_number), None)
     if chosen is not None and chosen["verdict"] == "no" and not reason:
         raise WrongValue(f"{part_number} does not fit as it is judged. Say why it is taken all the same.")

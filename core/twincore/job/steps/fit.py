@@ -4,7 +4,7 @@ from typing import Any
 
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case, new_board, position
-from twincore.job.given import Check, Given
+from twincore.job.given import Check, Given, said
 from twincore.job.rules.boards import title_of, turned
 from twincore.job.rules.order import done
 from twincore.job.shared.between import leads_to
@@ -21,7 +21,7 @@ from twincore.wiring import Step
 
 def check_confirmed(case: Case, note: str) -> None:
     """Refuse to call it fitted while something with the supply on is left and nobody says why."""
-    if (missing := missing_powered(case, fitting_of_job(case))) and not note:
+    if (missing := missing_powered(case, fitting_of_job(case))) and not said(note):
         raise Refusal(f"Not done yet: {'; '.join(missing)}. Do it, or say why it is left.", missing=missing)
 
 
@@ -98,9 +98,9 @@ def energised_value(case: Case, name: str, after: EnergisedSaid, given: Given) -
         titles = [each.title for each in points_of(case)][::-1]
         raise WrongValue(f"Hold points are released from the last to the first: {', '.join(titles)}.")
     missing = [words for each in case.boards for words in missing_of_board(each)]
-    if missing and not given.reason.strip():
+    if missing and not given.why:
         raise Refusal(f"Before power: {'; '.join(missing)}. Do it, or say why it is left.", missing=missing)
-    return {"released": expected, "left": missing, "reason": given.reason.strip()}
+    return {"released": expected, "left": missing, "reason": given.why}
 
 
 CHECKS: dict[str, Check] = {

@@ -5,7 +5,7 @@ from typing import Any
 
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
-from twincore.job.given import Check, Given
+from twincore.job.given import Check, Given, said
 from twincore.job.rules.order import still_forced
 from twincore.job.targets.hand_over import (
     CorrectionSaid,
@@ -47,7 +47,7 @@ def signed_value(case: Case, name: str, after: SignedSaid, given: Given) -> dict
         raise Refusal("This job is not handed over yet; there is nothing to sign.")
     if handed.get("by_id") == given.person_id:
         raise Refusal("A second person signs: not the one who handed the job over.")
-    if not after["ok"] and not after.get("note"):
+    if not after["ok"] and not said(after.get("note", "")):
         raise WrongValue("Say what is to be put right before you sign.")
     return {"note": "", **after}
 
@@ -67,7 +67,7 @@ def correction_value(case: Case, name: str, after: CorrectionSaid, given: Given)
 def feedback_value(case: Case, name: str, after: FeedbackSaid, given: Given) -> dict[str, Any]:
     """What somebody says of the replacement, at once (`now`) or after a month (`later`)."""
     note = after.get("note", "")
-    if after["result"] != "worked" and not note:
+    if after["result"] != "worked" and not said(note):
         raise WrongValue("Say what did not work, or what was changed: the next one who takes this pairing reads it.")
     return {"result": after["result"], "note": note}
 

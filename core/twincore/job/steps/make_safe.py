@@ -26,11 +26,11 @@ def hold_value(case: Case, name: str, after: HoldSaid, given: Given) -> dict[str
     if not set(after) <= allowed:
         raise WrongValue(f"Expected any of {', '.join(sorted(allowed))}.")
     if after.get("skipped"):
-        if not given.reason.strip():
+        if not given.why:
             raise WrongValue(
                 f"{point.title}: say why it is skipped. The reason stands on every later page and on the sheet."
             )
-        return {"skipped": True, "reason": given.reason.strip()}
+        return {"skipped": True, "reason": given.why}
     _check_order(case, point)
     since = locked_off_at(case)
     fault = fault_of(point, dict(after), (given.now - since).total_seconds() if since else None)

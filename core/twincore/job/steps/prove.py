@@ -9,7 +9,7 @@ from twincore.behaviour.functions import function_values
 from twincore.carry_over import record_of
 from twincore.errors import Refusal, TwinError, WrongValue
 from twincore.job.case import Case, position
-from twincore.job.given import Check, Given
+from twincore.job.given import Check, Given, said
 from twincore.job.rules.order import cleared, still_forced
 from twincore.job.shared.comparison import comparison_of
 from twincore.job.shared.facts import fact_values
@@ -237,15 +237,15 @@ def check_confirmed(case: Case, note: str) -> None:
     if on := still_forced(case.state):
         raise Refusal(f"Still overridden: {', '.join(on)}. Switch it off, and say so.", forced=on)
     if cleared(case.state):
-        if (against := doubts_of_repair(case)) and not note:
+        if (against := doubts_of_repair(case)) and not said(note):
             raise Refusal(
                 f"This speaks against it: {'; '.join(against)}. Look again, or say why it is enough.", doubts=against
             )
         return
     verdict = comparison_of(case).proof(left_record(case)).verdict
-    if verdict not in IN_REGISTER and not note:
+    if verdict not in IN_REGISTER and not said(note):
         raise Refusal(f"The twin check says: {verdict}. Give a reason for going on, or choose another replacement.")
-    if (against := doubts(case, proving_of(case))) and not note:
+    if (against := doubts(case, proving_of(case))) and not said(note):
         raise Refusal(
             f"This speaks against it: {'; '.join(against)}. Run it again, choose another replacement, or say why you go on.",
             doubts=against,

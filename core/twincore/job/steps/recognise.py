@@ -30,7 +30,7 @@ def serial_value(case: Case, name: str, after: str, given: Given) -> str:
     plate = case.state["plates"].get("plate")
     scheme = next((each for each in case.shelf.schemes if plate and each.id == plate["scheme"]), None)
     found = read_serial(after, scheme)
-    if not found.ok and not given.reason.strip():
+    if not found.ok and not given.why:
         raise WrongValue(
             f"Expected {found.expected or 'a serial number'}. If it stands so on the plate, say so as the reason."
         )

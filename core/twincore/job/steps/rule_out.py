@@ -6,7 +6,7 @@ from typing import Any
 from twincore import rule_out
 from twincore.errors import Refusal, WrongValue
 from twincore.job.case import Case
-from twincore.job.given import Captured, Check, Given
+from twincore.job.given import Captured, Check, Given, said
 from twincore.job.rules.changing import as_said
 from twincore.job.shared.borrowing import borrowed, put_back, unread_sets
 from twincore.job.shared.holds import is_dead
@@ -181,13 +181,13 @@ def check_confirmed(case: Case, note: str, end: str) -> None:
     data = case.shelf.rule_out
     if open_tests := not_restored(case, data):
         raise Refusal(f"Put back first what was moved or pulled: {', '.join(each.title for each in open_tests)}.")
-    if end == "cleared" and not note:
+    if end == "cleared" and not said(note):
         raise Refusal("Say what was found: the job closes with it.")
-    if end == "undecided" and not note:
+    if end == "undecided" and not said(note):
         raise Refusal("Say why the work goes on though the board is not condemned.")
     if end == "condemned" and data is not None and case.state["family"]:
         seen = [name for name in case.state["causes"] if name != NOT_KNOWN]
-        if not note and not seen and standing_of(case, data).conclusion != "condemned":
+        if not said(note) and not seen and standing_of(case, data).conclusion != "condemned":
             raise Refusal("The tests do not condemn the board. Say what does, or go on undecided with a reason.")
         if data.causes and not case.state["causes"]:
             raise Refusal("Say why the board died, as far as it is known.")
