@@ -36,7 +36,7 @@ class PlanOfTheLead(BrowserTestCase):
             planned = next(each for each in plan.found["vans"] if each["name"] == "Grey van")
             page.get_by_role("link", name="Grey van").click()
             for piece in planned["pieces"]:
-                page.get_by_text(piece["piece"], exact=True).wait_for()
+                page.get_by_text(piece["piece"], exact=True).first.wait_for()
             page.get_by_role("link", name="Van stock").click()
             page.get_by_role("link", name="Who serves whom").click()
             page.get_by_role("img", name="kinds of machine against").wait_for()

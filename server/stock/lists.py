@@ -100,9 +100,8 @@ def pieces_as_csv(person: Person) -> Iterator[str]:
 def held_as_csv(person: Person) -> Iterator[str]:
     """What is on the shelves."""
     yield _line(["van", "piece", "count"])
-    for row in (
-        Held.objects.filter(van__depot=depot_of(person), count__gt=0).select_related("van").order_by("van__name")
-    ):
+    rows = Held.objects.filter(van__depot=depot_of(person), count__gt=0).select_related("van")
+    for row in rows.order_by("van__name", "piece"):
         yield _line([row.van.name, row.piece, row.count])
 
 

@@ -238,6 +238,10 @@ class Technician:
         for run in plan["runs"][:1]:
             if not run["cannot"] and run["replacement"]:
                 self.must(f"run.{uuid4()}", self.test.measured(self.sheet, run))
+        for name, each in shown["forced"].items():
+            if not each["off"]:
+                said = {key: each[key] for key in ("what", "of", "time_out_s", "read") if each.get(key) is not None}
+                self.must(f"forced.{name}", said | {"off": True})
         told = self.confirm("prove")
         if not told["taken"]:
             raise Stuck(str(told["detail"]))

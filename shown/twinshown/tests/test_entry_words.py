@@ -38,6 +38,14 @@ class Words(SimpleTestCase):
         self.assertEqual(self.said("wire.C1-3", {"tag": "12", "goes_to": "fan"})[1], "tag 12, goes to fan")
         self.assertEqual(self.said("check.x", {"ok": False, "note": "rubs"})[1], "not in order, rubs")
 
+    def test_a_wire_put_by_hand_is_said_by_where_it_goes(self) -> None:
+        for after, words in (
+            ({"to": ["X.1", "X.2"], "lead": "lead B"}, "to X.1, X.2, through lead B"),
+            ({"to": [], "joined": "C1.2"}, "joined with the wire of C1.2"),
+            ({"to": []}, "insulated and tied back"),
+        ):
+            self.assertEqual(self.said("placed.C1.4", after), ("Wire of C1.4, put by hand", words))
+
     def test_a_bank_is_said_as_the_eye_meets_it(self) -> None:
         about, after = self.said("found.S1", "010110")
         self.assertEqual(about, "S1 as found")

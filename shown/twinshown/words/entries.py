@@ -24,7 +24,7 @@ ABOUT = {
     "learned": "Learning run", "look": "Looked at: {}", "meaning": "What a setting does: {}", "moving": "Part that moves: {}",
     "numbered": "Part and serial number", "old_board": "Where the old board goes", "order": "Order of the wires", "original": "Old board",
     "original_joined": "Old board, brought in", "original_profile": "Revision of the old board’s profile", "override": "{}, set by hand",
-    "picture": "Picture", "plate": "Nameplate", "plug": "Plug {}", "power": "Power", "readback": "{}, read back blind",
+    "picture": "Picture", "placed": "Wire of {}, put by hand", "plate": "Nameplate", "plug": "Plug {}", "plug_put": "Plug {}, put by hand", "power": "Power", "readback": "{}, read back blind",
     "reading": "Reading: {}", "reason": "Reason for a difference: {}", "reentered": "Entered again: {}", "removed": "Taken off",
     "repair": "Repair", "replacement": "New board", "replacement_joined": "New board, brought in",
     "replacement_profile": "Revision of the new board’s profile", "report": "Report: {}", "revision": "Revision of {}", "run": "Machine test",
@@ -40,7 +40,7 @@ FIELDS = {
     "skipped": "skipped", "reason": "because", "part_number": "number", "serial": "serial number", "goes_to": "goes to",
     "carry_by": "carried by", "length_m": "length in m", "awg": "gauge AWG", "at_c": "at °C", "as_found": "found", "within": "within ±",
     "time_out_s": "ends after s", "measured_mm": "mm", "ok": "", "of": "of", "who": "by", "until": "until", "scheme": "scheme", "way": "",
-    "which": "", "released": "released", "left": "left undone",
+    "to": "to", "joined": "joined with the wire of", "lead": "through", "because": "because", "which": "", "released": "released", "left": "left undone",
 }  # fmt: skip
 """What stands before a value of this name; nothing where the value speaks for itself. Others are called as they are named."""
 BARE = re.compile(r"[01?]{3,}")
@@ -98,6 +98,8 @@ def _said(case: Case, kind: str, name: str, value: Any) -> str:
         if isinstance(written, str) and board is not None and _is_bank(board, name):
             rest = {key: each for key, each in value.items() if key != "value"} if isinstance(value, Mapping) else {}
             return "; ".join(filter(None, [seen_words(board, name, written), value_words(rest) if rest else ""]))
+    if kind == "placed" and isinstance(value, Mapping) and not value.get("to") and not value.get("joined"):
+        return "insulated and tied back"
     return value_words(value)
 
 
