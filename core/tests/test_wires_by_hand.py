@@ -66,12 +66,28 @@ class ByHandPlans(SimpleTestCase):
             ({"w1": Placed(("X.2",)), "w2": Placed(joined="w1")}, "w2", ("two outputs",)),
             ({"w3": Placed(("X.3",))}, "w3", ("other signal", "volts")),
             ({"w3": Placed(("X.4",))}, "w3", ()),
-            ({"w4": Placed(("X.4",))}, "w4", ()),
-            ({"w1": Placed(("X.2", "X.4"))}, "w1", ("other signal", "volts")),
+            ({"w4": Placed(("X.4",))}, "w4", ("full",)),  # the plan has but this pin for w3
+            ({"w1": Placed(("X.2", "X.4"))}, "w1", ("other signal", "volts", "two signals", "full")),
+            (
+                {"w4": Placed(("X.1", "X.3"))},
+                "w4",
+                ("full", "two signals"),
+            ),  # nobody knows the wire, and it joins a and d
+            ({"w4": Placed(joined="w1")}, "w4", ()),
+            ({"w2": Placed(joined="w1")}, "w2", ("other signal", "two outputs")),
         ):
             plan = plan_of(old, new, ByHand(said), "C1.1", "C1.2", "C1.3", "C1.4", fam=fam)
             marks = next(each.marks for each in plan.wires if each.wire.id == wire)
             self.assertEqual(marks[marks.index("by hand") + 1 :], unsound, said)
+
+    def test_a_wire_joined_with_one_that_the_plan_moves_goes_wherever_that_goes(self) -> None:
+        old, new = board("O", ("C1", "KP", "a -")), board("N", ("X", "FX", "- a"))
+        plan = plan_of(old, new, ByHand({"w2": Placed(joined="w1")}), "C1.1", "C1.2")
+        self.assertEqual(treatments(plan), {"w1": ("new end", "X.2"), "w2": ("joined", "X.2")})
+        lost = plan_of(old, board("M", ("X", "FX", "b")), ByHand({"w2": Placed(joined="w1")}), "C1.1", "C1.2")
+        self.assertEqual(treatments(lost)["w2"], ("tied back", None))
+        ring = ByHand({"w1": Placed(joined="w2"), "w2": Placed(joined="w1")})
+        self.assertEqual(treatments(plan_of(old, new, ring, "C1.1", "C1.2"))["w1"], ("new end", "X.2"))
 
     def test_what_is_said_of_places_that_are_not_there_is_left_to_the_plan(self) -> None:
         old, new = board("O", ("C1", "KP", "a b")), board("N", ("C1", "KP", "a b"))
@@ -107,7 +123,9 @@ class ByHandPlans(SimpleTestCase):
         self.assertEqual(Counter(name for step in plan.steps for name in step.wires), Counter(wires))
         found = {each.wire.id: each for each in plan.wires}
         planned = Counter(place for each in plan.wires if "by hand" not in each.marks for place in each.places)
-        by_hand = Counter(place for each in plan.wires if "by hand" in each.marks for place in each.places)
+        by_hand = Counter(
+            place for each in plan.wires if "by hand" in each.marks and not each.joined for place in each.places
+        )
         shared = {each.to_pin.place for each in plan.wires if each.to_pin and "shared" in each.marks}
         for place in planned.keys() & by_hand.keys() - shared:
             self.fail(f"{place}: the plan puts a wire where somebody put one")

@@ -98,9 +98,9 @@ class Candidate:
         counts = tuple([fit.count(verdict) for verdict in WORST_FIRST])
         safety = 0 if self.carried is None else self.carried.misses(True)
         listed = 0 if self.same or self.way else 1
-        close = (CLOSENESS.index(self.closeness), counts[1:])
+        close = CLOSENESS.index(self.closeness), counts[1:]
         # where nobody knows how the original is set, what is listed for it says more than a comparison on factory settings
-        by_twin = (safety, counts[0], *close, listed) if self.at.settings_known else (counts[0], listed, safety, *close)
+        by_twin = (safety, counts[0], *close) if self.at.settings_known else (counts[0], listed, safety, *close)
         return (
             RANK[self.verdict], *by_twin,
             0 if self.same else 1, 0 if self.way else 1, -(self.way.mean if self.way else 0), self.minutes,

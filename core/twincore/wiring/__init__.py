@@ -1,6 +1,6 @@
 """Wiring: wires carried over by signal, plugs and adapters chosen, and what differs from the diagram."""
 
-from twincore.wiring.by_hand import ByHand, Placed
+from twincore.wiring.by_hand import UNSOUND, ByHand, Placed, Unsound
 from twincore.wiring.choosing import agrees
 from twincore.wiring.document import plan_document
 from twincore.wiring.documents import (
@@ -26,6 +26,7 @@ __all__ = [
     "SECOND_LOOKS",
     "SETTLEMENTS",
     "TREATMENTS",
+    "UNSOUND",
     "Adapter",
     "ByHand",
     "FreePin",
@@ -37,6 +38,7 @@ __all__ = [
     "SecondLook",
     "Step",
     "Trap",
+    "Unsound",
     "Wire",
     "WirePlan",
     "WiringFinding",

@@ -2,15 +2,17 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Literal, get_args
 
 from twincore.wiring.choosing import Seat
-from twincore.wiring.documents import Wire, WiringRecord
+from twincore.wiring.documents import WiringRecord
 from twincore.wiring.pins import Pin, Plug
+from twincore.wiring.planned import WirePlan
 
-Unsound = Literal["other signal", "volts", "other contact", "two outputs", "full"]
-"""What is wrong with a place for a wire: it carries something else, at another voltage, it is the other contact of a relay, another
-output is on it already, or more wires than it holds."""
+Unsound = Literal["other signal", "volts", "other contact", "two outputs", "two signals", "full"]
+"""What is wrong with a place for a wire: it carries something else, at another voltage, it is the other contact of a relay; two
+outputs, or other things that differ, would be joined there; or more wires are on it than it holds."""
+UNSOUND: tuple[Unsound, ...] = get_args(Unsound)
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,14 +38,13 @@ class ByHand:
 
 @dataclass(frozen=True, slots=True)
 class Put:
-    """One wire as it was put: its place, further places of the same wire, and what is unsound about it."""
+    """One wire as it was put: its places, none where it is tied back; or the wire that it is joined with, wherever that goes."""
 
-    wire: Wire
-    pin: Pin | None
-    also: tuple[Pin, ...]
-    lead: str
-    joined: str | None
-    unsound: tuple[Unsound, ...]
+    pins: tuple[Pin, ...] = ()
+    lead: str = ""
+    joined: str | None = None
+    whole: bool = False
+    """Whether it stays in its plug."""
 
 
 def seats_by_hand(said: ByHand, record: WiringRecord, new: Mapping[str, Plug]) -> list[Seat]:
@@ -57,61 +58,63 @@ def seats_by_hand(said: ByHand, record: WiringRecord, new: Mapping[str, Plug]) -
     return found
 
 
-def put_by_hand(
-    said: ByHand, record: WiringRecord, carried: Mapping[str, tuple[Pin, str | None]], new: Mapping[str, Plug]
-) -> dict[str, Put]:
-    """Every wire that somebody put, by its id; `carried` gives each wire's old pin and what it carries.
-
-    A wire whose place is not on the new board, or that is joined with one that has none, is left to the plan.
+def put_by_hand(said: ByHand, record: WiringRecord, new: Mapping[str, Plug], seats: Sequence[Seat]) -> dict[str, Put]:
+    """Every wire that somebody put, by its id. One whose place is not on the new board, or that is joined with none, is left to the
+    plan.
     """
     pins = {pin.place: pin for plug in new.values() for pin in plug.pins.values()}
-    wires = {each.id: each for each in record.wires}
-    put = {
-        wire: served for seat in seats_by_hand(said, record, new) for wire, served in seat.serves.items()
-    }  # fmt: skip
-    also: dict[str, tuple[Pin, ...]] = {}
-    tied: set[str] = set()
-    for name, placed in said.wires.items():
-        if name in wires and not placed.joined and all(place in pins for place in placed.to):
-            if placed.to:
-                put[name], also[name] = pins[placed.to[0]], tuple(pins[place] for place in placed.to[1:])
-            else:
-                tied.add(name)
-    for name, placed in said.wires.items():
-        if name in wires and placed.joined in put and placed.joined != name:
-            put[name] = put[placed.joined]
-    onto: dict[str, list[str]] = {}
-    for name, pin in put.items():
-        if name not in said.wires or not said.wires[name].joined:
-            onto.setdefault(pin.place, []).append(name)
-    found = {name: Put(wires[name], None, (), "", None, ()) for name in tied}
-    for name, pin in put.items():
-        placed = said.wires.get(name, Placed())
-        others = [carried[other] for other in onto.get(pin.place, ()) if other != name]
-        wrong = [
-            *_unsound(*carried[name], pin, others, None if placed.joined else len(onto[pin.place])),
-            *(code for each in also.get(name, ()) for code in _unsound(*carried[name], each, (), 1)),
-        ]
-        found[name] = Put(wires[name], pin, also.get(name, ()), placed.lead, placed.joined, tuple(dict.fromkeys(wrong)))
+    found = {wire: Put((pin,), whole=True) for seat in seats for wire, pin in seat.serves.items()}
+    wires = {each.id for each in record.wires}
+    for name in wires & said.wires.keys():
+        placed = said.wires[name]
+        if placed.joined is not None:
+            if (root := _root(said, name)) in wires:
+                found[name] = Put(joined=root)
+        elif all(place in pins for place in placed.to):
+            found[name] = Put(tuple(pins[place] for place in placed.to), placed.lead)
     return found
 
 
-def _unsound(
-    old: Pin, carries: str | None, pin: Pin, others: Sequence[tuple[Pin, str | None]], count: int | None
-) -> Iterator[Unsound]:
-    """What is wrong with a place for a wire; what nobody knows is not held against it."""
-    if (
-        carries is not None
-        and pin.carries is not None
-        and carries != pin.carries
-        and not (old.by_label or pin.by_label)
-    ):
-        yield "other signal"
-    if old.volts_class is not None and pin.volts_class is not None and old.volts_class != pin.volts_class:
+def _root(said: ByHand, name: str) -> str | None:
+    """The wire that a joined one hangs on in the end; None where they are joined in a ring."""
+    seen = [name]
+    while (placed := said.wires.get(seen[-1])) is not None and placed.joined is not None:
+        if placed.joined in seen:
+            return None
+        seen.append(placed.joined)
+    return seen[-1]
+
+
+def unsound(each: WirePlan, planned: Sequence[WirePlan]) -> tuple[Unsound, ...]:
+    """What is unsound about where somebody put a wire, among all wires; what nobody knows is not held against it."""
+    return tuple(dict.fromkeys(_unsound(each, planned)))
+
+
+def _unsound(each: WirePlan, planned: Sequence[WirePlan]) -> Iterator[Unsound]:
+    old, ends = each.from_pin, [pin for pin in (each.to_pin, *each.also) if pin]
+    for pin in ends:
+        if None not in (each.carries, pin.carries) and each.carries != pin.carries:
+            yield "other signal"
+        if _other_volts(old, pin):
+            yield "volts"
+        if None not in (old.contact, pin.contact) and old.contact != pin.contact:
+            yield "other contact"
+        beside = [other for other in planned if other is not each and pin.place in other.places]
+        for other in beside:
+            yield from _together(old, each.carries, other.from_pin, other.carries)
+        if not each.joined and 1 + sum(not other.joined for other in beside) > pin.holds:
+            yield "full"
+    for pin in ends[1:]:
+        yield from _together(ends[0], ends[0].carries, pin, pin.carries)
+
+
+def _together(one: Pin, carries: str | None, other: Pin, its: str | None) -> Iterator[Unsound]:
+    """What is wrong with two things on one conductor."""
+    if None not in (carries, its) and carries != its:
+        yield "two outputs" if one.group == other.group == "output" else "two signals"
+    if _other_volts(one, other):
         yield "volts"
-    if old.contact is not None and pin.contact is not None and old.contact != pin.contact:
-        yield "other contact"
-    if old.group == "output" and any(each.group == "output" and what != carries for each, what in others):
-        yield "two outputs"
-    if count is not None and count > pin.holds:
-        yield "full"
+
+
+def _other_volts(one: Pin, other: Pin) -> bool:
+    return None not in (one.volts_class, other.volts_class) and one.volts_class != other.volts_class

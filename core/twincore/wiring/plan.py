@@ -2,10 +2,11 @@
 
 from collections import Counter
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 
 from twincore.profile import Board, Family
 from twincore.wiring.assigning import assign
-from twincore.wiring.by_hand import ByHand, Put, put_by_hand, seats_by_hand
+from twincore.wiring.by_hand import ByHand, Put, put_by_hand, seats_by_hand, unsound
 from twincore.wiring.choosing import agrees, choose, seats
 from twincore.wiring.documents import Adapter, Wire, WiringRecord
 from twincore.wiring.pins import Pin, Plug, known_by_label, known_by_place, plugs_of
@@ -33,63 +34,73 @@ def carry_wires(
         old = new = known_by_place(new)
     else:
         old, new = known_by_label(old, new), known_by_label(new, old)
-    meant = {each.id: old[each.connector].pins[each.pin] for each in record.wires}
-    carries_of = {each.id: (meant[each.id], carried(each, meant[each.id])) for each in record.wires}
-    put = put_by_hand(by_hand, record, carries_of, new)
-    placed = seats_by_hand(by_hand, record, new)
-    taken = Counter(place.place for each in put.values() for place in (each.pin, *each.also) if place)
+    carries = {each.id: carried(each, old[each.connector].pins[each.pin]) for each in record.wires}
+    by_word = seats_by_hand(by_hand, record, new)
+    put = put_by_hand(by_hand, record, new, by_word)
+    taken = Counter(pin.place for each in put.values() for pin in each.pins)
     on: dict[str, list[tuple[Wire, str | None]]] = {}
     for wire in record.wires:
         if wire.id not in put:
-            on.setdefault(wire.connector, []).append((wire, carries_of[wire.id][1]))
-    left = {name: each for name, each in new.items() if name not in by_hand.plugs.values()}
+            on.setdefault(wire.connector, []).append((wire, carries[wire.id]))
+    sockets = {name for seat in by_word for name in seat.sockets}
+    left = {name: each for name, each in new.items() if name not in sockets}
     options = seats(old, left, {name: each for name, each in on.items() if name not in record.one_by_one}, adapters)
     options = [each for each in options if not any(pin.place in taken for pin in each.serves.values())]
-    chosen = [*placed, *choose(options, {each.id: each.count for each in adapters})]
+    chosen = choose(options, {each.id: each.count for each in adapters})
     served = {name: (seat, pin) for seat in chosen for name, pin in seat.serves.items()}
     traps = _traps(old, new, on)
-    taken.update(pin.place for name, (_, pin) in served.items() if name not in put)
-    handled = _by_hand(record, old, new, taken, {*served, *put})
+    taken.update(pin.place for _, pin in served.values())
+    singly = _singly(record, old, new, taken, {*served, *put})
     in_trap = {trap.plug for trap in traps}
-    planned = []
-    for wire in record.wires:
+    planned: dict[str, WirePlan] = {}
+    for wire in sorted(record.wires, key=lambda each: each.id in put and put[each.id].joined is not None):
         pin = old[wire.connector].pins[wire.pin]
-        carries = carried(wire, pin)
         if wire.id in put:
-            planned.append(_as_put(put[wire.id], served.get(wire.id), old, new, carries))
+            planned[wire.id] = _as_put(wire, put[wire.id], pin, carries[wire.id], new, old, planned)
             continue
+        adapter: str | None = None
         if wire.id in served:
-            seat, target = served[wire.id]
+            seat, to = served[wire.id]
             treatment, adapter = ("adapter", seat.adapter.id) if seat.adapter else ("straight", None)
-            marks: tuple[str, ...] = ()
-            to: Pin | None = target
+            found: Handled = treatment, to, ()
         else:
-            treatment, to, marks = handled[wire.id]
-            adapter = None
+            found = singly[wire.id]
             if wire.connector in in_trap:
-                marks = (*marks, "trap")
-        planned.append(WirePlan(wire, treatment, pin, to, adapter, carries, (*_minded(pin, to), *marks)))
-    free = free_pins(new, planned)
-    return WiringPlan(tuple(planned), free, traps, tuple(chosen), steps_of(planned, free, chosen, order))
+                found = (*found[:2], (*found[2], "trap"))
+        planned[wire.id] = WirePlan(
+            wire, found[0], pin, found[1], adapter, carries[wire.id], (*_minded(pin, found[1]), *found[2])
+        )
+    wires = [planned[each.id] for each in record.wires]
+    wires = [
+        replace(each, marks=(*each.marks, *unsound(each, wires))) if each.wire.id in put else each for each in wires
+    ]
+    free, all_seats = free_pins(new, wires), [*by_word, *chosen]
+    return WiringPlan(tuple(wires), free, traps, tuple(all_seats), steps_of(wires, free, all_seats, order))
 
 
-def _as_put(put: Put, seat: object, old: Mapping[str, Plug], new: Mapping[str, Plug], carries: str | None) -> WirePlan:
-    """A wire that somebody put by hand."""
-    wire, to = put.wire, put.pin
-    pin = old[wire.connector].pins[wire.pin]
-    minded = [each for each in _minded(pin, to) if each != "label"]  # somebody looked
-    marks = (*minded, "by hand", *put.unsound)
+def _as_put(
+    wire: Wire, put: Put, pin: Pin, carries: str | None, new: Mapping[str, Plug], old: Mapping[str, Plug],
+    planned: Mapping[str, WirePlan],
+) -> WirePlan:  # fmt: skip
+    """A wire that somebody put by hand; one that is joined goes wherever the other does, which is planned by then."""
+    pins = put.pins
+    if put.joined is not None:
+        pins = tuple(each for each in (planned[put.joined].to_pin,) if each)
+    to = pins[0] if pins else None
+    marks = [*(each for each in _minded(pin, to) if each != "label"), "by hand"]  # somebody looked at the print
     if to is None:
         treatment = "tied back"
+        marks += ["no place"] if put.joined else []
     elif put.joined:
         treatment = JOINED
     elif put.lead:
         treatment = "adapter"
-    elif seat is not None:
+    elif put.whole:
         treatment = "straight"
     else:
         treatment = "single" if _ends_fit(wire, old[wire.connector], new[to.connector]) else "new end"
-    return WirePlan(wire, treatment, pin, to, put.lead or None, carries, marks, put.also, put.joined)
+    joined = put.joined if to else None
+    return WirePlan(wire, treatment, pin, to, put.lead or None, carries, tuple(marks), pins[1:], joined)
 
 
 def carried(wire: Wire, pin: Pin) -> str | None:
@@ -117,7 +128,7 @@ def _traps(
     return tuple(found)
 
 
-def _by_hand(
+def _singly(
     record: WiringRecord, old: Mapping[str, Plug], new: Mapping[str, Plug], taken: Mapping[str, int], served: set[str]
 ) -> dict[str, Handled]:
     """The treatment of every wire that no plug or adapter serves; wires that carry the same are assigned together."""

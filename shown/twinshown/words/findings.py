@@ -45,6 +45,7 @@ MINDED = {
     "by hand": "put by hand",
     "other signal": "that pin of the new board carries something else",
     "two outputs": "two outputs would be joined here",
+    "two signals": "two different things would be joined here",
     "full": "more wires than this pin holds",
     "unknown": "nobody knows what it carries",
 }

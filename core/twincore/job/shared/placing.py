@@ -10,13 +10,14 @@ from twincore.job.rules.state import State
 from twincore.job.shared.wires import wiring_of, wiring_plan
 from twincore.job.targets.carry_over import PlacedSaid, PlugPutSaid
 from twincore.job.touching import put
-from twincore.wiring import WirePlan, WiringPlan, plugs_of
+from twincore.wiring import UNSOUND, Unsound, WirePlan, WiringPlan, plugs_of
 
-UNSOUND = {
+TOLD: dict[Unsound, str] = {
     "other signal": "that pin carries something else",
     "volts": "another voltage",
     "other contact": "the other relay contact",
     "two outputs": "two outputs would be joined",
+    "two signals": "two different things would be joined",
     "full": "more wires than the pin holds",
 }
 
@@ -37,8 +38,7 @@ def placed_value(case: Case, name: str, after: PlacedSaid, given: Given) -> Any:
     if (other := after.get("joined")) is not None:
         if after["to"]:
             raise WrongValue("Give a pin, or the wire that it is joined with, not both.")
-        said = case.state["placed"].get(other)
-        if other == name or other not in known or (said and (said.get("joined") or not said["to"])):
+        if other not in known or not _goes_somewhere(case, name, after, other):
             raise WrongValue(f"Wire {other} has no pin of its own to join this one to.")
     _check_sound(case, "placed", name, after, given)
     return after
@@ -54,7 +54,12 @@ def plug_put_value(case: Case, name: str, after: PlugPutSaid, given: Given) -> A
         raise WrongValue(f"{new_board(case).part_number} has no socket {after['to']}.")
     if any(socket["to"] == after["to"] and plug != name for plug, socket in case.state["plugs_put"].items()):
         raise Refusal(f"Another plug was put on {after['to']}. Remove that first.")
-    used = {each.pin for each in wiring_of(case).wires if each.connector == name} or set(old[name].pins)
+    if not any(each.connector == name for each in wiring_of(case).wires):
+        if not old[name].keyed:
+            raise Refusal(f"{name} is not keyed: it goes in more than one way. Record its wires first.")
+        # while plugs are recorded nobody said yet how its wires go: with the plug, if it goes complete
+        case = _with(case, "plugs", name, "whole")
+    used = {each.pin for each in wiring_of(case).wires if each.connector == name}
     if missing := used - set(new[after["to"]].pins):
         raise WrongValue(f"{after['to']} has no pin {', '.join(sorted(missing))}: this plug cannot go on it complete.")
     _check_sound(case, "plugs_put", name, after, given)
@@ -65,10 +70,7 @@ def _check_sound(case: Case, key: str, name: str, after: Any, given: Given) -> N
     """Refuse what is unsound where nobody says why it is done all the same."""
     if given.why:
         return
-    state = cast(dict[str, Any], {**case.state})
-    put(state, key, name, after)
-    then = replace(case, state=cast(State, state))
-    plan, before = wiring_plan(then), wiring_plan(case)
+    plan, before = wiring_plan(_with(case, key, name, after)), wiring_plan(case)
     if plan is None or before is None:
         return
     was = {each.wire.id: unsound_of(each) for each in before.plan.wires}
@@ -79,20 +81,35 @@ def _check_sound(case: Case, key: str, name: str, after: Any, given: Given) -> N
     ]
     if found:
         told = "; ".join(
-            f"{each.from_pin.place} onto {', '.join(each.places)}: {', '.join(UNSOUND[c] for c in codes)}"
+            f"{each.from_pin.place} onto {', '.join(each.places)}: {', '.join(TOLD[code] for code in codes)}"
             for each, codes in found[:4]
         )
         raise Refusal(f"{told}. Say why it goes there all the same.")
 
 
-def unsound_of(each: WirePlan) -> list[str]:
+def unsound_of(each: WirePlan) -> list[Unsound]:
     """What is unsound about where somebody put a wire."""
-    return [mark for mark in each.marks if mark in UNSOUND] if "by hand" in each.marks else []
+    return [code for code in UNSOUND if code in each.marks] if "by hand" in each.marks else []
+
+
+def _goes_somewhere(case: Case, name: str, after: PlacedSaid, other: str) -> bool:
+    """Whether a wire that is joined with another comes onto a pin by it, and not onto itself."""
+    plan = wiring_plan(_with(case, "placed", name, after))
+    wires = plan.plan.wires if plan else ()
+    mine = [each for each in wires if name in (each.wire.id, each.from_pin.place)]
+    return other != name and any(each.joined is not None for each in mine)
+
+
+def _with(case: Case, key: str, name: str, after: Any) -> Case:
+    """The job as it would be with this said."""
+    state = cast(dict[str, Any], {**case.state})
+    put(state, key, name, after)
+    return replace(case, state=cast(State, state))
 
 
 def socket_offered(case: Case, plug: str) -> str | None:
     """The socket of the new board that a plug would go on if somebody says so: of the same name and the same pins, where it is not
-    known what they carry. None where both boards say what their pins carry, for the plan knows better then.
+    known what they carry and nothing that is printed at them differs. None where both boards say what their pins carry, for the plan knows better then.
     """
     if case.replacement is None or plug in case.state["plugs_put"]:
         return None
@@ -103,7 +120,9 @@ def socket_offered(case: Case, plug: str) -> str | None:
     if mine.style is not None and its.style is not None and mine.style != its.style:
         return None
     pairs = [(pin.carries, its.pins[name].carries) for name, pin in mine.pins.items()]
+    prints = [(pin.mark.casefold(), its.pins[name].mark.casefold()) for name, pin in mine.pins.items()]
     against = any(None not in pair and pair[0] != pair[1] for pair in pairs)
+    against = against or any(all(pair) and pair[0] != pair[1] for pair in prints)
     return None if against or all(None not in pair for pair in pairs) else its.id
 
 

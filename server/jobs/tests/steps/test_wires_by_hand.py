@@ -11,7 +11,7 @@ from jobs.models import Job
 from jobs.tests.world import FrontTestCase
 
 SKETCHES = (
-    ("K7-100", "S1 bank 4, on up, from left; J1 plug 11, keyed"),
+    ("K7-100", "S1 bank 4, on up, from left; J1 plug 11, keyed; C9 plug 2, not keyed"),
     ("K7-200", "S1 bank 4, on up, from left; J1 plug 11, keyed; J2 plug 3"),
 )
 
@@ -101,6 +101,7 @@ class WiresByHand(FrontTestCase):
         return " ".join(" ".join(page.extract_text() for page in PdfReader(io.BytesIO(data)).pages).split())
 
     def test_what_cannot_be_is_refused_in_words_and_changes_nothing(self) -> None:
+        self.assertIn("is not keyed", self.put("plug_put.C9", {"to": "J1"}, 400)["detail"])
         self.record(4)
         for target, after, told in (
             ("placed.Z9", {"to": ["J2.1"]}, "no wire Z9"),
@@ -118,6 +119,16 @@ class WiresByHand(FrontTestCase):
             self.assertIn(told, refused["detail"], target)
             self.open.refresh_from_db()
             self.assertNotIn(name, self.open.state[key])
+
+    def test_a_plug_with_another_print_at_a_pin_is_not_offered_and_takes_a_reason(self) -> None:
+        for number, marks in (("K7-300", "L N PE"), ("K7-400", "N L PE")):
+            lines = f"S1 bank 4; C1 plug 3, keyed, marked {marks}"
+            self.post("sketches", {"part_number": number, "kind": "Gate drive", "title": "Main board", "lines": lines})
+        self.add("original", "K7-300", before="K7-100")
+        self.add("replacement", "K7-400")
+        self.assertIsNone(self.of("record")["plugs"][0]["offered"])
+        self.assertIn("something else", self.put("plug_put.C1", {"to": "C1"}, 400)["detail"])
+        self.put("plug_put.C1", {"to": "C1"}, reason="The print of the new one is wrong, measured")
 
     def test_two_wires_on_a_pin_for_one_take_a_reason(self) -> None:
         self.record(2)
