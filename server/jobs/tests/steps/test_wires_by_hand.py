@@ -11,7 +11,7 @@ from jobs.models import Job
 from jobs.tests.world import FrontTestCase
 
 SKETCHES = (
-    ("K7-100", "S1 bank 4, on up, from left; J1 plug 11, keyed; C9 plug 2, not keyed"),
+    ("K7-100", "S1 bank 4, on up, from left; J1 plug 11, keyed"),
     ("K7-200", "S1 bank 4, on up, from left; J1 plug 11, keyed; J2 plug 3"),
 )
 
@@ -91,8 +91,8 @@ class WiresByHand(FrontTestCase):
         for pin in range(1, count + 1):
             wire = {"connector": "J1", "pin": str(pin), "tag": f"K{pin}", "colour": "brown"}
             self.entry(self.open, f"wire.{uuid4()}", wire)
-        for pin in range(count + 1, 12):
-            self.add(f"settled.J1.{pin}", {"as": "no wire was there", "note": ""})
+        for place in (f"J1.{pin}" for pin in range(count + 1, 12)):
+            self.add(f"settled.{place}", {"as": "no wire was there", "note": ""})
         self.add("found.S1", "0110", read_how="by eye")
         self.add("confirmed.record", {"note": ""})
 
@@ -101,7 +101,6 @@ class WiresByHand(FrontTestCase):
         return " ".join(" ".join(page.extract_text() for page in PdfReader(io.BytesIO(data)).pages).split())
 
     def test_what_cannot_be_is_refused_in_words_and_changes_nothing(self) -> None:
-        self.assertIn("is not keyed", self.put("plug_put.C9", {"to": "J1"}, 400)["detail"])
         self.record(4)
         for target, after, told in (
             ("placed.Z9", {"to": ["J2.1"]}, "no wire Z9"),
@@ -122,11 +121,12 @@ class WiresByHand(FrontTestCase):
 
     def test_a_plug_with_another_print_at_a_pin_is_not_offered_and_takes_a_reason(self) -> None:
         for number, marks in (("K7-300", "L N PE"), ("K7-400", "N L PE")):
-            lines = f"S1 bank 4; C1 plug 3, keyed, marked {marks}"
+            lines = f"S1 bank 4; C1 plug 3, keyed, marked {marks}; C2 plug 2, not keyed"
             self.post("sketches", {"part_number": number, "kind": "Gate drive", "title": "Main board", "lines": lines})
         self.add("original", "K7-300", before="K7-100")
         self.add("replacement", "K7-400")
         self.assertIsNone(self.of("record")["plugs"][0]["offered"])
+        self.assertIn("is not keyed", self.put("plug_put.C2", {"to": "C2"}, 400)["detail"])
         self.assertIn("something else", self.put("plug_put.C1", {"to": "C1"}, 400)["detail"])
         self.put("plug_put.C1", {"to": "C1"}, reason="The print of the new one is wrong, measured")
 
