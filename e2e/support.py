@@ -187,7 +187,7 @@ class BrowserTestCase(TriedTwice, LiveServerTestCase):
             self.hold(page, title)
             page.get_by_role("button", name=f"Take back: {title}").wait_for()
             self.saved(page)
-        page.get_by_role("button", name="Begin the work on the dead machine").click()
+        page.get_by_role("button", name="Machine is dead - start work").click()
         page.get_by_role("button", name="Make safe", exact=False).first.wait_for()
         self.saved(page)
 
@@ -254,7 +254,7 @@ class BrowserTestCase(TriedTwice, LiveServerTestCase):
             self.read_back(page, name, planned[name])
         # what was read back last may still be on its way, and move the page as it comes
         self.saved(page)
-        page.get_by_role("button", name="In order: The new board sits").click()
+        page.get_by_role("button", name="Checked - OK: The new board sits").click()
         self.saved(page)
         steps = fitting.wiring.plan.steps if fitting.wiring else ()
         if steps:
@@ -266,7 +266,7 @@ class BrowserTestCase(TriedTwice, LiveServerTestCase):
             if look.count():
                 look.click()
             done.get_by_role("button", name="Done").click()
-        looks = page.get_by_role("button", name="In order:")
+        looks = page.get_by_role("button", name="Checked - OK:")
         looks.first.wait_for()
         while looks.count():
             words = looks.first.get_attribute("aria-label") or ""
@@ -280,7 +280,7 @@ class BrowserTestCase(TriedTwice, LiveServerTestCase):
         page.get_by_role("button", name="The board in my hand says").click()
         page.get_by_role("button", name="The board in my hand says").wait_for(state="hidden")
         page.get_by_role("button", name="Read it back, blind").or_(
-            page.get_by_role("button", name="In order: The new board sits")
+            page.get_by_role("button", name="Checked - OK: The new board sits")
         ).first.wait_for()  # fmt: skip
 
     def fit_powered(self, page: Page) -> None:

@@ -25,7 +25,7 @@ class Kit(BrowserTestCase):
             page.get_by_role("button", name="All of it is there").tap()
             self.another_number_is_told(page)
             page.get_by_role("button", name="The board in my hand says UMC 48-200").tap()
-            page.get_by_role("button", name=re.compile("In order: The sticker beside C1")).tap()
+            page.get_by_role("button", name=re.compile("Checked - OK: The sticker beside C1")).tap()
             self.saved(page)
             self.check_accessible(page)
             self.steps(page)

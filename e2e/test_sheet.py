@@ -59,7 +59,7 @@ class Sheet(BrowserTestCase):
             self.opened(page, "SQ-0004")
             known = page.get_by_role("list", name="What is known")
             self.assertIn("TVH-2205", known.inner_text())
-            self.assertIn("locked off", known.inner_text())
+            self.assertIn("Locked off", known.inner_text())
             page.get_by_role("button", name="Rule out").click()
             page.get_by_role("heading", name="Rule out Board condemned").wait_for()
             self.check_accessible(page)

@@ -69,9 +69,7 @@ def register(api: NinjaAPI) -> None:
             {"place": ".".join(str(part) for part in each["loc"][1:]), "expected": str(each["msg"])}
             for each in error.errors
         ]
-        return problem(
-            422, "There is something wrong in it", "The request does not have the form expected.", faults=faults
-        )
+        return problem(422, "Check what you entered", "The request does not have the form expected.", faults=faults)
 
     @api.exception_handler(IntegrityError)
     def sent_twice(request: HttpRequest, error: IntegrityError) -> HttpResponse:
@@ -97,7 +95,7 @@ def register(api: NinjaAPI) -> None:
     def http(request: HttpRequest, error: HttpError) -> HttpResponse:
         if isinstance(error.__cause__, Refused):
             return refused(request, error.__cause__)
-        return problem(error.status_code, "This cannot be done", str(error))
+        return problem(error.status_code, "Not done", str(error))
 
     @api.exception_handler(Exception)
     def unexpected(request: HttpRequest, error: Exception) -> HttpResponse:

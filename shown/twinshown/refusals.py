@@ -10,7 +10,7 @@ class Refused(Exception):
     """A request that is not carried out; `detail` says what, where and what to do."""
 
     status = 400
-    title = "This cannot be done"
+    title = "Not done"
 
     def __init__(self, detail: str, **extra: Any) -> None:
         self.detail, self.extra = detail, extra
@@ -38,7 +38,7 @@ class Changed(Refused):
 class Faulty(Refused):
     """A document or value breaks a rule; `faults` has places and expectations."""
 
-    status, title = 422, "There is something wrong in it"
+    status, title = 422, "Check what you entered"
 
     def __init__(self, detail: str, faults: Sequence[Fault] = ()) -> None:
         super().__init__(detail, faults=[{"place": fault.place, "expected": fault.expected} for fault in faults])

@@ -52,7 +52,7 @@ function Known({ job }: { job: Job }) {
         </li>
       )}
       <li className={job.power === "off" ? "font-semibold" : "text-faint"}>
-        {job.power === "off" ? "locked off" : job.energised ? "supply on again" : "has power"}
+        {job.power === "off" ? "Locked off" : job.energised ? "Power back ON" : "Power ON"}
       </li>
       {job.verdict && (
         <li>

@@ -65,7 +65,7 @@ describe("what is known", () => {
     expect(list.getAllByRole("listitem").map((each) => each.textContent)).toEqual([
       "TVH-2205",
       "→ OFN-U3",
-      "locked off",
+      "Locked off",
       "off register",
     ]);
     expect(screen.getByText("Locks out")).toBeTruthy();

@@ -48,7 +48,7 @@ export function Energise({
       )}
       {job.uncleared.length > 0 && (
         <p className="font-semibold">
-          What killed the old board is still there. Clear it before the new one gets power.
+          The fault that killed the old board has not been fixed. Fix it before you power up the new one.
         </p>
       )}
       <p>Release the hold points from the last to the first; people clear, covers on, tools out.</p>

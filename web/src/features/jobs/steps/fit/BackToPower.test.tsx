@@ -56,7 +56,7 @@ describe("back to power", () => {
 
   it("gives no power while what killed the old board is still there", () => {
     shown({ release: [] }, { uncleared: ["shorted valve"] } as never);
-    expect(screen.getByText(/What killed the old board is still there/)).toBeTruthy();
+    expect(screen.getByText(/The fault that killed the old board has not been fixed/)).toBeTruthy();
     expect(button("The supply is on").disabled).toBe(true);
   });
 });

@@ -147,7 +147,7 @@ export function FitStep({ job, put }: StepProps) {
         />
       )}
       {dead ? (
-        <Caution title="Supply last, and only after the second look">
+        <Caution title="Power on last - and only after the final check">
           One thing at a time; no lead pinched, every routing kept. Local codes, the maker’s instructions and licensed
           practice come first.
         </Caution>

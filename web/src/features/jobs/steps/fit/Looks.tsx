@@ -22,12 +22,12 @@ export function Looks({ job, put, looks }: StepProps & { looks: Schemas["LookSho
               <span>{done ? "✓" : "not ticked"}</span>
             ) : (
               <Button
-                aria-label={done ? `Undo: ${look.words}` : `In order: ${look.words}`}
+                aria-label={done ? `Undo: ${look.words}` : `Checked - OK: ${look.words}`}
                 kind={done ? "quiet" : "plain"}
                 className="shrink-0"
                 onClick={() => void put({ target: `look.${look.key}`, after: done ? null : true })}
               >
-                {done ? "Undo" : "In order"}
+                {done ? "Undo" : "Checked - OK"}
               </Button>
             )}
           </li>

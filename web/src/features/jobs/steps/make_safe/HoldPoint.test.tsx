@@ -83,7 +83,7 @@ describe("a hold point", () => {
 
   it("says what was seen, a reading as a number", async () => {
     const { onHold } = shown();
-    expect(screen.getByRole("timer").textContent).toBe("The time is over. Only a reading ends the wait.");
+    expect(screen.getByRole("timer").textContent).toBe("Wait time is up. Now measure: only a reading ends the wait.");
     await userEvent.type(screen.getByLabelText(/^Instrument$/), "tester 4");
     await userEvent.type(screen.getByLabelText(/^Reading/), "3,5");
     await userEvent.click(screen.getByRole("checkbox"));

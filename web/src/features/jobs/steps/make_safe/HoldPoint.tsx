@@ -91,7 +91,7 @@ function Ask({ point, readAt, lockedOffAt, disabled, onHold }: AskProps) {
                 Wait <span className="font-mono text-3xl font-semibold">{minutes(left)}</span> more
               </>
             ) : (
-              "The time is over. Only a reading ends the wait."
+              "Wait time is up. Now measure: only a reading ends the wait."
             )
           ) : (
             `The wait of ${minutes(point.wait_s)} starts when the supply is locked off.`

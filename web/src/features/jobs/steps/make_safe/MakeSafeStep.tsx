@@ -45,13 +45,13 @@ export function MakeSafeStep({ job, put }: StepProps) {
           step="make_safe"
           words={current ? `${current.title.toLowerCase()}.` : "everything holds."}
           ends={!current}
-          button={current ? "To the hold point" : "Begin the work on the dead machine"}
+          button={current ? "To the hold point" : "Machine is dead - start work"}
           onGo={() =>
             current ? goTo(`hold-${current.id}`) : void put({ target: "confirmed.make_safe", after: { note: "" } })
           }
         />
       )}
-      <Caution title="Hold points: what needs the machine dead opens when all of them hold">
+      <Caution title="Hold points. Work on the dead machine starts when every one is confirmed">
         Local codes, the maker’s instructions and licensed practice come first. This page keeps what was confirmed, by
         whom and when; it does not say that anything is safe.
       </Caution>
@@ -92,9 +92,9 @@ export function MakeSafeStep({ job, put }: StepProps) {
       {!job.closed && !back && (done || job.power === "off") && (
         <div className="flex flex-col gap-1">
           <Button className="self-start" onClick={() => void put({ target: "power", after: "on", again: true })}>
-            {job.power === "off" ? "The supply is on again" : "Work inside again: lock off anew"}
+            {job.power === "off" ? "The supply is on again" : "Need to go back inside? Lock off again"}
           </Button>
-          <p className="text-sm text-faint">Every hold point then starts anew.</p>
+          <p className="text-sm text-faint">All hold points will have to be confirmed again.</p>
         </div>
       )}
     </div>
