@@ -175,7 +175,7 @@ class BrowserTestCase(TriedTwice, LiveServerTestCase):
         step = page.get_by_role("button", name="Make safe", exact=True)
         if step.count() and step.get_attribute("aria-expanded") == "false":
             step.click()
-        page.get_by_text("Hold points: what needs").wait_for()
+        page.get_by_text("Hold points. Work on the dead machine").wait_for()
         page.locator("li.hatched").or_(page.get_by_role("region", name="Every hold point")).first.wait_for()
         # where the same number goes in again, all of them stand on one screen
         if page.get_by_role("region", name="Every hold point").count():

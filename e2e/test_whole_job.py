@@ -68,7 +68,7 @@ class ByTouch(BrowserTestCase):
         page.get_by_role("button", name="Take TVH-2214-A").tap()
 
     def make_safe(self, page: Page) -> None:
-        page.get_by_text("Hold points: what needs").wait_for()
+        page.get_by_text("Hold points. Work on the dead machine").wait_for()
         self.check_accessible(page)
         page.get_by_role("button", name="Isolate and lock off: confirmed").tap()
         page.get_by_role("alert").get_by_text("Isolate and lock off: say where.").wait_for()
