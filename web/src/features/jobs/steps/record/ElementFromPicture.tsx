@@ -99,7 +99,7 @@ export function ElementFromPicture({ job, picture, elements, onClose, onTake }: 
             <span
               key={index}
               aria-hidden="true"
-              className="absolute size-4 -translate-1/2 rounded-full border-2 border-[#fffdf8] bg-[#1d1b19]"
+              className="pointer-events-none absolute size-4 -translate-1/2 rounded-full border-2 border-[#fffdf8] bg-[#1d1b19]"
               style={{ left: `${corner.x * 100}%`, top: `${corner.y * 100}%` }}
             />
           ))}
